@@ -1,0 +1,98 @@
+<script setup lang="ts">
+/**
+ * A height that may move: dragged with a pointer, nudged by the arrow keys (Shift for a fine step).
+ * Heights are metres above the paving; `scale` turns a drag's pixels into them.
+ */
+const props = defineProps<{
+  x: number
+  y: number
+  height: number
+  scale: number
+  step: number
+  fine: number
+  min: number
+  max: number
+  name: string
+  valueText: string
+  flip?: boolean
+}>()
+const emit = defineEmits<{ move: [height: number, settled: boolean] }>()
+
+let start: { pointer: number; height: number } | undefined
+const dragging = ref(false)
+
+const held = (height: number) => Math.min(props.max, Math.max(props.min, Math.round(height * 10000) / 10000))
+
+function down(event: PointerEvent) {
+  if (!(event.currentTarget instanceof Element)) return
+  event.currentTarget.setPointerCapture(event.pointerId)
+  start = { pointer: event.clientY, height: props.height }
+  dragging.value = true
+  event.preventDefault()
+  if (event.currentTarget instanceof SVGElement) event.currentTarget.focus()
+}
+function move(event: PointerEvent) {
+  if (!start) return
+  const raw = start.height + (start.pointer - event.clientY) / props.scale
+  emit('move', held(Math.round(raw / props.fine) * props.fine), false)
+}
+function up() {
+  if (!start) return
+  start = undefined
+  dragging.value = false
+  emit('move', props.height, true)
+}
+function key(event: KeyboardEvent) {
+  const way = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
+  if (way === 0) return
+  event.preventDefault()
+  emit('move', held(props.height + way * (event.shiftKey ? props.fine : props.step)), true)
+}
+</script>
+
+<template>
+  <g
+    class="grip"
+    :class="{ dragging }"
+    role="slider"
+    tabindex="0"
+    :aria-label="name"
+    aria-orientation="vertical"
+    :aria-valuemin="Math.round(min * 1000)"
+    :aria-valuemax="Math.round(max * 1000)"
+    :aria-valuenow="Math.round(height * 1000)"
+    :aria-valuetext="valueText"
+    :transform="`translate(${x} ${y})`"
+    @pointerdown="down"
+    @pointermove="move"
+    @pointerup="up"
+    @pointercancel="up"
+    @keydown="key"
+  >
+    <rect :x="flip ? -24 : 0" y="-12" width="24" height="24" fill="transparent" />
+    <path :d="flip ? 'M-2 0l-6 -5h-8v10h8z' : 'M2 0l6 -5h8v10h-8z'" class="body" />
+    <text v-if="dragging" :x="flip ? -20 : 20" y="-8" :text-anchor="flip ? 'end' : 'start'" class="t12 strong halo">{{ valueText }}</text>
+  </g>
+</template>
+
+<style scoped>
+.grip {
+  cursor: ns-resize;
+  touch-action: none;
+}
+.body {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+  stroke-linejoin: round;
+}
+.grip:hover .body,
+.grip:focus-visible .body,
+.dragging .body {
+  fill: var(--ink);
+}
+.grip:focus-visible {
+  outline: 2.5px solid var(--focus);
+  outline-offset: 1px;
+}
+</style>

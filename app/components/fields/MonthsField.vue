@@ -1,0 +1,42 @@
+<script setup lang="ts">
+/** Twelve numbers, one a month, in the reader's own units; an even pair of rows that a thumb can hit. */
+const props = defineProps<{ label: string; modelValue: readonly number[]; perUnit: number; most: number }>()
+const emit = defineEmits<{ 'update:modelValue': [value: number[]] }>()
+const { say, shortMonth, month } = useSay()
+const problem = ref('')
+
+const shown = (value: number) => String(Math.round((value / props.perUnit) * 100) / 100)
+function set(index: number, event: Event) {
+  const raw = (event.target as HTMLInputElement).value
+  const value = Number(raw.replace(',', '.')) * props.perUnit
+  if (raw.trim() === '' || !Number.isFinite(value) || value < 0 || value > props.most) {
+    problem.value = say('field.problem.month', { text: raw, month: month(index) })
+    return
+  }
+  problem.value = ''
+  emit(
+    'update:modelValue',
+    props.modelValue.map((old, i) => (i === index ? value : old)),
+  )
+}
+</script>
+
+<template>
+  <fieldset class="py-1">
+    <legend class="text-13">{{ label }}</legend>
+    <div class="mt-1 grid grid-cols-6 gap-1">
+      <label v-for="(value, index) in modelValue" :key="index" class="text-12 text-ink-3">
+        {{ shortMonth(index) }}
+        <input
+          class="field text-center !px-0"
+          type="text"
+          inputmode="decimal"
+          :value="shown(value)"
+          :aria-label="`${label}, ${month(index)}`"
+          @change="set(index, $event)"
+        />
+      </label>
+    </div>
+    <p class="text-12 text-pencil" aria-live="polite">{{ problem }}</p>
+  </fieldset>
+</template>

@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { INCH } from '#core/units/constants'
+import { parseArea, parseLength, parseNumber, parseRainDepth, parseVolume, type Parsed } from '#core/units/parse'
+import { quantity, type QuantityKind } from '#core/units/quantity'
+
+/**
+ * A measure, typed as people say it and shown as it was understood. The value is SI; text that cannot be read stays
+ * in the field with its reason, and the last good value stands.
+ */
+const props = defineProps<{
+  label: string
+  modelValue: number
+  kind: Extract<QuantityKind, 'length' | 'span' | 'volume' | 'rainDepth' | 'area' | 'count' | 'plain' | 'share' | 'angle' | 'rainRate'>
+  least?: number
+  most?: number
+  note?: string
+  hideLabel?: boolean
+}>()
+const emit = defineEmits<{ 'update:modelValue': [value: number] }>()
+
+const settings = useSettings()
+const { say, text } = useSay()
+const id = useId()
+
+const typed = ref<string>()
+const problem = ref('')
+const understood = ref('')
+
+const shown = computed(() => text(quantity(props.kind, props.modelValue)).replace(/\u00A0/g, ' '))
+watch(
+  () => props.modelValue,
+  () => {
+    typed.value = undefined
+    problem.value = ''
+  },
+)
+
+function read(raw: string): Parsed {
+  const metric = settings.system === 'metric'
+  switch (props.kind) {
+    case 'length':
+      return parseLength(raw, metric ? 1e-3 : INCH)
+    case 'span':
+      return parseLength(raw, metric ? 1 : 12 * INCH)
+    case 'volume':
+      return parseVolume(raw, settings.system, settings.terms)
+    case 'area':
+      return parseArea(raw, settings.system)
+    case 'rainDepth':
+      return parseRainDepth(raw, settings.system)
+    case 'rainRate':
+      return parseRainDepth(raw.replace(/\/h$|per hour$/i, ''), settings.system)
+    case 'share': {
+      const parsed = parseNumber(raw)
+      return parsed.ok ? { ok: true, value: parsed.value / 100 } : parsed
+    }
+    default:
+      return parseNumber(raw)
+  }
+}
+
+function look(event: Event) {
+  const raw = (event.target as HTMLInputElement).value
+  typed.value = raw
+  const parsed = read(raw)
+  understood.value = parsed.ok ? say('field.understood', { value: quantity(props.kind, parsed.value) }) : ''
+  if (parsed.ok) problem.value = ''
+}
+
+function commit() {
+  if (typed.value === undefined) return
+  const parsed = read(typed.value)
+  understood.value = ''
+  if (!parsed.ok) {
+    problem.value = say(`field.problem.${parsed.problem}`, {
+      text: typed.value,
+      example: say(`field.example.${props.kind}.${settings.system}`),
+    })
+    return
+  }
+  const { least = -Infinity, most = Infinity } = props
+  if (parsed.value < least - 1e-12 || parsed.value > most + 1e-12) {
+    problem.value = say('field.problem.range', { least: quantity(props.kind, least), most: quantity(props.kind, most) })
+    return
+  }
+  problem.value = ''
+  typed.value = undefined
+  if (Math.abs(parsed.value - props.modelValue) > 1e-12) emit('update:modelValue', parsed.value)
+}
+</script>
+
+<template>
+  <div class="grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1">
+    <label :for="id" class="text-13" :class="{ 'only-heard': hideLabel }">{{ label }}</label>
+    <input
+      :id="id"
+      class="field max-w-36 justify-self-end text-right"
+      type="text"
+      autocomplete="off"
+      :value="typed ?? shown"
+      :aria-invalid="problem !== ''"
+      :aria-describedby="`${id}-says`"
+      @input="look"
+      @change="commit"
+      @keydown.enter="commit"
+      @keydown.escape="((typed = undefined), (problem = ''), (understood = ''))"
+    />
+    <p :id="`${id}-says`" class="col-span-2 text-right text-12" :class="problem ? 'text-pencil' : 'text-ink-3'" aria-live="polite">
+      {{ problem || understood || note || '' }}
+    </p>
+  </div>
+</template>

@@ -1,0 +1,293 @@
+<script setup lang="ts">
+import { fillingOf, setMark, setOutletHeight, setPort, setStand } from '#core/edits'
+import type { Finding, Station } from '#core/findings'
+import { length, span, volume } from '#core/units/quantity'
+import { planRun } from '#core/roof'
+import { INCH } from '#core/units/constants'
+import type { AssessedLine } from '#core/assess'
+import { sceneOf, type Point } from '~/drawing/scene'
+import { message } from '~/stores/messages'
+
+/**
+ * The working section: one line of the job to scale, its ledger, its leaders and pins, and the heights that may be
+ * moved. `compact` is the phone's: no notes to lead to, the ledger close by.
+ */
+const props = defineProps<{
+  assessed: AssessedLine
+  width: number
+  height: number
+  chosen: Station
+  noteLines: { station: Station; y: number }[]
+  compact?: boolean
+  strip?: boolean
+}>()
+
+const bench = useWorkbench()
+const settings = useSettings()
+const { say, text } = useSay()
+
+const imperial = computed(() => settings.system === 'imperial')
+const step = computed(() => (imperial.value ? INCH / 4 : 0.005))
+const fine = computed(() => (imperial.value ? INCH / 16 : 0.001))
+
+const LEDGER = { metric: 202, imperial: 232, compact: 168, compactImperial: 190 }
+const ledgerWidth = computed(() =>
+  props.compact ? (imperial.value ? LEDGER.compactImperial : LEDGER.compact) : imperial.value ? LEDGER.imperial : LEDGER.metric,
+)
+const ground = computed(() => props.height - (props.compact ? 24 : 88))
+const frame = computed(() => ({
+  left: props.compact ? 0 : 200,
+  right: props.width - ledgerWidth.value - 14,
+  top: props.compact ? 8 : 30,
+  ground: ground.value,
+}))
+const scene = computed(() => sceneOf(props.assessed, frame.value, props.strip ? 30 : props.compact ? 54 : 126))
+const h = computed(() => props.assessed.line.heights)
+const ledgerX = computed(() => props.width - ledgerWidth.value)
+
+/** The detail needs a free corner: over the vessel, right of the pipe. */
+const DETAIL = { width: 262, height: 208 }
+const detail = computed(() => {
+  if (props.compact || props.strip || !scene.value.cut) return undefined
+  const x = Math.max(scene.value.gutter.centre.x + 30, frame.value.left + 214)
+  const y = 92
+  const room = scene.value.vessel.body.y - 14 - y
+  return x + DETAIL.width <= ledgerX.value - 6 && room >= DETAIL.height - 40
+    ? { x, y, width: DETAIL.width, height: Math.min(DETAIL.height, room) }
+    : undefined
+})
+
+const leaders = computed(() =>
+  props.noteLines.map(({ station, y }) => ({ station, from: { x: 192, y }, to: scene.value.anchors[station] })),
+)
+
+/** Pins stand beside their place, pushed apart where two want the same spot; only what can be pointed at gets one. */
+const PIN = 24
+const pins = computed(() => {
+  const { pipe, vessel, tap } = scene.value
+  const side = (finding: Finding): number =>
+    finding.station === 'drop' || finding.station === 'gutter'
+      ? pipe.x + 28
+      : finding.station === 'draw'
+        ? (tap?.spout.x ?? vessel.body.x + vessel.body.width) + 8
+        : vessel.body.x + vessel.body.width - 16
+  const placed: (Point & { finding: Finding; number: number })[] = []
+  bench.findings.forEach((finding, index) => {
+    if (finding.at === undefined || finding.severity === 'note') return
+    const x = side(finding)
+    let y = Math.min(scene.value.ground - 12, scene.value.y(finding.at))
+    while (placed.some((pin) => Math.abs(pin.x - x) < PIN && Math.abs(pin.y - y) < PIN)) y += 4
+    placed.push({ finding, number: index + 1, x, y })
+  })
+  return placed
+})
+
+const roofText = computed(() => {
+  const { from, to } = scene.value.roof
+  const turn = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI
+  const at = { x: from.x + (to.x - from.x) * 0.12, y: from.y + (to.y - from.y) * 0.12 + 20 }
+  return { ...at, turn, text: say('drawing.toRidge', { run: span(planRun(props.assessed.section)) }) }
+})
+
+function edit(id: string, height: number, settled: boolean, before: number, change: Parameters<typeof bench.editScheme>[1]) {
+  if (Math.abs(height - before) > 1e-9) bench.editScheme(message(`edit.${id}`, { from: length(before), to: length(height) }), change, id)
+  if (settled) bench.seal()
+}
+const dropId = computed(() => props.assessed.line.intake.drop.id)
+const vesselId = computed(() => props.assessed.line.placed.vessel.id)
+const moveMark = (height: number, settled: boolean) =>
+  edit('mark', height, settled, h.value.cut!.mark, (scheme) => setMark(scheme, dropId.value, height))
+const moveInlet = (height: number, settled: boolean) =>
+  edit('inlet', height, settled, h.value.inlet, (scheme) =>
+    setPort(scheme, vesselId.value, props.assessed.line.intake.port.id, height - h.value.foot),
+  )
+const moveStand = (height: number, settled: boolean) =>
+  edit('stand', height, settled, h.value.foot, (scheme) => setStand(scheme, vesselId.value, height))
+const moveOutlet = (height: number, settled: boolean) =>
+  edit('outletHeight', height, settled, h.value.outlet, (scheme) => setOutletHeight(scheme, props.assessed.line.outlet.id, height))
+const moveTap = (height: number, settled: boolean) =>
+  edit('tapHeight', height, settled, h.value.tap!.centre, (scheme) =>
+    setPort(scheme, vesselId.value, props.assessed.line.tap!.port, height - h.value.foot),
+  )
+const moveOverflow = (height: number, settled: boolean) =>
+  edit('overflowHeight', height, settled, h.value.overflow!, (scheme) =>
+    setPort(scheme, vesselId.value, props.assessed.line.overflow!.from.port, height - h.value.foot),
+  )
+
+const vesselText = computed(() => {
+  const { body } = scene.value.vessel
+  const { usable } = props.assessed
+  if (body.width < 96 || scene.value.draw - scene.value.full < 70) return undefined
+  return {
+    x: body.x + body.width / 2,
+    y: (scene.value.full + scene.value.draw) / 2 + (props.strip ? 0 : 10),
+    big: text(volume(usable.volume)),
+    small: say('drawing.ofUsable', { nominal: volume(usable.nominal) }),
+  }
+})
+const barLength = computed(() => (imperial.value ? 0.3048 : 0.1))
+const rain = computed(() => {
+  const { left } = frame.value
+  const end = scene.value.gutter.centre.x + 10
+  const limit = scene.value.roof
+  return Array.from({ length: 14 }, (_, i) => {
+    const x = left + 10 + ((i * 53) % Math.max(40, end - left))
+    const y = 8 + ((i * 37) % 60)
+    const onRoof = limit.from.y + ((limit.to.y - limit.from.y) * (x - limit.from.x)) / Math.max(1, limit.to.x - limit.from.x)
+    return { x, y, shown: y + 22 < onRoof }
+  }).filter(({ shown }) => shown)
+})
+const altered = computed(() => fillingOf(props.assessed.line.intake.drop))
+</script>
+
+<template>
+  <svg
+    class="sheet-drawing block"
+    :width="width"
+    :height="height"
+    :viewBox="`0 0 ${width} ${height}`"
+    role="group"
+    :aria-label="say('drawing.title')"
+  >
+    <HatchDefs prefix="sec" />
+    <path v-for="stroke in rain" :key="`${stroke.x}-${stroke.y}`" :d="`M${stroke.x} ${stroke.y}l-4 11`" class="l-water-fine" />
+    <rect :x="frame.left" :y="ground" :width="ledgerX - frame.left + 8" height="12" fill="url(#sec-soil)" />
+    <g v-if="!compact">
+      <LeaderLine v-for="leader in leaders" :key="leader.station" :from="leader.from" :to="leader.to" :chosen="leader.station === chosen" />
+    </g>
+    <SectionScene :scene="scene" prefix="sec" flowing :data-filling="altered" />
+    <path :d="`M${frame.left} ${ground}H${strip ? width : ledgerX + 8}`" class="l-ground" />
+    <text v-if="!strip" :x="frame.left + 4" :y="ground - 7" class="t12 quiet halo">{{ say('drawing.paving') }}</text>
+    <text
+      v-if="!compact && !strip && roofText.turn < 60"
+      :transform="`translate(${roofText.x} ${roofText.y}) rotate(${roofText.turn})`"
+      class="t12 quiet halo"
+    >
+      {{ roofText.text }}
+    </text>
+
+    <g v-if="vesselText">
+      <text :x="vesselText.x" :y="vesselText.y" text-anchor="middle" class="slab-text halo-water">{{ vesselText.big }}</text>
+      <text v-if="!strip" :x="vesselText.x" :y="vesselText.y + 18" text-anchor="middle" class="t12 halo-water">{{ vesselText.small }}</text>
+    </g>
+    <LevelMark v-if="!strip" :from="scene.vessel.body.x" :to="scene.vessel.body.x + scene.vessel.body.width" :y="scene.full" />
+    <text
+      v-if="scene.can && !strip && scene.can.width > 40"
+      :x="scene.can.x + scene.can.width / 2"
+      :y="scene.ground - 10"
+      text-anchor="middle"
+      class="t12 quiet halo"
+    >
+      {{ say('drawing.can') }}
+    </text>
+
+    <template v-if="!strip">
+      <text v-if="!compact" :x="frame.left + 214" y="28" class="slab-text">{{ say('drawing.title') }}</text>
+      <text v-if="!compact" :x="frame.left + 214" y="48" class="t12 quiet">{{ say('drawing.scaleNote', { bar: length(barLength) }) }}</text>
+      <text v-if="!compact" :x="frame.left + 214" y="64" class="t12 quiet">{{ say('drawing.swung') }}</text>
+      <text v-if="!compact" :x="ledgerX" y="28" class="slab-text">{{ say('ledger.title') }}</text>
+      <text v-if="!compact" :x="ledgerX" y="48" class="t12 quiet">{{ say('ledger.unit', { unit: imperial ? '' : 'mm' }) }}</text>
+      <HeadLedger
+        :rows="assessed.ledger"
+        :x="ledgerX"
+        :right="width - 8"
+        :ground="ground"
+        :scale="scene.scale"
+        :bar-length="barLength"
+        :top="compact ? 22 : 76"
+      />
+    </template>
+
+    <g v-if="detail">
+      <ellipse :cx="scene.pipe.x" :cy="(scene.cut!.upper + scene.cut!.lower) / 2" rx="20" ry="20" class="l-seen" />
+      <path
+        :d="`M${scene.pipe.x + 16} ${(scene.cut!.upper + scene.cut!.lower) / 2 - 12}L${detail.x} ${detail.y + detail.height - 6}`"
+        class="l-faint"
+      />
+      <CutDetail
+        :assessed="assessed"
+        v-bind="detail"
+        :step="step"
+        :fine="fine"
+        :step-text="say('detail.arrows', { step: imperial ? '¼ in' : '5 mm' })"
+        @mark="moveMark"
+        @inlet="moveInlet"
+      />
+    </g>
+
+    <g v-if="!strip">
+      <HeightGrip
+        v-if="scene.cut && !detail"
+        :x="scene.pipe.x + scene.pipe.width / 2 + 4"
+        :y="scene.cut.upper"
+        :height="h.cut!.mark"
+        :scale="scene.scale"
+        :step="step"
+        :fine="fine"
+        :min="0.05"
+        :max="h.outlet"
+        :name="say('grip.mark')"
+        :value-text="text(length(h.cut!.mark))"
+        @move="moveMark"
+      />
+      <HeightGrip
+        :x="scene.gutter.centre.x + scene.gutter.width / 2 + 2"
+        :y="scene.gutter.centre.y - 2"
+        :height="h.outlet"
+        :scale="scene.scale"
+        :step="step"
+        :fine="fine"
+        :min="0.3"
+        :max="12"
+        :name="say('grip.outlet')"
+        :value-text="text(length(h.outlet))"
+        @move="moveOutlet"
+      />
+      <HeightGrip
+        :x="scene.stand.box.x - 2"
+        :y="scene.stand.box.y"
+        flip
+        :height="h.foot"
+        :scale="scene.scale"
+        :step="step"
+        :fine="fine"
+        :min="0"
+        :max="3"
+        :name="say('grip.stand')"
+        :value-text="text(length(h.foot))"
+        @move="moveStand"
+      />
+      <HeightGrip
+        v-if="scene.tap"
+        :x="scene.tap.spout.x + 3"
+        :y="scene.tap.at.y"
+        :height="h.tap!.centre"
+        :scale="scene.scale"
+        :step="step"
+        :fine="fine"
+        :min="h.foot"
+        :max="h.rim"
+        :name="say('grip.tap')"
+        :value-text="text(length(h.tap!.centre))"
+        @move="moveTap"
+      />
+      <HeightGrip
+        v-if="scene.overflow"
+        :x="scene.overflow.at.x + 3"
+        :y="scene.overflow.at.y"
+        :height="h.overflow!"
+        :scale="scene.scale"
+        :step="step"
+        :fine="fine"
+        :min="h.foot"
+        :max="h.top"
+        :name="say('grip.overflow')"
+        :value-text="text(length(h.overflow!))"
+        @move="moveOverflow"
+      />
+    </g>
+    <g v-if="!strip" aria-hidden="true">
+      <SnagMark v-for="pin in pins" :key="pin.number" :severity="pin.finding.severity" :number="pin.number" :x="pin.x" :y="pin.y" />
+    </g>
+  </svg>
+</template>

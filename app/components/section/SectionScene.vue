@@ -1,0 +1,234 @@
+<script setup lang="ts">
+import type { Point, Scene } from '~/drawing/scene'
+
+/** The parts of one line, eave to ground, and nothing else: no words, no notes. Dashed when it is not built yet. */
+const props = defineProps<{ scene: Scene; prefix: string; flowing?: boolean }>()
+
+const path = (points: readonly Point[]) => points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('')
+const offset = (points: readonly Point[], by: number) => path(points.map(({ x, y }) => ({ x: x + by, y })))
+
+const s = computed(() => props.scene)
+const half = computed(() => s.value.pipe.width / 2)
+/** The pipe is drawn in two when a piece is cut out of it. */
+const pipeRuns = computed(() => {
+  const { pipe, cut } = s.value
+  return cut
+    ? [
+        { from: pipe.top, to: cut.upper },
+        { from: cut.lower, to: pipe.bottom },
+      ]
+    : [{ from: pipe.top, to: pipe.bottom }]
+})
+const gutterPath = computed(() => {
+  const { centre, width, depth, box } = s.value.gutter
+  const [l, r] = [centre.x - width / 2, centre.x + width / 2]
+  return box
+    ? `M${l} ${centre.y - depth}V${centre.y}H${r}V${centre.y - depth}`
+    : `M${l} ${centre.y - depth}q0 ${depth} ${width / 2} ${depth}q${width / 2} 0 ${width / 2} ${-depth}`
+})
+const roofPath = computed(() => {
+  const { from, to, thickness } = s.value.roof
+  return {
+    top: `M${from.x} ${from.y - thickness}L${to.x} ${to.y - thickness}`,
+    under: `M${from.x} ${from.y}L${to.x} ${to.y}`,
+    ends: `M${to.x} ${to.y}V${to.y - thickness}M${from.x} ${from.y - thickness - 3}l3 5 -6 4 3 5`,
+  }
+})
+const blocks = computed(() => {
+  const { box } = s.value.stand
+  const slab = Math.min(10, box.height * 0.2)
+  const column = box.width * 0.37
+  const body = box.height - slab
+  const courses = Math.max(1, Math.round(body / (0.22 * s.value.scale)))
+  return {
+    slab,
+    column,
+    y: box.y + slab,
+    body,
+    joints: Array.from({ length: courses - 1 }, (_, i) => box.y + slab + (body * (i + 1)) / courses),
+  }
+})
+const legs = computed(() => {
+  const { box } = s.value.stand
+  return `M${box.x + 4} ${box.y + 3}L${box.x + 8} ${box.y + box.height}M${box.x + box.width - 4} ${box.y + 3}L${box.x + box.width - 8} ${box.y + box.height}M${box.x + 6} ${box.y + box.height / 2}h${box.width - 12}`
+})
+const bars = computed(() => {
+  const { body } = s.value.vessel
+  const across = Array.from({ length: 4 }, (_, i) => `M${body.x + (body.width * (i + 1)) / 5} ${body.y}v${body.height}`)
+  const down = Array.from({ length: 4 }, (_, i) => `M${body.x} ${body.y + (body.height * (i + 1)) / 5}h${body.width}`)
+  return [...across, ...down].join('')
+})
+const can = computed(() => {
+  const { can: box } = s.value
+  if (!box) return ''
+  const { x, y, width, height } = box
+  const lip = height * 0.22
+  return `M${x} ${y + height}V${y + lip}q0 ${-lip * 0.7} ${width * 0.25} ${-lip * 0.7}h${width * 0.5}q${width * 0.25} 0 ${width * 0.25} ${lip * 0.7}V${y + height}zM${x + width} ${y + height * 0.75}l${width * 0.45} ${-height * 0.5}l5 3`
+})
+</script>
+
+<template>
+  <g>
+    <rect v-bind="s.wall" :fill="`url(#${prefix}-timber)`" />
+    <path :d="`M${s.wall.x} ${s.wall.y}v${s.wall.height}M${s.wall.x + s.wall.width} ${s.wall.y}v${s.wall.height}`" class="l-seen" />
+    <rect v-bind="s.plinth" class="f-paper" />
+    <rect v-bind="s.plinth" :fill="`url(#${prefix}-masonry)`" />
+    <rect v-bind="s.plinth" class="l-cut" />
+
+    <path :d="roofPath.under" class="l-ground" />
+    <path :d="roofPath.top" class="l-seen" />
+    <path :d="roofPath.top" class="l-water-fine" transform="translate(0 -3)" :class="{ flowing }" />
+    <path :d="roofPath.ends" class="l-seen" />
+    <path :d="gutterPath" class="l-cut f-paper" />
+
+    <path :d="path(s.neck)" :stroke-width="s.pipe.width" class="bore" />
+    <path :d="offset(s.neck, -half)" class="l-cut" />
+    <path :d="offset(s.neck, half)" class="l-cut" />
+    <path :d="path(s.neck)" class="l-water-fine" :class="{ flowing }" />
+    <g v-for="run in pipeRuns" :key="run.from">
+      <path :d="`M${s.pipe.x - half} ${run.from}V${run.to}M${s.pipe.x + half} ${run.from}V${run.to}`" class="l-cut" />
+    </g>
+    <path :d="`M${s.pipe.x} ${s.pipe.top}V${s.cut ? s.cut.upper : s.pipe.bottom}`" class="l-water-fine" :class="{ flowing }" />
+    <path v-if="s.cut" :d="`M${s.pipe.x} ${s.cut.lower + 8}V${s.pipe.bottom}`" class="l-hidden" />
+    <path
+      v-if="!s.arm"
+      :d="`M${s.pipe.x - half} ${s.pipe.bottom}q1 6 10 8h14M${s.pipe.x + half} ${s.pipe.bottom - 2}q2 3 8 4h10`"
+      class="l-cut"
+    />
+    <g v-for="bracket in s.brackets" :key="bracket">
+      <rect :x="s.pipe.x - half - 3" :y="bracket - 4" :width="s.pipe.width + 6" height="8" class="f-paper l-cut" />
+      <path :d="`M${s.pipe.x - half - 3} ${bracket}H${s.wall.x + s.wall.width}`" class="l-seen" />
+    </g>
+    <g v-if="s.arm">
+      <path :d="path(s.arm)" :stroke-width="s.pipe.width" class="bore" />
+      <path :d="offset(s.arm, -half)" class="l-cut" />
+      <path :d="offset(s.arm, half)" class="l-cut" />
+      <path :d="path(s.arm)" class="l-water-fine" :class="{ flowing }" />
+    </g>
+
+    <g v-if="s.stand.box.height > 1">
+      <g v-if="s.stand.kind === 'blocks'">
+        <rect
+          v-for="x in [s.stand.box.x + 4, s.stand.box.x + s.stand.box.width - blocks.column - 4]"
+          :key="x"
+          :x="x"
+          :y="blocks.y"
+          :width="blocks.column"
+          :height="blocks.body"
+          class="f-paper"
+        />
+        <rect
+          v-for="x in [s.stand.box.x + 4, s.stand.box.x + s.stand.box.width - blocks.column - 4]"
+          :key="-x"
+          :x="x"
+          :y="blocks.y"
+          :width="blocks.column"
+          :height="blocks.body"
+          :fill="`url(#${prefix}-masonry)`"
+          class="l-cut-edge"
+        />
+        <path
+          v-for="joint in blocks.joints"
+          :key="joint"
+          :d="`M${s.stand.box.x + 4} ${joint}h${blocks.column}M${s.stand.box.x + s.stand.box.width - blocks.column - 4} ${joint}h${blocks.column}`"
+          class="l-seen"
+        />
+        <rect :x="s.stand.box.x" :y="s.stand.box.y" :width="s.stand.box.width" :height="blocks.slab" class="f-paper" />
+        <rect
+          :x="s.stand.box.x"
+          :y="s.stand.box.y"
+          :width="s.stand.box.width"
+          :height="blocks.slab"
+          :fill="`url(#${prefix}-concrete)`"
+          class="l-cut-edge"
+        />
+      </g>
+      <g v-else-if="s.stand.kind === 'stand' || s.stand.kind === 'timber' || s.stand.kind === 'frame'">
+        <path :d="legs" class="l-cut" />
+        <rect :x="s.stand.box.x" :y="s.stand.box.y" :width="s.stand.box.width" height="5" class="f-paper l-cut" />
+      </g>
+      <g v-else>
+        <rect v-bind="s.stand.box" class="f-paper" />
+        <rect v-bind="s.stand.box" :fill="`url(#${prefix}-${s.stand.kind === 'gravel-pad' ? 'gravel' : 'concrete'})`" class="l-cut-edge" />
+      </g>
+    </g>
+
+    <rect v-bind="s.vessel.body" class="f-sheet" />
+    <WaterBody :box="s.water" :prefix="prefix" />
+    <path v-if="s.vessel.tote" :d="bars" class="l-faint" />
+    <path
+      :d="`M${s.vessel.body.x} ${s.vessel.rim}V${s.vessel.body.y + s.vessel.body.height}H${s.vessel.body.x + s.vessel.body.width}V${s.vessel.rim}`"
+      class="l-cut"
+    />
+    <path
+      v-if="s.vessel.lid === 'sealed'"
+      :d="`M${s.vessel.body.x - 5} ${s.vessel.rim}v-4q2 -8 14 -9h${s.vessel.body.width - 18}q12 1 14 9v4z`"
+      class="l-cut f-sheet"
+    />
+    <path
+      v-else-if="s.vessel.lid === 'screened'"
+      :d="`M${s.vessel.body.x - 4} ${s.vessel.rim}h${s.vessel.body.width + 8}`"
+      class="screen"
+    />
+    <path
+      v-if="s.vessel.floor < s.vessel.body.y + s.vessel.body.height - 3"
+      :d="`M${s.vessel.body.x} ${s.vessel.floor}h${s.vessel.body.width}`"
+      class="l-seen"
+    />
+    <path :d="`M${s.vessel.body.x} ${s.draw}h${s.vessel.body.width}`" class="l-hidden" />
+
+    <g v-if="s.overflow">
+      <path :d="path(s.overflow.route)" class="hose" />
+      <path :d="path(s.overflow.route)" class="hose-inside" />
+    </g>
+    <g v-if="s.cut">
+      <path :d="path(s.cut.hose)" class="hose" />
+      <path :d="path(s.cut.hose)" class="hose-inside" :class="{ flowing }" />
+      <rect v-bind="s.cut.trough" class="f-sheet l-cut" />
+      <path
+        :d="`M${s.cut.trough.x - 4} ${s.cut.upper}h${s.cut.trough.width + 8}M${s.cut.trough.x - 4} ${s.cut.lower}h${s.cut.trough.width + 8}`"
+        class="l-pencil"
+      />
+    </g>
+    <g v-if="s.tap">
+      <path :d="`M${s.tap.at.x} ${s.tap.at.y}H${s.tap.spout.x}V${s.tap.spout.y}`" class="tap" />
+      <path :d="`M${(s.tap.at.x + s.tap.spout.x) / 2} ${s.tap.at.y - 2}v-6m-5 0h10`" class="l-cut" />
+    </g>
+    <path v-if="can" :d="can" class="l-seen" />
+  </g>
+</template>
+
+<style scoped>
+.bore {
+  stroke: var(--paper);
+  fill: none;
+}
+.l-cut-edge {
+  stroke: var(--ink);
+  stroke-width: 1.75;
+}
+.hose {
+  stroke: var(--ink);
+  stroke-width: 7;
+  fill: none;
+  stroke-linejoin: round;
+}
+.hose-inside {
+  stroke: var(--water-wash);
+  stroke-width: 3;
+  fill: none;
+  stroke-linejoin: round;
+}
+.screen {
+  stroke: var(--ink);
+  stroke-width: 4;
+  stroke-dasharray: 3 2;
+  fill: none;
+}
+.tap {
+  stroke: var(--ink);
+  stroke-width: 4;
+  fill: none;
+  stroke-linejoin: round;
+}
+</style>

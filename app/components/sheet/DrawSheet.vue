@@ -1,0 +1,202 @@
+<script setup lang="ts">
+import { produce } from 'immer'
+import { cans } from '#core/arrangements/parts'
+import { freshId, setPort } from '#core/edits'
+import { USES, type Demand, type Tap, type Use } from '#core/scheme'
+import { IMPERIAL_GALLON, LITRE, US_GALLON } from '#core/units/constants'
+import { length, volume } from '#core/units/quantity'
+import { message } from '~/stores/messages'
+
+/** What is drawn, and whether a can fits. Decides how often the butt is asked and how high it must stand. */
+const bench = useWorkbench()
+const settings = useSettings()
+const { set } = useEdits()
+const { say } = useSay()
+
+const line = computed(() => bench.assessed?.line)
+const tap = computed(() => line.value?.tap)
+const demands = computed(() => bench.scheme?.demands ?? [])
+const unit = computed(() => (settings.system === 'metric' ? LITRE : settings.terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON))
+
+function changeTap(field: string, from: Parameters<typeof set>[1], to: Parameters<typeof set>[2], recipe: (tap: Tap) => void) {
+  const { id } = tap.value!
+  set(field, from, to, (draft) => {
+    const found = draft.taps.find((each) => each.id === id)
+    if (found) recipe(found)
+  })
+}
+function setTapHeight(height: number) {
+  const { vessel, foot } = line.value!.placed
+  bench.editScheme(message('edit.tapHeight', { from: length(line.value!.heights.tap!.centre), to: length(height) }), (scheme) =>
+    setPort(scheme, vessel.id, tap.value!.port, height - foot),
+  )
+}
+function changeDemand(id: string, what: string, recipe: (demand: Demand) => void) {
+  bench.editScheme(message('edit.demand', { name: demands.value.find((each) => each.id === id)?.name ?? '', what }), (scheme) =>
+    produce(scheme, (draft) => {
+      const found = draft.demands.find((each) => each.id === id)
+      if (found) recipe(found)
+    }),
+  )
+}
+function setMonths(id: string, months: number[]) {
+  changeDemand(id, say('draw.months'), (demand) => {
+    if (demand.kind !== 'bed') demand.byMonth = months
+  })
+}
+function setKind(id: string, kind: 'cans' | 'volume') {
+  changeDemand(id, say(`word.${kind}`), (demand) => {
+    if (kind === demand.kind || (demand.kind !== 'cans' && demand.kind !== 'volume')) return
+    // What is drawn stays the same; only the way it is told changes.
+    const { id: own, name, use, from, priority, byMonth } = demand
+    const can = tap.value?.can.volume ?? 0.01
+    const common = { id: own, name, use, from, priority }
+    const next: Demand =
+      demand.kind === 'cans'
+        ? { kind: 'volume', ...common, byMonth: byMonth.map((cansADay) => cansADay * demand.can) }
+        : { kind: 'cans', ...common, can, byMonth: byMonth.map((cubic) => Math.round((cubic / can) * 100) / 100) }
+    for (const key of Object.keys(demand)) Reflect.deleteProperty(demand, key)
+    Object.assign(demand, next)
+  })
+}
+function add() {
+  bench.editScheme(message('edit.demandAdded'), (scheme) =>
+    produce(scheme, (draft) => {
+      draft.demands.push(
+        cans(freshId('demand', draft.demands), say('draw.newDemand'), tap.value?.id ?? draft.taps[0]!.id, 1, {
+          priority: Math.min(9, draft.demands.length + 1),
+          can: tap.value?.can.volume ?? 0.01,
+        }),
+      )
+    }),
+  )
+}
+function remove(demand: Demand) {
+  bench.editScheme(message('edit.demandRemoved', { name: demand.name }), (scheme) => ({
+    ...scheme,
+    demands: scheme.demands.filter(({ id }) => id !== demand.id),
+  }))
+}
+function toggleUse(use: Use, on: boolean) {
+  const uses = bench.scheme!.uses
+  const next = on ? [...uses, use] : uses.filter((each) => each !== use)
+  if (next.length === 0) return
+  set(
+    'uses',
+    uses.map((each) => say(`word.${each}`)).join(', '),
+    next.map((each) => say(`word.${each}`)).join(', '),
+    (draft) => (draft.uses = next),
+  )
+}
+</script>
+
+<template>
+  <div v-if="line">
+    <template v-if="tap && line.heights.tap">
+      <h3 class="h3 rule pt-2">{{ say('draw.tap') }}</h3>
+      <QuantityField
+        :label="say('field.name.tapHeight')"
+        kind="length"
+        :model-value="line.heights.tap.centre"
+        :least="0"
+        :most="10"
+        @update:model-value="setTapHeight"
+      />
+      <QuantityField
+        :label="say('field.name.spoutBelow')"
+        kind="length"
+        :model-value="tap.spoutBelow"
+        :least="0"
+        :most="1"
+        @update:model-value="(v) => changeTap('spoutBelow', length(tap!.spoutBelow), length(v), (draft) => (draft.spoutBelow = v))"
+      />
+      <QuantityField
+        :label="say('field.name.tapBore')"
+        kind="length"
+        :model-value="tap.bore"
+        :least="0.005"
+        :most="0.1"
+        @update:model-value="(v) => changeTap('tapBore', length(tap!.bore), length(v), (draft) => (draft.bore = v))"
+      />
+      <QuantityField
+        :label="say('field.name.canHeight')"
+        kind="length"
+        :model-value="tap.can.height"
+        :least="0.05"
+        :most="2"
+        @update:model-value="(v) => changeTap('canHeight', length(tap!.can.height), length(v), (draft) => (draft.can.height = v))"
+      />
+      <QuantityField
+        :label="say('field.name.canVolume')"
+        kind="volume"
+        :model-value="tap.can.volume"
+        :least="0.0005"
+        :most="0.2"
+        @update:model-value="(v) => changeTap('canVolume', volume(tap!.can.volume), volume(v), (draft) => (draft.can.volume = v))"
+      />
+      <p v-if="bench.assessed?.tap" class="flex items-baseline justify-between text-13">
+        <span>{{ say('draw.spare') }}</span> <FigureValue :figure="bench.assessed.tap.spare" />
+      </p>
+      <p v-if="bench.assessed?.tap" class="flex items-baseline justify-between text-13">
+        <span>{{ say('draw.flow', { minutes: Math.round(bench.assessed.tap.canMinutes * 10) / 10 }) }}</span>
+        <FigureValue :figure="bench.assessed.tap.flow" />
+      </p>
+    </template>
+    <div class="rule mt-2 flex items-center justify-between pt-2">
+      <h3 class="h3">{{ say('draw.demands') }}</h3>
+      <button type="button" class="btn" :disabled="!bench.scheme?.taps.length" @click="add">{{ say('draw.add') }}</button>
+    </div>
+    <div v-for="demand in demands" :key="demand.id" class="border-t border-hair py-1">
+      <NameField
+        :label="say('draw.name')"
+        :model-value="demand.name"
+        @update:model-value="(v) => changeDemand(demand.id, v, (draft) => (draft.name = v))"
+      />
+      <template v-if="demand.kind === 'cans' || demand.kind === 'volume'">
+        <ChoiceField
+          :label="say('draw.counted')"
+          :model-value="demand.kind"
+          :options="[
+            { value: 'cans', label: say('word.cans') },
+            { value: 'volume', label: say('word.volume') },
+          ]"
+          @update:model-value="(v) => setKind(demand.id, v)"
+        />
+        <MonthsField
+          v-if="demand.kind === 'cans'"
+          :label="say('draw.cansADay', { can: volume(demand.can) })"
+          :model-value="demand.byMonth"
+          :per-unit="1"
+          :most="500"
+          @update:model-value="(v) => setMonths(demand.id, v)"
+        />
+        <MonthsField
+          v-else
+          :label="say('draw.litresADay', { unit: settings.system === 'metric' ? 'L' : 'gal' })"
+          :model-value="demand.byMonth"
+          :per-unit="unit"
+          :most="100"
+          @update:model-value="(v) => setMonths(demand.id, v)"
+        />
+      </template>
+      <p v-else class="text-13 text-ink-2">{{ say(`draw.${demand.kind}`) }}</p>
+      <button type="button" class="btn" :aria-label="say('draw.removeOf', { name: demand.name })" @click="remove(demand)">
+        {{ say('draw.remove') }}
+      </button>
+    </div>
+    <p v-if="demands.length === 0" class="py-2 text-13">{{ say('draw.noDemand') }}</p>
+    <fieldset class="rule mt-2 pt-2">
+      <legend class="h3 float-left mb-1">{{ say('draw.uses') }}</legend>
+      <div class="clear-both grid grid-cols-2 gap-x-3">
+        <label v-for="use in USES" :key="use" class="flex items-center gap-2 py-1 text-13">
+          <input
+            type="checkbox"
+            class="size-4 flex-none accent-ink"
+            :checked="bench.scheme!.uses.includes(use)"
+            @change="toggleUse(use, ($event.target as HTMLInputElement).checked)"
+          />{{ say(`word.${use}`) }}
+        </label>
+      </div>
+    </fieldset>
+  </div>
+</template>

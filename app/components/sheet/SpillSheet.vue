@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import type { OverflowRoute } from '#core/scheme'
+import { length, span } from '#core/units/quantity'
+
+/** Where the surplus goes. Decides whether a full butt harms the wall, the path or the neighbour. */
+const bench = useWorkbench()
+const { set } = useEdits()
+const { say } = useSay()
+
+const line = computed(() => bench.assessed?.line)
+const route = computed(() => line.value?.overflow)
+const target = computed(() => (route.value?.to.kind === 'ground' ? route.value.to : undefined))
+
+function change(field: string, from: Parameters<typeof set>[1], to: Parameters<typeof set>[2], recipe: (route: OverflowRoute) => void) {
+  const id = route.value!.id
+  set(field, from, to, (draft) => {
+    const found = draft.overflows.find((each) => each.id === id)
+    if (found) recipe(found)
+  })
+}
+function setPlace(part: 'where' | 'wallDistance', value: string | number) {
+  const from = target.value![part]
+  change(part, typeof from === 'number' ? span(from) : from, typeof value === 'number' ? span(value) : value, ({ to }) => {
+    if (to.kind === 'ground') Object.assign(to, { [part]: value })
+  })
+}
+function setBore(bore: number) {
+  const { from } = route.value!
+  set('overflowBore', length(route.value!.bore), length(bore), (draft) => {
+    for (const each of draft.overflows) if (each.id === route.value!.id) each.bore = bore
+    for (const vessel of draft.stores.flatMap(({ vessels }) => vessels))
+      for (const port of vessel.ports) if (vessel.id === from.vessel && port.id === from.port) port.bore = bore
+  })
+}
+const places = computed(() =>
+  (['stones', 'drain', 'lawn', 'bed', 'rain-garden', 'soakaway', 'ditch', 'paving'] as const).map((value) => ({
+    value,
+    label: say(`word.${value}`),
+  })),
+)
+</script>
+
+<template>
+  <div v-if="line">
+    <p v-if="line.trough" class="rule py-2">{{ say('spill.selfLevelling') }}</p>
+    <template v-if="route">
+      <h3 class="h3 rule pt-2">{{ say('ui.measures') }}</h3>
+      <QuantityField
+        :label="say('field.name.overflowBore')"
+        kind="length"
+        :model-value="route.bore"
+        :least="0.01"
+        :most="0.3"
+        @update:model-value="setBore"
+      />
+      <p v-if="bench.assessed?.overflow" class="flex items-baseline justify-between text-13">
+        <span>{{ say('spill.passes') }}</span> <FigureValue :figure="bench.assessed.overflow" />
+      </p>
+      <p v-if="bench.assessed" class="flex items-baseline justify-between text-13">
+        <span>{{ say('gutter.arriving') }}</span> <FigureValue :figure="bench.assessed.arriving" />
+      </p>
+      <template v-if="target">
+        <ChoiceField
+          :label="say('field.name.where')"
+          :model-value="target.where"
+          :options="places"
+          @update:model-value="(v) => setPlace('where', v)"
+        />
+        <QuantityField
+          :label="say('field.name.wallDistance')"
+          kind="span"
+          :model-value="target.wallDistance"
+          :least="0"
+          :most="200"
+          @update:model-value="(v) => setPlace('wallDistance', v)"
+        />
+      </template>
+    </template>
+    <p v-if="!route && !line.trough" class="rule py-2">{{ say('spill.none') }}</p>
+  </div>
+</template>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import type { Station } from '#core/findings'
+
+/** The sheet of the chosen station: what to do next, its measures and choices, its snags, its cautions. */
+const props = defineProps<{ station: Station; wide?: boolean }>()
+const emit = defineEmits<{ widen: [] }>()
+const bench = useWorkbench()
+const { say, tm } = useSay()
+
+const SHEETS = {
+  sky: resolveComponent('SkySheet'),
+  roof: resolveComponent('RoofSheet'),
+  gutter: resolveComponent('GutterSheet'),
+  drop: resolveComponent('DropSheet'),
+  cask: resolveComponent('CaskSheet'),
+  spill: resolveComponent('SpillSheet'),
+  draw: resolveComponent('DrawSheet'),
+}
+
+const here = computed(() =>
+  bench.findings.flatMap((finding, index) => (finding.station === props.station ? [{ finding, number: index + 1 }] : [])),
+)
+const worst = computed(() => here.value.find(({ finding }) => finding.severity === 'stops' || finding.severity === 'goes-wrong'))
+const next = computed(() =>
+  worst.value ? say(`finding.${worst.value.finding.id}.next`, worst.value.finding.values) : say(`next.${props.station}`),
+)
+const cautions = computed(() => Object.keys(tm(`caution.${props.station}`)).map((key) => say(`caution.${props.station}.${key}`)))
+</script>
+
+<template>
+  <section class="sheet flex h-full min-h-0 flex-col bg-sheet" :aria-labelledby="`sheet-${station}`">
+    <header class="flex items-baseline justify-between gap-2 px-5 pt-4 max-md:px-3">
+      <h2 :id="`sheet-${station}`" class="slab text-22">
+        {{ say(`station.${station}`) }} <span class="cap ml-1 font-ui font-normal">{{ say(`station.${station}Sub`) }}</span>
+      </h2>
+      <button v-if="station === 'cask'" type="button" class="btn max-md:hidden" @click="emit('widen')">
+        {{ say(wide ? 'ui.narrow' : 'ui.widen') }}
+      </button>
+    </header>
+    <p class="px-5 pt-2 pb-2 text-15 max-md:px-3">
+      <b>{{ say('next.title') }}</b> {{ next }}
+      <svg v-if="worst" viewBox="-12 -12 24 24" class="sheet-drawing ml-1 inline size-5" aria-hidden="true">
+        <SnagMark :severity="worst.finding.severity" :number="worst.number" />
+      </svg>
+    </p>
+    <div class="min-h-0 flex-1 overflow-y-auto px-5 pb-4 max-md:px-3" tabindex="0" role="region" :aria-label="say(`station.${station}`)">
+      <component :is="SHEETS[station]" :wide="wide" />
+      <SnagList :findings="here" :total="bench.findings.length" />
+      <div v-if="cautions.length > 0" class="rule mt-2 pt-2">
+        <h3 class="h3">{{ say('caution.title') }}</h3>
+        <ul class="mt-1 list-disc pl-4 text-13 text-ink-2">
+          <li v-for="caution in cautions" :key="caution">{{ caution }}</li>
+        </ul>
+      </div>
+    </div>
+  </section>
+</template>

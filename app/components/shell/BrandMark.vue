@@ -1,0 +1,10 @@
+<template>
+  <NuxtLink to="/" class="flex items-center gap-2 text-ink no-underline">
+    <svg viewBox="0 0 24 28" class="h-6 w-5" aria-hidden="true">
+      <path d="M5 9h14q4 9 0 17H5q-4-8 0-17z" fill="none" stroke="var(--ink)" stroke-width="2" />
+      <path d="M3.500 14h17M3.500 21h17" stroke="var(--ink)" stroke-width="1.500" />
+      <path d="M11 8q0-4 6-7 0 6-6 7z" fill="var(--water)" />
+    </svg>
+    <span class="slab text-15">Vernal Cask</span>
+  </NuxtLink>
+</template>

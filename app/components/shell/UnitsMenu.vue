@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
+import type { Terms, UnitSystem } from '#core/units/quantity'
+import type { Theme } from '~/stores/settings'
+
+/** Terms and units, which travel with the job, and light or dark, which stay with the reader. */
+const emit = defineEmits<{ terms: [value: Terms]; system: [value: UnitSystem] }>()
+const settings = useSettings()
+const { say } = useSay()
+const words = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: say(`word.${value}`) }))
+const summary = computed(() => say('units.summary', { terms: settings.terms, system: settings.system === 'metric' ? 'mm' : 'ft in' }))
+function terms(value: Terms) {
+  settings.use({ terms: value })
+  emit('terms', value)
+}
+function system(value: UnitSystem) {
+  settings.use({ system: value })
+  emit('system', value)
+}
+</script>
+
+<template>
+  <Popover class="relative">
+    <PopoverButton class="btn btn-bare">{{ summary }}</PopoverButton>
+    <PopoverPanel class="absolute right-0 z-40 mt-1 w-72 border border-ink bg-sheet p-3">
+      <ChoiceField
+        :label="say('units.terms')"
+        :model-value="settings.terms"
+        :options="words('en-GB', 'en-US')"
+        @update:model-value="terms"
+      />
+      <ChoiceField
+        :label="say('units.system')"
+        :model-value="settings.system"
+        :options="words('metric', 'imperial')"
+        @update:model-value="system"
+      />
+      <ChoiceField
+        :label="say('units.theme')"
+        :model-value="settings.theme"
+        :options="words('auto', 'light', 'dark')"
+        @update:model-value="(theme: Theme) => settings.use({ theme })"
+      />
+    </PopoverPanel>
+  </Popover>
+</template>

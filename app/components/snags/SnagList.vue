@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import type { Finding } from '#core/findings'
+
+/** Snags as sentences with this job's numbers, worst first, each with its mend where one exists. */
+const props = defineProps<{ findings: { finding: Finding; number: number }[]; total: number }>()
+const bench = useWorkbench()
+const { say } = useSay()
+const why = ref<string>()
+const keyOf = ({ id, ids }: Finding) => `${id}-${Object.values(ids).join('-')}`
+const title = computed(() => say('snag.count', { here: props.findings.length, total: props.total }))
+</script>
+
+<template>
+  <section :aria-label="say('snag.title')">
+    <div class="rule flex items-baseline justify-between pt-2">
+      <h3 class="h3">{{ say('snag.title') }}</h3>
+      <p class="cap">{{ title }}</p>
+    </div>
+    <p v-if="findings.length === 0" class="py-2 text-13 text-ink-2">{{ say('snag.none') }}</p>
+    <ul>
+      <li v-for="{ finding, number } in findings" :key="keyOf(finding)" class="grid grid-cols-[30px_1fr] py-1.5">
+        <svg viewBox="-12 -12 24 24" class="sheet-drawing size-6" role="img" :aria-label="say(`severity.${finding.severity}`)">
+          <SnagMark :severity="finding.severity" :number="number" />
+        </svg>
+        <div>
+          <p>{{ say(`finding.${finding.id}.say`, finding.values) }}</p>
+          <div class="mt-1 flex flex-wrap items-center gap-2">
+            <button v-if="finding.mends" type="button" class="btn btn-mend" @click="bench.mend(finding)">
+              {{ say('snag.mend', { what: say(`finding.${finding.id}.mend`, finding.values) }) }}
+            </button>
+            <button
+              type="button"
+              class="btn btn-bare"
+              :aria-expanded="why === keyOf(finding)"
+              @click="why = why === keyOf(finding) ? undefined : keyOf(finding)"
+            >
+              {{ say('snag.why') }}
+            </button>
+          </div>
+          <p v-if="why === keyOf(finding)" class="mt-1 text-13 text-ink-2">
+            {{ say(`finding.${finding.id}.why`, finding.values) }}
+            <span class="text-12 text-ink-3">{{ say(`source.${finding.source}`) }}</span>
+          </p>
+        </div>
+      </li>
+    </ul>
+  </section>
+</template>

@@ -1,0 +1,10 @@
+/** Hands the reader a file to keep. */
+export function saveFile(name: string, text: string, type: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type }))
+  const link = document.createElement('a')
+  link.href = url
+  link.download = name.replace(/[\\/:*?"<>|]/g, '-')
+  link.click()
+  // The download has to begin before the address goes.
+  setTimeout(() => URL.revokeObjectURL(url), 10_000)
+}

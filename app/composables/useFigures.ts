@@ -1,0 +1,124 @@
+import { figure, line, type Figure } from '#core/figures/figure'
+import { LITRE } from '#core/units/constants'
+import * as q from '#core/units/quantity'
+import { monthlyDemand } from '#core/draw'
+
+const litres = (value: number) => q.volume(value * LITRE)
+
+/** The figures that stand in the tally, from the years in the worker and the assessment, each with its working. */
+export function useFigures() {
+  const bench = useWorkbench()
+
+  const kept = computed<Figure | undefined>(() => {
+    const years = bench.simulation.balance?.years
+    if (!years) return undefined
+    const n = years.runoffPerYear / Math.max(1e-9, years.total.runoff)
+    const { runoff, overEdge, captured, surplus, returned, shed } = years.total
+    const past = runoff - overEdge - shed - captured
+    return figure(
+      'kept',
+      litres(years.keptPerYear),
+      [
+        line('runoffYear', '', litres(runoff * n)),
+        line('overEdge', '−', litres(overEdge * n)),
+        ...(shed > 0 ? [line('shed', '−' as const, litres(shed * n))] : []),
+        ...(returned > 0 ? [line('pastDiverter', '−' as const, litres(past * n))] : []),
+        line('storeFull', '−', litres(surplus * n)),
+      ],
+      'kept',
+      'jenkins',
+    )
+  })
+
+  const met = computed<Figure | undefined>(() => {
+    const years = bench.simulation.balance?.years
+    if (!years) return undefined
+    const n = years.usedPerYear / Math.max(1e-9, years.total.used)
+    return figure(
+      'met',
+      q.share(years.met),
+      [line('usedYear', '', litres(years.usedPerYear)), line('demandYear', '÷', litres(years.total.demand * n))],
+      'met',
+      'jenkins',
+    )
+  })
+
+  const daysMet = computed<Figure | undefined>(() => {
+    const years = bench.simulation.balance?.years
+    if (!years) return undefined
+    return figure(
+      'daysMet',
+      q.share(years.daysMet),
+      [line('daysMetCount', '', q.days(years.total.daysMet)), line('daysWanted', '÷', q.days(years.total.daysWanted))],
+      'daysMet',
+      'ownRule',
+    )
+  })
+
+  const longest = computed<Figure | undefined>(() => {
+    const years = bench.simulation.balance?.years
+    if (!years) return undefined
+    return figure(
+      'longest',
+      q.days(years.longestShort),
+      [line('daysShort', '', q.days(years.total.daysWanted - years.total.daysMet)), line('daysWanted', '', q.days(years.total.daysWanted))],
+      'longest',
+      'ownRule',
+    )
+  })
+
+  const surplus = computed<Figure | undefined>(() => {
+    const years = bench.simulation.balance?.years
+    if (!years) return undefined
+    const n = years.runoffPerYear / Math.max(1e-9, years.total.runoff)
+    return figure(
+      'surplus',
+      litres(years.total.surplus * n),
+      [line('capturedYear', '', litres(years.total.captured * n)), line('kept', '−', litres(years.keptPerYear))],
+      'surplus',
+      'jenkins',
+    )
+  })
+
+  const yearRain = computed<Figure | undefined>(() => {
+    const years = bench.simulation.balance?.rain.years
+    if (!years || years.length === 0) return undefined
+    const total = years.reduce((sum, year) => sum + year.total, 0)
+    const span = years.reduce((sum, year) => sum + year.days, 0) / 365.25
+    return figure(
+      'yearRain',
+      q.rainDepth(total / span),
+      [line('allRain', '', q.rainDepth(total)), line('allYears', '÷', q.plain(Math.round(span * 10) / 10))],
+      'yearRain',
+      'arithmetic',
+    )
+  })
+
+  const monthly = computed(() => {
+    const store = bench.assessed?.line.placed.store.id
+    return store && bench.assessment ? monthlyDemand(bench.assessment.path.demands.get(store) ?? []) : []
+  })
+
+  /** Every figure with a working that is on the page, so that an open slip follows the job. */
+  const all = computed<Figure[]>(() => {
+    const line = bench.assessed
+    return [
+      kept.value,
+      met.value,
+      daysMet.value,
+      longest.value,
+      surplus.value,
+      yearRain.value,
+      line?.usableFigure,
+      line?.left,
+      line?.lasts,
+      line?.roofArea,
+      line?.arriving,
+      line?.tap?.spare,
+      line?.tap?.flow,
+      line?.overflow,
+    ].filter((each) => each !== undefined)
+  })
+
+  return { kept, met, daysMet, longest, surplus, yearRain, monthly, all }
+}

@@ -1,0 +1,39 @@
+import type { Message } from '~/stores/messages'
+import { show, showText } from '#core/units/format'
+import type { Quantity } from '#core/units/quantity'
+
+/** Words and figures in the reader's own terms and units. */
+export function useSay() {
+  const { t, te, tm } = useI18n()
+  const settings = useSettings()
+
+  const display = computed(() => ({ system: settings.system, terms: settings.terms }))
+  const text = (quantity: Quantity) => showText(quantity, display.value)
+  const parts = (quantity: Quantity) => show(quantity, display.value)
+
+  /** Message values ready to be put in: quantities in the reader's units, words by name where there is one. */
+  function ready(values: Record<string, Quantity | string | number>): Record<string, string | number> {
+    return Object.fromEntries(
+      Object.entries(values).map(([name, value]) => {
+        if (typeof value === 'object') return [name, text(value)]
+        if (typeof value === 'string' && te(`word.${value}`, 'en-GB')) return [name, t(`word.${value}`)]
+        return [name, value]
+      }),
+    )
+  }
+
+  /** A message by its id; `how` among the values picks between versions of one sentence. */
+  function say(id: string, values: Record<string, Quantity | string | number> = {}): string {
+    const variant = typeof values.how === 'string' ? `${id}.${values.how}` : ''
+    const key = variant !== '' && te(variant, 'en-GB') ? variant : id
+    return t(key, ready(values))
+  }
+
+  const sayMessage = (message: Message) => say(message.id, message.values)
+  const month = (index: number) =>
+    new Intl.DateTimeFormat(settings.terms, { month: 'long', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, index, 15)))
+  const shortMonth = (index: number) =>
+    new Intl.DateTimeFormat(settings.terms, { month: 'short', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, index, 15)))
+
+  return { t, te, tm, say, sayMessage, text, parts, month, shortMonth, display }
+}

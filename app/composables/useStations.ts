@@ -1,0 +1,107 @@
+import type { Finding, Station } from '#core/findings'
+import { angle, area, fall as fallQuantity, flow, length, share, volume, type Quantity } from '#core/units/quantity'
+
+export const STATIONS: readonly Station[] = ['sky', 'roof', 'gutter', 'drop', 'cask', 'spill', 'draw']
+
+export interface StationNote {
+  station: Station
+  name: string
+  /** The one key figure. */
+  value: string
+  detail: string
+  /** The worst snag here, with its number in the list; notes do not count. */
+  worst: { severity: Finding['severity']; number: number } | undefined
+}
+
+/** Each station with its key figure, in the water's order. */
+export function useStations() {
+  const bench = useWorkbench()
+  const { yearRain } = useFigures()
+  const { say, text } = useSay()
+
+  const worstAt = (station: Station) => {
+    const index = bench.findings.findIndex((finding) => finding.station === station && finding.severity !== 'note')
+    return index < 0 ? undefined : { severity: bench.findings[index]!.severity, number: index + 1 }
+  }
+
+  const figures = computed<Record<Station, { value: Quantity | string; detail: string }> | undefined>(() => {
+    const line = bench.assessed
+    const rain = bench.job?.rain
+    if (!line || !rain) return undefined
+    const balance = bench.simulation.balance
+    const { gutter: design, line: drawn, usable } = line
+    const least = Math.min(design.limits.gutter, design.limits.outlet, design.limits.pipe)
+    const years = balance?.rain.years.length ?? 0
+    const trough = drawn.trough
+    return {
+      sky: {
+        value: yearRain.value ? say('station.aYear', { rain: yearRain.value }) : '–',
+        detail: say(rain.kind === 'annual' || bench.record?.invented ? 'station.skyMade' : 'station.skyRecord', { years }),
+      },
+      roof: {
+        value: area(line.roofArea.value),
+        detail: say('station.roofDetail', {
+          cover: say(`word.${line.section.cover}`),
+          share: share(balance?.overallShares[line.section.id] ?? 0),
+          pitch: angle(line.section.pitch),
+        }),
+      },
+      gutter: {
+        value: say('station.gutterValue', { arriving: text(flow(line.arriving.value)).replace(/\s?(L\/s|gpm)$/, ''), passes: flow(least) }),
+        detail: say('station.gutterDetail', {
+          profile: say(`word.${design.gutter.profile}`),
+          width: length(design.gutter.width),
+          fall: fallQuantity(design.gutter.fall),
+        }),
+      },
+      drop: {
+        value: say(line.left.value < 0 ? 'station.short' : 'station.left', { left: length(Math.abs(line.left.value)) }),
+        detail: say('station.dropDetail', { drop: length(drawn.heights.outlet - drawn.heights.full) }),
+      },
+      cask: {
+        value: say('station.caskValue', { usable: volume(usable.volume) }),
+        detail: say('station.caskDetail', { nominal: volume(usable.nominal), base: say(`word.${drawn.placed.vessel.base.kind}`) }),
+      },
+      spill: trough
+        ? {
+            value: say('station.spillBack'),
+            detail: say('station.spillBackDetail', {
+              where: drawn.intake.drop.end.kind === 'ground' ? drawn.intake.drop.end.where : 'drain',
+            }),
+          }
+        : drawn.overflow
+          ? {
+              value: line.overflow ? flow(line.overflow.value) : '–',
+              detail: say('station.spillDetail', {
+                bore: length(drawn.overflow.bore),
+                where: drawn.overflow.to.kind === 'ground' ? drawn.overflow.to.where : 'next',
+              }),
+            }
+          : { value: say('station.spillNone'), detail: '' },
+      draw:
+        line.tap && drawn.tap
+          ? {
+              value: say(line.tap.spare.value < 0 ? 'station.short' : 'station.spare', {
+                left: length(Math.abs(line.tap.spare.value)),
+                spare: length(line.tap.spare.value),
+              }),
+              detail: say('station.drawDetail', { can: length(drawn.tap.can.height), flow: volume(line.tap.flow.value * 60) }),
+            }
+          : { value: say('station.noTap'), detail: '' },
+    }
+  })
+
+  const notes = computed<StationNote[]>(() =>
+    STATIONS.map((station) => {
+      const figure = figures.value?.[station]
+      return {
+        station,
+        name: say(`station.${station}`),
+        value: figure ? (typeof figure.value === 'string' ? figure.value : text(figure.value)) : '–',
+        detail: figure?.detail ?? '',
+        worst: worstAt(station),
+      }
+    }),
+  )
+  return { notes }
+}

@@ -1,0 +1,206 @@
+import type { AssessedLine } from '#core/assess'
+import type { Station } from '#core/findings'
+import { planRun } from '#core/roof'
+import type { Vessel } from '#core/scheme'
+
+export interface Point {
+  x: number
+  y: number
+}
+export interface Box {
+  x: number
+  y: number
+  width: number
+  height: number
+}
+
+/** Where on the sheet the section may stand, px. */
+export interface SceneFrame {
+  /** Left edge of the section and of what is right of it. */
+  left: number
+  right: number
+  top: number
+  /** y of the paving. */
+  ground: number
+}
+
+/** The section in px, ready to draw. Every line of it is a part of the job. */
+export interface Scene {
+  /** px per metre. */
+  scale: number
+  ground: number
+  wall: Box
+  plinth: Box
+  roof: { from: Point; to: Point; thickness: number }
+  gutter: { centre: Point; width: number; depth: number; box: boolean }
+  /** Centre line of the pipe from outlet to its end. */
+  neck: Point[]
+  pipe: { x: number; width: number; top: number; bottom: number }
+  brackets: number[]
+  cut?: { upper: number; lower: number; lip: number; trough: Box; hose: Point[] }
+  /** The pipe led over the lid. */
+  arm?: Point[]
+  vessel: { body: Box; round: boolean; rim: number; floor: number; lid: 'sealed' | 'screened' | 'open'; tote: boolean }
+  water: Box
+  full: number
+  draw: number
+  stand: { box: Box; kind: Vessel['base']['kind'] }
+  tap?: { at: Point; spout: Point }
+  can?: Box
+  overflow?: { at: Point; route: Point[] }
+  /** Where each station's leader lands. */
+  anchors: Record<Station, Point>
+  y(height: number): number
+}
+
+/** px per metre, largest first. */
+const SCALES = [320, 260, 200, 160, 125, 100, 80, 62.5, 50, 40, 31, 25]
+const GAP = { pipeOffWall: 0.05, hose: 0.21, lid: 0.2, can: 0.06 }
+const CAN_WIDTH = 0.23
+const ABOVE_EAVE = 0.44
+
+function extent({ line }: AssessedLine) {
+  const { placed, neck, tap, heights } = line
+  const across = Math.max(neck?.across ?? 0, 0.1)
+  const toVessel = GAP.pipeOffWall + line.intake.drop.outside + Math.max(GAP.hose, GAP.lid)
+  const vessel = placed.vessel.body.width
+  return {
+    across,
+    toVessel,
+    width: toVessel + Math.max(vessel, placed.vessel.base.width) + (tap ? GAP.can + CAN_WIDTH + 0.12 : 0.1),
+    height: Math.max(heights.outlet, heights.top) + ABOVE_EAVE,
+  }
+}
+
+/** The largest of the set scales at which a section fits the frame. */
+export function fitScale(line: AssessedLine, frame: SceneFrame, wallRoom: number): number {
+  const { width, height } = extent(line)
+  const fits = (scale: number) => height * scale <= frame.ground - frame.top && width * scale <= frame.right - frame.left - wallRoom
+  return SCALES.find(fits) ?? SCALES.at(-1)!
+}
+
+/**
+ * Lays a line out on the sheet, eave to ground, to one scale both ways.
+ *
+ * The butt truly stands beside the pipe; it is swung out into the plane of the section, as the caption says.
+ *
+ * @param wallRoom px kept left of the wall's face for wall and roof
+ * @param scale px per metre; the largest that fits when left out
+ */
+export function sceneOf(assessed: AssessedLine, frame: SceneFrame, wallRoom: number, scale = fitScale(assessed, frame, wallRoom)): Scene {
+  const { line } = assessed
+  const { heights: h, placed, intake, outlet, tap, overflow } = line
+  const px = (metres: number) => metres * scale
+  const y = (height: number) => frame.ground - px(height)
+  const { across, toVessel } = extent(assessed)
+  const wallX = frame.left + wallRoom
+  const pipeWidth = Math.max(6, px(intake.drop.outside))
+  const pipeX = wallX + px(GAP.pipeOffWall) + pipeWidth / 2
+  const gutterWidth = Math.max(12, px(assessed.gutter.gutter.width))
+  const gutterCentre = { x: pipeX + px(across), y: y(h.outlet) }
+  const { vessel } = placed
+  const { body } = vessel
+  const bodyBox: Box = { x: wallX + px(toVessel), y: y(h.top), width: px(body.width), height: px(body.height) }
+  const standWidth = Math.max(px(vessel.base.width), bodyBox.width)
+  const stand: Box = { x: bodyBox.x + bodyBox.width / 2 - standWidth / 2, y: y(h.foot), width: standWidth, height: px(h.foot) }
+  const right = Math.max(bodyBox.x + bodyBox.width, stand.x + stand.width)
+  const cut = h.cut && {
+    upper: y(h.cut.mark),
+    lower: y(h.cut.lower),
+    lip: y(h.cut.lip),
+    trough: { x: pipeX - pipeWidth / 2 - 3, y: y(h.cut.lip) - 4, width: pipeWidth + 6, height: Math.max(14, px(0.095)) },
+    hose: [
+      { x: pipeX + pipeWidth / 2 + 3, y: y(h.cut.spigot) },
+      { x: bodyBox.x, y: y(h.inlet) },
+    ],
+  }
+  const lidX = bodyBox.x + Math.min(bodyBox.width / 2, px(0.16))
+  const armTop = h.pipeEnd === undefined ? 0 : y(h.pipeEnd) - px(0.12) - (lidX - pipeX) * 0.6
+  const pipeBottom = h.pipeEnd !== undefined ? armTop : y(0) - 8
+  const tapX = bodyBox.x + bodyBox.width
+  const spoutX = Math.max(tapX + px(0.09), right + px(0.02))
+  const canBox = tap &&
+    h.tap && { x: spoutX - px(CAN_WIDTH) * 0.35, y: y(tap.can.height), width: px(CAN_WIDTH), height: px(tap.can.height) }
+  const overX = bodyBox.x - px(0.09)
+  const usableTop = Math.min(h.full, h.rim)
+  const roofEnd = { x: gutterCentre.x + gutterWidth * 0.1, y: y(h.outlet) - px(0.075) }
+  const { section } = assessed
+  const slope = Math.tan((section.pitch * Math.PI) / 180)
+  const run = Math.min(px(planRun(section)), roofEnd.x - frame.left - 6)
+  const roofFrom = { x: roofEnd.x - run, y: Math.max(frame.top + 4, roofEnd.y - run * slope) }
+  return {
+    scale,
+    ground: frame.ground,
+    wall: {
+      x: wallX - 24,
+      y: Math.max(roofEnd.y, y(h.outlet) - px(0.1)),
+      width: 24,
+      height: frame.ground - Math.max(roofEnd.y, y(h.outlet) - px(0.1)),
+    },
+    plinth: { x: wallX - 42, y: frame.ground - Math.min(px(0.45), 90), width: 42, height: Math.min(px(0.45), 90) },
+    roof: { from: roofFrom, to: roofEnd, thickness: 9 },
+    gutter: {
+      centre: gutterCentre,
+      width: gutterWidth,
+      depth: Math.max(8, px(assessed.gutter.gutter.depth)),
+      box: assessed.gutter.gutter.profile !== 'half-round',
+    },
+    neck: [
+      { x: gutterCentre.x, y: y(outlet.height) },
+      { x: gutterCentre.x, y: y(outlet.height - (h.outlet - h.neckFoot) * 0.2) },
+      { x: pipeX, y: y(h.neckFoot + (h.outlet - h.neckFoot) * 0.15) },
+      { x: pipeX, y: y(h.neckFoot) },
+    ],
+    pipe: { x: pipeX, width: pipeWidth, top: y(h.neckFoot), bottom: pipeBottom },
+    brackets: intake.drop.brackets.map(y).filter((at) => at < pipeBottom),
+    ...(cut ? { cut } : {}),
+    ...(h.pipeEnd !== undefined
+      ? {
+          arm: [
+            { x: pipeX, y: armTop },
+            { x: lidX, y: y(h.pipeEnd) - px(0.12) },
+            { x: lidX, y: y(h.pipeEnd) },
+          ],
+        }
+      : {}),
+    vessel: {
+      body: bodyBox,
+      round: !(body.kind === 'upright' && body.plan === 'box'),
+      rim: y(h.rim),
+      floor: y(h.floor),
+      lid: vessel.lid,
+      tote: vessel.family === 'tote',
+    },
+    water: { x: bodyBox.x + 2, y: y(usableTop), width: bodyBox.width - 4, height: Math.max(0, y(h.floor) - y(usableTop)) },
+    full: y(h.full),
+    draw: y(h.draw),
+    stand: { box: stand, kind: vessel.base.kind },
+    ...(h.tap ? { tap: { at: { x: tapX, y: y(h.tap.centre) }, spout: { x: spoutX, y: y(h.tap.spout) } } } : {}),
+    ...(canBox ? { can: canBox } : {}),
+    ...(overflow && h.overflow !== undefined
+      ? {
+          overflow: {
+            at: { x: bodyBox.x, y: y(h.overflow + overflow.bore / 2) },
+            route: [
+              { x: bodyBox.x, y: y(h.overflow + overflow.bore / 2) },
+              { x: overX, y: y(h.overflow + overflow.bore / 2) + 3 },
+              { x: overX, y: frame.ground - 3 },
+            ],
+          },
+        }
+      : {}),
+    anchors: {
+      sky: { x: frame.left + 34, y: frame.top + 16 },
+      roof: { x: roofFrom.x + (roofEnd.x - roofFrom.x) * 0.25, y: roofFrom.y + (roofEnd.y - roofFrom.y) * 0.25 },
+      gutter: { x: gutterCentre.x - gutterWidth / 2, y: gutterCentre.y - 2 },
+      drop: { x: pipeX, y: y((h.neckFoot + Math.max(h.cut?.mark ?? h.pipeEnd ?? h.inlet, h.inlet)) / 2) },
+      cask: { x: bodyBox.x, y: y((h.full + h.draw) / 2 + (h.full - h.draw) * 0.15) },
+      spill:
+        overflow && h.overflow !== undefined
+          ? { x: overX, y: y(h.draw + (h.full - h.draw) * 0.3) }
+          : { x: pipeX, y: y(h.draw + (h.full - h.draw) * 0.3) },
+      draw: { x: bodyBox.x, y: y(h.draw) },
+    },
+    y,
+  }
+}

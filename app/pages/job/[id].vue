@@ -1,0 +1,334 @@
+<script setup lang="ts">
+import type { Station } from '#core/findings'
+import { saveFile } from '~/composables/saveFile'
+import { placeNotes } from '~/drawing/placeNotes'
+import { sceneOf } from '~/drawing/scene'
+import { STATIONS } from '~/composables/useStations'
+
+/** The workbench: the section in the middle, stations beside it, one sheet open, the tally in sight. */
+const route = useRoute()
+const router = useRouter()
+const bench = useWorkbench()
+const settings = useSettings()
+const { notes } = useStations()
+const { all } = useFigures()
+const { slip, close: closeSlip } = useSlip()
+const { say, sayMessage } = useSay()
+
+const found = ref<boolean>()
+const id = computed(() => String(route.params.id))
+watch(
+  id,
+  async (next) => {
+    found.value = undefined
+    found.value = await bench.open(next)
+  },
+  { immediate: true },
+)
+onBeforeUnmount(() => {
+  closeSlip(false)
+  bench.close()
+})
+useEventListener('pagehide', () => bench.leave())
+useEventListener(document, 'visibilitychange', () => document.visibilityState === 'hidden' && bench.leave())
+
+const station = computed<Station>({
+  get: () => STATIONS.find((each) => each === route.query.station) ?? 'drop',
+  set: (next) => void router.replace({ query: { ...route.query, station: next } }),
+})
+const wide = computed({
+  get: () => route.query.wide === 'yes' && station.value === 'cask',
+  set: (next) => void router.replace({ query: { ...route.query, wide: next ? 'yes' : undefined } }),
+})
+function choose(next: Station) {
+  closeSlip(false)
+  void router.replace({ query: { station: next } })
+}
+
+const phone = useMediaQuery('(max-width: 767px)')
+const main = ref<HTMLElement>()
+const { width: mainWidth, height: mainHeight } = useElementSize(main)
+const SHEET = { least: 388, most: 460 }
+const STRIP = 346
+const sheetWidth = computed(() => Math.min(SHEET.most, Math.max(SHEET.least, mainWidth.value * 0.3)))
+const drawing = computed(() => ({
+  width: Math.max(320, Math.round(mainWidth.value - sheetWidth.value)),
+  height: Math.max(420, Math.round(mainHeight.value)),
+}))
+
+/** Notes beside their parts: 46 px each, 62 for the chosen one. */
+const NOTE = { size: 46, chosen: 62 }
+const FIGURE_LINE = 15
+const placedNotes = computed(() => {
+  if (!bench.assessed) return []
+  const { width, height } = drawing.value
+  const frame = { left: 200, right: width - 216, top: 30, ground: height - 88 }
+  const { anchors } = sceneOf(bench.assessed, frame, 126)
+  const wanted = notes.value.map(({ station: key }) => ({
+    key,
+    y: anchors[key].y - FIGURE_LINE,
+    size: key === station.value ? NOTE.chosen : NOTE.size,
+  }))
+  const at = placeNotes(
+    wanted,
+    wanted.findIndex(({ key }) => key === station.value),
+    6,
+    frame.ground + 20,
+  )
+  return notes.value.map((note, i) => ({ ...note, y: at[i]! }))
+})
+const noteLines = computed(() => placedNotes.value.map(({ station: each, y }) => ({ station: each, y: y + FIGURE_LINE })))
+
+const phoneScene = computed(() => ({ width: Math.max(300, Math.round(mainWidth.value)), height: 400 }))
+const listing = ref(false)
+const here = computed(() => STATIONS.indexOf(station.value))
+const worst = computed(() => bench.findings.find(({ severity }) => severity === 'stops' || severity === 'goes-wrong'))
+
+const showKeys = ref(false)
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && target.closest('input, select, textarea, [contenteditable]') !== null
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if ((event.ctrlKey || event.metaKey) && !event.altKey) {
+    const key = event.key.toLowerCase()
+    if (key !== 'z' && key !== 'y') return
+    // In a field the browser's own undo serves while something is half typed.
+    if (typing(event.target)) return
+    event.preventDefault()
+    if (key === 'y' || event.shiftKey) bench.redo()
+    else bench.undo()
+    return
+  }
+  if (typing(event.target) || event.altKey || slip.value) return
+  if (/^[1-7]$/.test(event.key)) choose(STATIONS[Number(event.key) - 1]!)
+  else if (event.key === '?') showKeys.value = true
+  else if (event.key.toLowerCase() === 'w' && station.value === 'cask') wide.value = !wide.value
+})
+
+const saved = computed(() => {
+  if (bench.saveState === 'failed') return say('save.failed')
+  if (bench.saveState === 'waiting') return say('save.waiting')
+  return bench.savedAt
+    ? say('save.saved', { at: bench.savedAt.toLocaleTimeString(settings.terms, { hour: 'numeric', minute: '2-digit' }) })
+    : ''
+})
+const exportFile = () => saveFile(`${bench.job?.name ?? 'job'}.cask.json`, bench.fileText(), 'application/json')
+async function settleCopy() {
+  const copy = await bench.settle('copy')
+  if (copy) await router.push(`/job/${copy}`)
+}
+const { setJob } = useEdits()
+useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
+</script>
+
+<template>
+  <div class="bench" :class="{ phone }">
+    <header class="strip border-b border-ink bg-sunk">
+      <BrandMark v-if="!phone" />
+      <NuxtLink v-else to="/" class="btn btn-bare" :aria-label="say('jobs.title')">{{ say('jobs.title') }}</NuxtLink>
+      <span class="h-6 w-px bg-ink max-md:hidden" />
+      <h1 class="truncate text-16 font-bold">{{ bench.job?.name }}</h1>
+      <span class="cap truncate max-lg:hidden">{{ bench.scheme?.name }}</span>
+      <span class="flex-1" />
+      <span class="cap whitespace-nowrap max-md:hidden" role="status">{{ saved }}</span>
+      <UnitsMenu
+        class="max-md:hidden"
+        @terms="(to) => setJob('terms', bench.job!.terms, to, (job) => (job.terms = to))"
+        @system="(to) => setJob('system', bench.job!.system, to, (job) => (job.system = to))"
+      />
+      <button type="button" class="btn max-md:hidden" @click="exportFile">{{ say('jobs.export') }}</button>
+      <button
+        type="button"
+        class="btn"
+        :disabled="!bench.undoable"
+        :title="bench.undoable ? sayMessage(bench.undoable) : undefined"
+        @click="bench.undo()"
+      >
+        {{ say('ui.undo') }}
+      </button>
+      <button
+        type="button"
+        class="btn max-md:hidden"
+        :disabled="!bench.redoable"
+        :title="bench.redoable ? sayMessage(bench.redoable) : undefined"
+        @click="bench.redo()"
+      >
+        {{ say('ui.redo') }}
+      </button>
+      <button type="button" class="btn btn-bare whitespace-nowrap max-md:hidden" @click="showKeys = true">{{ say('keys.button') }}</button>
+    </header>
+
+    <section v-if="bench.saveState === 'conflict'" class="alert" role="alertdialog" :aria-label="say('save.conflict')">
+      <p class="font-bold">{{ say('save.conflict') }}</p>
+      <div class="mt-1 flex gap-2">
+        <button type="button" class="btn" @click="settleCopy">{{ say('save.keepMine') }}</button>
+        <button type="button" class="btn" @click="bench.settle('theirs')">{{ say('save.takeTheirs') }}</button>
+      </div>
+    </section>
+    <section v-if="bench.saveState === 'failed'" class="alert" role="alert">
+      <p class="font-bold">{{ say('save.failedLong', { why: bench.saveProblem }) }}</p>
+      <button type="button" class="btn mt-1" @click="exportFile">{{ say('jobs.export') }}</button>
+    </section>
+
+    <main ref="main" class="work">
+      <p v-if="found === false" class="p-6">
+        {{ say('jobs.notHere') }} <NuxtLink to="/">{{ say('jobs.title') }}</NuxtLink>
+      </p>
+      <section v-else-if="bench.problem" class="m-6 border-2 border-pencil bg-sheet p-4" role="alert">
+        <p class="font-bold">{{ say('answer.nonsense') }}</p>
+        <p>{{ bench.problem }}</p>
+        <button type="button" class="btn mt-2" :disabled="!bench.undoable" @click="bench.undo()">{{ say('ui.undo') }}</button>
+      </section>
+      <template v-else-if="bench.assessed && mainWidth > 0">
+        <template v-if="!phone">
+          <div class="relative overflow-hidden" :style="{ width: `${wide ? STRIP : drawing.width}px` }">
+            <SectionDrawing :assessed="bench.assessed" v-bind="drawing" :chosen="station" :note-lines="noteLines" :strip="wide" />
+            <MarginNotes :notes="placedNotes" :chosen="station" @choose="choose" />
+            <p class="sum cap">{{ say('drawing.notDrinking') }}</p>
+          </div>
+          <div class="border-l-2 border-ink" :style="{ width: `${mainWidth - (wide ? STRIP : drawing.width)}px` }">
+            <StationSheet :key="station" :station="station" :wide="wide" @widen="wide = !wide" />
+          </div>
+        </template>
+        <div v-else class="phone-flow">
+          <p class="flex items-baseline justify-between px-3 pt-2">
+            <b class="slab text-22">{{ here + 1 }} {{ say(`station.${station}`) }}</b>
+            <span class="cap">{{ say('drawing.heightsIn', { unit: settings.system === 'metric' ? 'mm' : 'ft in' }) }}</span>
+          </p>
+          <SectionDrawing :assessed="bench.assessed" v-bind="phoneScene" :chosen="station" :note-lines="[]" compact />
+          <TallyStrip compact />
+          <div v-if="worst" class="flex items-start gap-2 px-3 py-2">
+            <svg viewBox="-12 -12 24 24" class="sheet-drawing size-7 flex-none" role="img" :aria-label="say(`severity.${worst.severity}`)">
+              <SnagMark :severity="worst.severity" :number="1" />
+            </svg>
+            <p>{{ say(`finding.${worst.id}.say`, worst.values) }}</p>
+          </div>
+          <StationSheet :key="station" class="phone-sheet border-t-2 border-ink" :station="station" />
+        </div>
+      </template>
+    </main>
+
+    <TallyStrip v-if="!phone" />
+    <nav v-else class="thumb border-t-2 border-ink bg-sheet" :aria-label="say('station.list')">
+      <button type="button" :disabled="here === 0" @click="choose(STATIONS[here - 1]!)">
+        {{ here > 0 ? `${here} ${say(`station.${STATIONS[here - 1]!}`)}` : '' }}
+      </button>
+      <button type="button" :aria-expanded="listing" @click="listing = !listing">{{ say('station.all') }}</button>
+      <button type="button" :disabled="here === STATIONS.length - 1" @click="choose(STATIONS[here + 1]!)">
+        {{ here < STATIONS.length - 1 ? `${here + 2} ${say(`station.${STATIONS[here + 1]!}`)}` : '' }}
+      </button>
+    </nav>
+    <div v-if="phone && listing" class="fixed inset-x-0 bottom-17 z-30 max-h-[70vh] overflow-y-auto border-t-2 border-ink bg-sheet">
+      <button
+        v-for="(note, index) in notes"
+        :key="note.station"
+        type="button"
+        class="station-row"
+        :aria-current="note.station === station"
+        @click="(choose(note.station), (listing = false))"
+      >
+        <b class="slab text-16">{{ index + 1 }} {{ note.name }}</b>
+        <span>{{ note.value }}</span>
+        <svg
+          v-if="note.worst"
+          viewBox="-12 -12 24 24"
+          class="sheet-drawing size-6"
+          role="img"
+          :aria-label="say(`severity.${note.worst.severity}`)"
+        >
+          <SnagMark :severity="note.worst.severity" :number="note.worst.number" />
+        </svg>
+      </button>
+      <div class="flex flex-wrap gap-2 border-t border-ink p-3">
+        <button type="button" class="btn" @click="exportFile">{{ say('jobs.export') }}</button>
+        <button type="button" class="btn" :disabled="!bench.redoable" @click="bench.redo()">{{ say('ui.redo') }}</button>
+        <UnitsMenu
+          @terms="(to) => setJob('terms', bench.job!.terms, to, (job) => (job.terms = to))"
+          @system="(to) => setJob('system', bench.job!.system, to, (job) => (job.system = to))"
+        />
+      </div>
+    </div>
+    <WorkingSlip :live="all" />
+    <KeysDialog v-if="showKeys" @close="showKeys = false" />
+  </div>
+</template>
+
+<style scoped>
+.bench {
+  display: grid;
+  grid-template-rows: 44px auto auto minmax(0, 1fr) auto;
+  height: 100dvh;
+}
+.strip {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 0 16px;
+  grid-row: 1;
+  min-width: 0;
+}
+.alert {
+  grid-row: 2;
+  padding: 8px 16px;
+  background: var(--sheet);
+  border-bottom: 2px solid var(--pencil);
+}
+.work {
+  grid-row: 4;
+  display: flex;
+  min-height: 0;
+  min-width: 0;
+}
+.bench > .tally,
+.thumb {
+  grid-row: 5;
+}
+.sum {
+  position: absolute;
+  left: 18px;
+  bottom: 22px;
+  max-width: 640px;
+}
+.phone {
+  grid-template-rows: 52px auto auto minmax(0, 1fr) 68px;
+}
+.phone .strip {
+  padding: 0 8px;
+}
+.phone .strip .btn {
+  min-height: 40px;
+}
+.phone-flow {
+  flex: 1;
+  min-width: 0;
+  overflow-y: auto;
+}
+.phone-sheet {
+  height: auto;
+}
+.thumb {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+}
+.thumb button {
+  font-weight: 700;
+  font-size: 16px;
+  min-height: 66px;
+}
+.thumb button + button {
+  border-left: 1px solid var(--ink);
+}
+.station-row {
+  display: grid;
+  grid-template-columns: 1fr auto 26px;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
+  min-height: 56px;
+  padding: 0 14px;
+  text-align: left;
+  border-top: 1px solid var(--hair);
+}
+.station-row[aria-current='true'] {
+  background: var(--water-wash);
+}
+</style>

@@ -1,0 +1,325 @@
+import { liveQuery, type Subscription } from 'dexie'
+import { defineStore } from 'pinia'
+import { assess, type Assessment } from '#core/assess'
+import type { Finding } from '#core/findings'
+import { FINDING_RULES } from '#core/findings'
+import { readJobFile, writeJobFile, type Job, type RainRecord, type Scheme } from '#core/scheme'
+import { jobTies } from '#core/path'
+import { History } from './history'
+import { message, type Message } from './messages'
+
+export type SaveState = 'saved' | 'waiting' | 'failed' | 'conflict'
+
+/** The figures that stay in sight, as bare numbers, so that two moments can be compared. */
+export interface TallyFigures {
+  kept?: number
+  runoff?: number
+  met?: number
+  lasts?: number
+  longest?: number
+  surplus?: number
+}
+
+const AUTOSAVE_MS = 350
+const draftKey = (id: string) => `vernal-cask-draft-${id}`
+
+/** The open job: its document, its history, what follows from it, and how it is kept. */
+export const useWorkbench = defineStore('workbench', () => {
+  const { repository } = useDatabase()
+  const settings = useSettings()
+  const simulation = useSimulation()
+
+  const job = shallowRef<Job>()
+  const record = shallowRef<RainRecord>()
+  const saveState = ref<SaveState>('saved')
+  const savedAt = ref<Date>()
+  const saveProblem = ref('')
+  const lastEdit = ref<Message>()
+  const baseline = shallowRef<TallyFigures>({})
+  const steps = ref(0)
+  const history = new History<Job, Message>()
+  let revision = 0
+  let dirty = false
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let watching: Subscription | undefined
+
+  const scheme = computed(() => job.value?.schemes.find(({ id }) => id === job.value?.chosen))
+
+  // What follows from the document, or why nothing does.
+  const outcome = computed<{ assessment?: Assessment; problem?: string }>(() => {
+    if (!scheme.value) return {}
+    try {
+      const facts = simulation.state.balance?.rain.facts
+      return { assessment: assess(scheme.value, facts) }
+    } catch (error) {
+      if (error instanceof RangeError || error instanceof Error) return { problem: error.message }
+      throw error
+    }
+  })
+  const assessment = computed(() => outcome.value.assessment)
+  const assessed = computed(() => assessment.value?.lines[0])
+  const findings = computed<Finding[]>(() => assessment.value?.findings ?? [])
+  const storeId = computed(() => assessed.value?.line.placed.store.id ?? scheme.value?.stores[0]?.id)
+
+  const tally = computed<TallyFigures>(() => {
+    const years = simulation.state.balance?.years
+    return {
+      ...(years
+        ? {
+            kept: years.keptPerYear,
+            runoff: years.runoffPerYear,
+            met: years.met,
+            longest: years.longestShort,
+            surplus:
+              years.surplusShare * years.total.captured * (years.keptPerYear / Math.max(1, years.total.captured - years.total.surplus)),
+          }
+        : {}),
+      ...(assessed.value?.lasts ? { lasts: assessed.value.lasts.value } : {}),
+    }
+  })
+
+  function reckon(withSweep = true) {
+    if (!job.value || !scheme.value || !storeId.value) return
+    const { rain } = job.value
+    if (rain.kind === 'record' && record.value?.id !== rain.record) return
+    void simulation.run(scheme.value, storeId.value, rain, record.value, withSweep)
+  }
+
+  async function loadRecord() {
+    const rain = job.value?.rain
+    record.value =
+      rain?.kind === 'record' && rain.record !== record.value?.id
+        ? await repository.record(rain.record)
+        : rain?.kind === 'record'
+          ? record.value
+          : undefined
+  }
+
+  let simulationTimer: ReturnType<typeof setTimeout> | undefined
+  watch(
+    () => [scheme.value, job.value?.rain, record.value] as const,
+    () => {
+      if (simulationTimer) clearTimeout(simulationTimer)
+      // Balance at once; the sweep waits until the hand rests, so that a drag stays smooth.
+      reckon(false)
+      simulationTimer = setTimeout(() => reckon(true), 250)
+    },
+  )
+  /** Shows a document without making a step of it. */
+  function put(next: Job) {
+    job.value = next
+    settings.use({ terms: next.terms, system: next.system })
+    void loadRecord()
+  }
+
+  function touch() {
+    dirty = true
+    saveState.value = 'waiting'
+    if (timer) clearTimeout(timer)
+    timer = setTimeout(() => void save(), AUTOSAVE_MS)
+  }
+
+  /**
+   * One edit: a new document from the old one, under a name that the reader can undo it by.
+   * Edits with one `merge` key in a row (a drag) fold into a single step.
+   */
+  function edit(label: Message, change: (job: Job) => Job, merge?: string) {
+    if (!job.value) return
+    const before = job.value
+    const after = change(before)
+    if (after === before) return
+    const folded = history.note(before, label, merge)
+    if (!folded) baseline.value = tally.value
+    lastEdit.value = label
+    put(after)
+    steps.value++
+    touch()
+  }
+
+  /** An edit of the chosen scheme. */
+  function editScheme(label: Message, change: (scheme: Scheme) => Scheme, merge?: string) {
+    edit(
+      label,
+      (current) => ({ ...current, schemes: current.schemes.map((each) => (each.id === current.chosen ? change(each) : each)) }),
+      merge,
+    )
+  }
+
+  const seal = () => history.seal()
+
+  function step(way: 'undo' | 'redo') {
+    if (!job.value) return
+    const taken = way === 'undo' ? history.undo(job.value) : history.redo(job.value)
+    if (!taken) return
+    baseline.value = tally.value
+    lastEdit.value = message(way === 'undo' ? 'edit.undone' : 'edit.redone', { what: '' })
+    lastStep.value = { way, label: taken.label }
+    put(taken.document)
+    steps.value++
+    touch()
+  }
+  const lastStep = ref<{ way: 'undo' | 'redo'; label: Message }>()
+  const undoable = computed(() => (steps.value >= 0 ? history.undoable : undefined))
+  const redoable = computed(() => (steps.value >= 0 ? history.redoable : undefined))
+
+  /** Applies a finding's mend, as one step. */
+  function mend(finding: Finding) {
+    const rule = FINDING_RULES.find(({ id }) => id === finding.id)
+    if (!rule?.mend || !finding.mends) return
+    editScheme(message('edit.mended', { what: finding.id }), (current) => rule.mend!(current, finding))
+  }
+
+  async function save(): Promise<void> {
+    if (!job.value || !dirty) return
+    const saving = job.value
+    try {
+      const result = await repository.save(saving, revision)
+      if (!result.saved) {
+        saveState.value = 'conflict'
+        return
+      }
+      revision = result.revision
+      savedAt.value = new Date()
+      dirty = job.value !== saving
+      saveState.value = dirty ? 'waiting' : 'saved'
+      if (!dirty) dropDraft(saving.id)
+    } catch (error) {
+      // A full disk or a closed database: say so and offer the file; the job stays open as it is.
+      saveState.value = 'failed'
+      saveProblem.value = error instanceof Error ? error.message : String(error)
+    }
+  }
+
+  /** On the way out there is no time for a transaction: the draft is put where writing is immediate. */
+  function leave() {
+    if (!job.value || !dirty) return
+    try {
+      localStorage.setItem(
+        draftKey(job.value.id),
+        JSON.stringify({ revision, text: writeJobFile(job.value, record.value ? [record.value] : []) }),
+      )
+    } catch {
+      // No room for the draft; the transaction below is the second chance.
+    }
+    void save()
+  }
+
+  function dropDraft(id: string) {
+    try {
+      localStorage.removeItem(draftKey(id))
+    } catch {
+      // Nothing kept, nothing to drop.
+    }
+  }
+
+  /** A draft left behind by a tab that was closed in the middle of an edit. */
+  function draftOf(id: string, kept: number): Job | undefined {
+    try {
+      const draft: unknown = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null')
+      if (typeof draft !== 'object' || draft === null || !('revision' in draft) || !('text' in draft)) return undefined
+      if (draft.revision !== kept || typeof draft.text !== 'string') return undefined
+      return readJobFile(draft.text, jobTies).job
+    } catch {
+      return undefined
+    }
+  }
+
+  /** Opens a job; false when this browser has none of that id. */
+  async function open(id: string): Promise<boolean> {
+    close()
+    const row = await repository.get(id)
+    if (!row) return false
+    revision = row.revision
+    history.clear()
+    lastEdit.value = undefined
+    baseline.value = {}
+    savedAt.value = new Date(row.updated)
+    saveState.value = 'saved'
+    const draft = draftOf(id, row.revision)
+    put(draft ?? row.job)
+    if (draft) touch()
+    watching = liveQuery(() => repository.get(id)).subscribe({
+      next: (theirs) => theirs && meet(theirs.revision, theirs.savedBy, theirs.job),
+    })
+    return true
+  }
+
+  /** Another tab has saved this job: take it over when nothing here is unsaved, else ask. */
+  function meet(theirs: number, tab: string, document: Job) {
+    if (theirs <= revision || tab === repository.tab) return
+    if (dirty) {
+      saveState.value = 'conflict'
+      return
+    }
+    revision = theirs
+    history.clear()
+    lastEdit.value = message('edit.otherTab')
+    put(document)
+  }
+
+  /** Ends a conflict: theirs replaces what is here, or what is here is kept as a job of its own. */
+  async function settle(how: 'theirs' | 'copy'): Promise<string | undefined> {
+    if (!job.value) return undefined
+    const mine = job.value
+    dirty = false
+    await open(mine.id)
+    dropDraft(mine.id)
+    if (how === 'theirs') return undefined
+    const copy = { ...mine, id: `job-${crypto.randomUUID().slice(0, 13)}`, name: `${mine.name} (2)` }
+    await repository.save(copy, 0)
+    return copy.id
+  }
+
+  function close() {
+    if (timer) clearTimeout(timer)
+    if (dirty) void save()
+    watching?.unsubscribe()
+    watching = undefined
+  }
+
+  /** Takes a rain record into the job: kept for all jobs, chosen in this one. */
+  async function useRecord(next: RainRecord, gaps: 'leave-year-out' | 'generator' | 'dry') {
+    await repository.keepRecord(next)
+    record.value = next
+    edit(message('edit.rainRecord', { name: next.name }), (current) => ({ ...current, rain: { kind: 'record', record: next.id, gaps } }))
+  }
+
+  /** The job's file: the text people take away. */
+  function fileText(): string {
+    return job.value ? writeJobFile(job.value, record.value ? [record.value] : []) : ''
+  }
+
+  return {
+    job,
+    record,
+    scheme,
+    assessment,
+    assessed,
+    problem: computed(() => outcome.value.problem),
+    findings,
+    simulation: simulation.state,
+    stopSimulation: simulation.stop,
+    tally,
+    baseline,
+    lastEdit,
+    lastStep,
+    undoable,
+    redoable,
+    saveState,
+    savedAt,
+    saveProblem,
+    edit,
+    editScheme,
+    seal,
+    undo: () => step('undo'),
+    redo: () => step('redo'),
+    mend,
+    save,
+    leave,
+    open,
+    settle,
+    close,
+    useRecord,
+    fileText,
+  }
+})

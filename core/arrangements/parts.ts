@@ -1,0 +1,266 @@
+import type {
+  Demand,
+  Device,
+  Drop,
+  Gutter,
+  Link,
+  Outlet,
+  OverflowRoute,
+  Port,
+  PortRole,
+  Pump,
+  RoofSection,
+  Scheme,
+  Store,
+  Tap,
+  Target,
+  Vessel,
+} from '../scheme'
+import { fromCatalogue } from '../vessel/catalogue'
+
+/** Makers of parts with the defaults a careful installer would start from. Every one may be overridden. */
+
+export const ground = (where: Extract<Target, { kind: 'ground' }>['where'], wallDistance = 0.3): Target => ({
+  kind: 'ground',
+  where,
+  wallDistance,
+})
+export const into = (vessel: string, port = 'in'): Target => ({ kind: 'vessel', vessel, port })
+
+export function roof(
+  id: string,
+  name: string,
+  along: number,
+  across: number,
+  gutter: string,
+  more: Partial<RoofSection> = {},
+): RoofSection {
+  return {
+    id,
+    name,
+    outline: { kind: 'rectangle', along, across },
+    measured: 'plan',
+    pitch: 20,
+    cover: 'metal',
+    runoff: { kind: 'table' },
+    exposure: 1,
+    fouling: 'ordinary',
+    hazards: [],
+    shedsTo: { kind: 'gutter', gutter },
+    ...more,
+  }
+}
+
+export const outlet = (id: string, at: number, height: number, drop: string, more: Partial<Outlet> = {}): Outlet => ({
+  id,
+  at,
+  height,
+  bore: 0.063,
+  strainer: false,
+  drop,
+  ...more,
+})
+
+export function gutter(id: string, name: string, length: number, outlets: Outlet[], more: Partial<Gutter> = {}): Gutter {
+  return {
+    id,
+    name,
+    profile: 'half-round',
+    width: 0.112,
+    sole: 0,
+    depth: 0.056,
+    length,
+    fall: 0.005,
+    highPoints: [],
+    guard: false,
+    outlets,
+    ...more,
+  }
+}
+
+export function drop(id: string, name: string, devices: Device[], end: Target, more: Partial<Drop> = {}): Drop {
+  return { id, name, shape: 'round', bore: 0.064, outside: 0.068, material: 'plastic', brackets: [1.96, 0.64], devices, end, ...more }
+}
+
+export const neck = (id: string, across = 0.23, height = 0.285): Device => ({ kind: 'neck', id, across, height })
+export const hose = (length = 0.6, bore = 0.025) => ({ bore, length })
+export const ringTrough = (id: string, mark: number, to: Target, hoseLength = 0.6): Device => ({
+  kind: 'ring-trough',
+  id,
+  mark,
+  piece: 0.03,
+  lipBelowMark: 0.015,
+  hose: hose(hoseLength),
+  to,
+})
+export const rainHead = (id: string): Device => ({ kind: 'rain-head', id, mesh: 0.0009, gap: 0.035, height: 0.2, bore: 0.0779 })
+export const handFlush = (
+  id: string,
+  length: number,
+  bore = 0.0779,
+  more: Partial<Extract<Device, { kind: 'first-flush' }>> = {},
+): Device => ({
+  kind: 'first-flush',
+  id,
+  form: 'vertical',
+  bore,
+  length,
+  chambers: 1,
+  ball: false,
+  drain: { kind: 'hand-valve' },
+  drainsTo: ground('bed', 0.5),
+  ...more,
+})
+export const carryingPipe = (id: string, length: number, more: Partial<Extract<Device, { kind: 'carrying-pipe' }>> = {}): Device => ({
+  kind: 'carrying-pipe',
+  id,
+  bore: 0.0779,
+  length,
+  fall: 0.02,
+  wet: false,
+  lowPoint: 1,
+  cleanOut: false,
+  ...more,
+})
+
+export const port = (id: string, role: PortRole, at: number, more: Partial<Port> = {}): Port => ({
+  id,
+  role,
+  at,
+  bore: 0.025,
+  clock: role === 'outlet' ? 6 : 12,
+  screened: role === 'vent',
+  calmed: false,
+  ...more,
+})
+export const overflowPort = (at: number, bore = 0.0525): Port => port('over', 'overflow', at, { bore, clock: 3, screened: true })
+
+export const blocks = (height: number, width = 0.6, more: Partial<Vessel['base']> = {}): Vessel['base'] => ({
+  kind: 'blocks',
+  height,
+  width,
+  depth: width,
+  mass: 70,
+  footprint: 0.32,
+  soil: 'paving',
+  tied: false,
+  ...more,
+})
+
+export function vessel(id: string, name: string, key: string, base: Vessel['base'], ports: Port[], more: Partial<Vessel> = {}): Vessel {
+  const { key: _, ...body } = fromCatalogue(key)
+  return { id, name, ...body, stands: 'upright', held: 'new', base, ports, ...more }
+}
+
+export const link = (id: string, from: string, to: string, kind: Link['kind'] = 'low', more: Partial<Link> = {}): Link => ({
+  id,
+  kind,
+  from: { vessel: from, port: kind === 'cascade' ? 'over' : 'link' },
+  to: { vessel: to, port: kind === 'cascade' ? 'in' : 'link' },
+  bore: 0.0409,
+  length: 0.6,
+  fittings: 0.2,
+  valve: 'open',
+  ...more,
+})
+
+export const store = (
+  id: string,
+  name: string,
+  vessels: Vessel[],
+  arrangement: Store['arrangement'] = 'single',
+  links: Link[] = [],
+): Store => ({ id, name, arrangement, vessels, links, frame: undefined })
+
+export const overflow = (id: string, from: string, to: Target, more: Partial<OverflowRoute> = {}): OverflowRoute => ({
+  id,
+  from: { vessel: from, port: 'over' },
+  mouth: 'stub',
+  bore: 0.0525,
+  length: 3,
+  fall: 0.02,
+  vented: false,
+  crest: 0,
+  screenedEnd: true,
+  to,
+  ...more,
+})
+
+export const tap = (id: string, name: string, vesselId: string, more: Partial<Tap> = {}): Tap => ({
+  id,
+  name,
+  vessel: vesselId,
+  port: 'out',
+  bore: 0.019,
+  spoutBelow: 0.045,
+  can: { height: 0.38, volume: 0.01 },
+  hose: undefined,
+  ...more,
+})
+
+export const pump = (id: string, from: string, to: Pump['to'], more: Partial<Pump> = {}): Pump => ({
+  id,
+  from: { vessel: from, port: 'out' },
+  duty: 'transfer',
+  floatSwitch: true,
+  checkValve: true,
+  filterMesh: 0,
+  power: 'mains',
+  to,
+  ...more,
+})
+
+/** Cans a day by month for a northern growing season: nothing from November to February. */
+export const SEASON = [0, 0, 0.2, 0.5, 0.9, 1, 1, 0.9, 0.6, 0.2, 0, 0] as const
+export const cans = (
+  id: string,
+  name: string,
+  tapId: string,
+  most: number,
+  more: Partial<Extract<Demand, { kind: 'cans' }>> = {},
+): Demand => ({
+  kind: 'cans',
+  id,
+  name,
+  use: 'ornamentals',
+  from: { kind: 'tap', tap: tapId },
+  priority: 1,
+  can: 0.01,
+  byMonth: SEASON.map((part) => Math.round(part * most * 10) / 10),
+  ...more,
+})
+
+/** A scheme with the general settings filled in. */
+export function scheme(
+  id: string,
+  name: string,
+  parts: Pick<Scheme, 'sections' | 'gutters' | 'drops' | 'stores'> & Partial<Scheme>,
+): Scheme {
+  return {
+    id,
+    name,
+    designIntensity: 75,
+    wetHours: 4,
+    spillRule: 'after-spillage',
+    uses: ['ornamentals'],
+    overflows: [],
+    taps: [],
+    pumps: [],
+    demands: [],
+    ...parts,
+  }
+}
+
+/** One roof, one gutter, one outlet: what most of the arrangements begin with. */
+export function oneRoof(
+  along: number,
+  across: number,
+  outletHeight: number,
+  dropId = 'drop',
+  more: { roof?: Partial<RoofSection>; gutter?: Partial<Gutter> } = {},
+): Pick<Scheme, 'sections' | 'gutters'> {
+  return {
+    sections: [roof('roof', 'Roof', along, across, 'gutter', more.roof)],
+    gutters: [gutter('gutter', 'Gutter', along, [outlet('outlet', along, outletHeight, dropId)], more.gutter)],
+  }
+}

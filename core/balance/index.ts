@@ -1,0 +1,6 @@
+export * from './inflow'
+export * from './percentile'
+export * from './quickRules'
+export * from './runStore'
+export * from './simulateYears'
+export * from './sweep'

@@ -1,0 +1,54 @@
+import { intakeLimits, outletLimits, type IntakeLimits } from './intakeLimits'
+import type { Intake, WaterPath } from '../path/waterPath'
+import { FULL_DUTY, verticalPipeFlow } from '../pipe/verticalPipe'
+import { planArea } from '../roof/planArea'
+import type { Gutter, Outlet } from '../scheme'
+
+/** mm/h on m² to m³/s. */
+const PER_HOUR = 1 / 3.6e6
+
+/**
+ * Flow that a design intensity brings off a plan area, every drop of it: `i·A/3600`, runoff share 1.
+ *
+ * @param intensity mm/h
+ * @param area m²
+ * @returns m³/s. Source: EN 12056-3:2000, from memory.
+ */
+export const designFlow = (intensity: number, area: number) => intensity * area * PER_HOUR
+
+export interface OutletDesign {
+  gutter: Gutter
+  outlet: Outlet
+  /** m³/s in the design rain. */
+  arriving: number
+  limits: Pick<IntakeLimits, 'gutter' | 'outlet' | 'pipe'>
+}
+
+/** What arrives at every outlet in the design rain, and what gutter, hole and pipe let by. */
+export function outletDesign(path: WaterPath): OutletDesign[] {
+  return path.scheme.drops.flatMap((drop) => {
+    const feeds = path.feeds.get(drop.id)!.filter(({ outlet }) => outlet.outlet.drop === drop.id)
+    const outlets = [...new Set(feeds.map(({ outlet }) => outlet))]
+    return outlets.map((catching) => {
+      const own = feeds.filter(({ outlet }) => outlet === catching)
+      const roof = own.reduce((sum, { section }) => sum + planArea(section) * catching.share, 0)
+      return {
+        gutter: own[0]!.gutter,
+        outlet: catching.outlet,
+        arriving: designFlow(path.scheme.designIntensity, roof),
+        limits: { ...outletLimits(own[0]!), pipe: verticalPipeFlow(drop.bore, FULL_DUTY) },
+      }
+    })
+  })
+}
+
+/** Plan area that a drop receives, m². */
+export const dropArea = (path: WaterPath, dropId: string): number =>
+  path.feeds.get(dropId)!.reduce((sum, { section, outlet }) => sum + planArea(section) * outlet.share, 0)
+
+/** Flow into a vessel in the design rain: all that arrives, or what its diverter lets aside, m³/s. */
+export function designInflow(path: WaterPath, intake: Intake): number {
+  const arriving = designFlow(path.scheme.designIntensity, dropArea(path, intake.drop.id))
+  const { film, hose, gathered } = intakeLimits(intake, path.vessels.get(intake.vessel.id)!.foot, 0)
+  return Math.min(gathered * Math.min(arriving, film), hose)
+}

@@ -1,0 +1,4 @@
+export * from './expectedFlow'
+export * from './hoseFlow'
+export * from './intakeLimits'
+export * from './designFlow'

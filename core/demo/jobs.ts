@@ -1,0 +1,234 @@
+import {
+  blocks,
+  cans,
+  drop,
+  ground,
+  gutter,
+  into,
+  neck,
+  outlet,
+  overflow,
+  overflowPort,
+  port,
+  ringTrough,
+  roof,
+  scheme,
+  store,
+  tap,
+  vessel,
+} from '../arrangements/parts'
+import { isoDate, dayNumber } from '../rain/calendar'
+import { makeRecord } from '../rain/makeRecord'
+import type { AnnualRain, Job, RainRecord } from '../scheme'
+import { FOOT, INCH, US_GALLON } from '../units/constants'
+
+const RECORD_YEARS = 30
+const FIRST_DAY = isoDate(dayNumber(1991, 1, 1))
+
+function inventedRecord(id: string, name: string, rain: Omit<AnnualRain, 'kind' | 'years'>): RainRecord {
+  const { rain: made } = makeRecord({ kind: 'annual', years: RECORD_YEARS, ...rain })
+  return {
+    id,
+    name,
+    note: `Invented for the demo: made from ${rain.total} mm a year, seed ${rain.seed}. No station measured it.`,
+    invented: true,
+    start: FIRST_DAY,
+    depths: [...made.depths],
+  }
+}
+
+/** Rain records of the demo jobs: made from fixed seeds, and they say so. */
+export const demoRecords = (): RainRecord[] => [
+  inventedRecord('demo-withy-rain', 'Withy Hard, made record', {
+    total: 640,
+    pattern: 'even',
+    hemisphere: 'north',
+    wetDays: 150,
+    spread: 0.14,
+    seed: 7041,
+  }),
+  inventedRecord('demo-tannery-rain', 'Tannery Row, made record', {
+    total: 1120,
+    pattern: 'summer-wet',
+    hemisphere: 'north',
+    wetDays: 118,
+    spread: 0.18,
+    seed: 51,
+  }),
+  inventedRecord('demo-pear-rain', 'Pear Lane, made record', {
+    total: 810,
+    pattern: 'winter-wet',
+    hemisphere: 'north',
+    wetDays: 165,
+    spread: 0.15,
+    seed: 902,
+  }),
+]
+
+/** A rowing club's boathouse: steel gable roof, two gutters; herb troughs on the hard and oars to rinse. */
+export function withyHard(): Job {
+  const riverSide = scheme('river-side', 'One butt, river side', {
+    wetHours: 5,
+    uses: ['edible-beds', 'washing'],
+    sections: [
+      roof('river', 'River side', 11.4, 3.6, 'river-gutter', { pitch: 14, cover: 'metal', fouling: 'ordinary' }),
+      roof('lane', 'Lane side', 11.4, 3.6, 'lane-gutter', { pitch: 14, cover: 'metal', fouling: 'ordinary' }),
+    ],
+    gutters: [
+      gutter('river-gutter', 'River gutter', 11.4, [outlet('river-outlet', 11.4, 2.31, 'river-drop')]),
+      gutter('lane-gutter', 'Lane gutter', 11.4, [outlet('lane-outlet', 0, 2.31, 'lane-drop')]),
+    ],
+    drops: [
+      drop('river-drop', 'River downpipe', [neck('river-neck'), ringTrough('trough', 1.355, into('butt'))], ground('stones', 0.4)),
+      drop('lane-drop', 'Lane downpipe', [neck('lane-neck')], ground('drain', 0.3)),
+    ],
+    stores: [
+      store('butt-store', 'Butt', [
+        vessel('butt', 'Butt', 'butt-210', blocks(0.48, 0.58), [port('in', 'inlet', 0.823), port('out', 'outlet', 0.055, { bore: 0.019 })]),
+      ]),
+    ],
+    taps: [tap('butt-tap', 'Butt tap', 'butt')],
+    demands: [
+      cans('troughs', 'Herb troughs', 'butt-tap', 3, { use: 'edible-beds', byMonth: [0, 0, 1, 2, 3, 3.5, 3.5, 3, 2, 0.5, 0, 0] }),
+      {
+        kind: 'volume',
+        id: 'oars',
+        name: 'Rinsing oars',
+        use: 'washing',
+        from: { kind: 'tap', tap: 'butt-tap' },
+        priority: 2,
+        byMonth: [4, 4, 6, 8, 10, 10, 10, 8, 8, 6, 4, 4].map((litres) => litres / 1000),
+      },
+    ],
+  })
+  return {
+    id: 'demo-withy-hard',
+    name: 'Withy Hard boathouse',
+    scene: 'A small rowing club on a tidal creek. Profiled steel gable roof; herb troughs on the hard, oars to rinse after an outing.',
+    terms: 'en-GB',
+    system: 'metric',
+    invented: true,
+    rain: { kind: 'record', record: 'demo-withy-rain', gaps: 'generator' },
+    schemes: [riverSide],
+    chosen: 'river-side',
+  }
+}
+
+/** A dye studio in an old tannery: an L-shaped lean-to, one tote for now; rinse water for cloth. */
+export function tanneryRow(): Job {
+  const first = scheme('first-tote', 'First of four totes', {
+    designIntensity: 4 * 25.4,
+    wetHours: 3,
+    uses: ['washing'],
+    sections: [
+      roof('long', 'Long leg', 40 * FOOT, 16 * FOOT, 'yard-gutter', { pitch: 12, cover: 'shingle', fouling: 'heavy' }),
+      roof('short', 'Short leg', 18.5 * FOOT, 16 * FOOT, 'yard-gutter', { pitch: 12, cover: 'shingle', fouling: 'heavy' }),
+    ],
+    gutters: [
+      gutter('yard-gutter', 'Yard gutter', 58.5 * FOOT, [outlet('yard-outlet', 58.5 * FOOT, 9.5 * FOOT, 'yard-drop', { bore: 4 * INCH })], {
+        profile: 'k-style',
+        width: 6 * INCH,
+        sole: 4 * INCH,
+        depth: 4.25 * INCH,
+      }),
+    ],
+    drops: [
+      drop('yard-drop', 'Yard downspout', [neck('yard-neck', 14 * INCH, 16 * INCH)], into('tote'), {
+        shape: 'rectangular',
+        bore: 0.0896,
+        outside: 4 * INCH,
+        material: 'metal',
+        brackets: [8 * FOOT, 6 * FOOT],
+      }),
+    ],
+    stores: [
+      store('totes', 'Totes', [
+        vessel(
+          'tote',
+          'Tote 1',
+          'tote-275',
+          blocks(16 * INCH, 4 * FOOT, { footprint: 0.56, mass: 220, soil: 'sandy-gravel' }),
+          [
+            port('in', 'lid', 1.105, { bore: 6 * INCH, screened: true }),
+            port('out', 'outlet', 0.19, { bore: 0.0409 }),
+            port('over', 'overflow', 1.03, { bore: 0.0525, clock: 3, screened: true }),
+          ],
+          {
+            light: 'translucent',
+            lid: 'screened',
+            lidMesh: 0.0009,
+            held: 'food',
+          },
+        ),
+      ]),
+    ],
+    overflows: [overflow('over', 'tote', ground('drain', 3.2), { bore: 0.0525, length: 3 })],
+    taps: [tap('tote-tap', 'Tote valve', 'tote', { bore: 0.0266, can: { height: 14 * INCH, volume: 5 * US_GALLON } })],
+    demands: [
+      {
+        kind: 'volume',
+        id: 'rinse',
+        name: 'Rinsing cloth',
+        use: 'washing',
+        from: { kind: 'tap', tap: 'tote-tap' },
+        priority: 1,
+        byMonth: Array.from({ length: 12 }, () => 30 * US_GALLON),
+      },
+    ],
+  })
+  return {
+    id: 'demo-tannery-row',
+    name: 'Tannery Row dye studio',
+    scene: 'Two dyers in an old tannery. L-shaped lean-to roof, rinse water for cloth; four totes wanted later.',
+    terms: 'en-US',
+    system: 'imperial',
+    invented: true,
+    rain: { kind: 'record', record: 'demo-tannery-rain', gaps: 'generator' },
+    schemes: [first],
+    chosen: 'first-tote',
+  }
+}
+
+/** A tram-stop shelter with planters that the neighbours keep. */
+export function pearLane(): Job {
+  const slim = scheme('slim-butt', 'One slim butt', {
+    sections: [roof('roof', 'Shelter roof', 6, 1.5, 'gutter', { pitch: 2, cover: 'membrane', fouling: 'heavy' })],
+    gutters: [
+      gutter('gutter', 'Back gutter', 6, [outlet('outlet', 6, 2.25, 'drop', { bore: 0.05 })], {
+        profile: 'rectangular',
+        width: 0.1,
+        sole: 0.1,
+        depth: 0.07,
+        fall: 0.003,
+      }),
+    ],
+    drops: [
+      drop('drop', 'Downpipe', [neck('neck', 0.12, 0.15), ringTrough('trough', 1.235, into('butt'), 0.4)], ground('drain', 0.3), {
+        brackets: [1.9, 1.4, 0.5],
+      }),
+    ],
+    stores: [
+      store('store', 'Butt', [
+        vessel('butt', 'Slim butt', 'slim-butt-100', blocks(0.25, 0.45, { kind: 'stand', mass: 4, tied: true, footprint: 0.08 }), [
+          port('in', 'inlet', 0.93),
+          port('out', 'outlet', 0.06, { bore: 0.019 }),
+        ]),
+      ]),
+    ],
+    taps: [tap('tap', 'Tap', 'butt', { can: { height: 0.2, volume: 0.005 } })],
+    demands: [cans('planters', 'Planters', 'tap', 2, { can: 0.005, byMonth: [0, 0, 1, 1.5, 2, 3, 3, 2.5, 1.5, 0.5, 0, 0] })],
+  })
+  return {
+    id: 'demo-pear-lane',
+    name: 'Pear Lane tram-stop shelter',
+    scene: 'A flat shelter roof of nine square metres and planters that three neighbours take turns to water.',
+    terms: 'en-GB',
+    system: 'metric',
+    invented: true,
+    rain: { kind: 'record', record: 'demo-pear-rain', gaps: 'generator' },
+    schemes: [slim],
+    chosen: 'slim-butt',
+  }
+}
+
+export const demoJobs = (): Job[] => [withyHard(), tanneryRow(), pearLane()]

@@ -1,0 +1,2 @@
+export * from './dailyDemand'
+export * from './tapFlow'

@@ -1,0 +1,17 @@
+import { mass } from '../units/quantity'
+import { standing } from '../vessel/load'
+import { COMMON_PRACTICE, rule } from './finding'
+
+export const deckCarriesWater = rule('deckCarriesWater', ({ path }) =>
+  [...path.vessels.values()].map(
+    (placed) =>
+      placed.vessel.base.kind === 'deck' && {
+        severity: 'stops',
+        station: 'cask',
+        ids: { vessel: placed.vessel.id },
+        at: placed.foot,
+        values: { mass: mass(standing(placed).fullMass) },
+        source: COMMON_PRACTICE,
+      },
+  ),
+)

@@ -1,0 +1,91 @@
+import type { SectionLine } from '../levels/heights'
+import type { WaterPath } from '../path/waterPath'
+import type { Scheme } from '../scheme'
+import type { Quantity } from '../units/quantity'
+import type { Usable } from '../vessel/usable'
+
+/** stops the job · will go wrong · could be better · note. */
+export type Severity = 'stops' | 'goes-wrong' | 'better' | 'note'
+export const SEVERITIES: readonly Severity[] = ['stops', 'goes-wrong', 'better', 'note']
+export type Station = 'sky' | 'roof' | 'gutter' | 'drop' | 'cask' | 'spill' | 'draw'
+
+/** The ids of the parts a finding is about; a mend reads them back. */
+export interface PartIds {
+  section?: string
+  outlet?: string
+  drop?: string
+  vessel?: string
+  port?: string
+  store?: string
+  tap?: string
+}
+
+/** What is wrong, or worth knowing, with this job's numbers. Plain data: the words are in the locale files under its id. */
+export interface Finding {
+  id: string
+  severity: Severity
+  station: Station
+  ids: PartIds
+  /** Height of the place it points at, m above the paving. */
+  at?: number
+  values: Record<string, Quantity | string>
+  /** Message id of where the rule is from. */
+  source: string
+  /** Whether a one-step mend goes with it; its figures are among the values. */
+  mends: boolean
+}
+
+/** What the findings of rain need to know of the record; absent until the record is at hand. */
+export interface RainFacts {
+  countedYears: number
+  filledDays: number
+  leftOutYears: number
+  made: boolean
+  /** mm. */
+  wettestDay: number
+}
+
+export interface FindingContext {
+  path: WaterPath
+  /** One for each intake, the drawn one first. */
+  lines: SectionLine[]
+  /** By store id. */
+  usable: Map<string, Usable>
+  rain?: RainFacts
+}
+
+export interface FindingRule {
+  id: string
+  find(context: FindingContext): Finding[]
+  /** The scheme with the fault mended; only asked of findings that say they mend. */
+  mend?(scheme: Scheme, finding: Finding): Scheme
+}
+
+type Draft = Omit<Finding, 'id' | 'mends' | 'values'> & { values?: Finding['values']; mends?: boolean }
+
+/** A rule from its id and what it looks for; findings take the rule's id, and mend when the rule can. */
+export function rule(
+  id: string,
+  find: (context: FindingContext) => (Draft | undefined | false)[],
+  mend?: FindingRule['mend'],
+): FindingRule {
+  return {
+    id,
+    find: (context) =>
+      find(context).flatMap((draft) =>
+        draft ? [{ ...draft, id, values: draft.values ?? {}, mends: draft.mends ?? mend !== undefined }] : [],
+      ),
+    ...(mend ? { mend } : {}),
+  }
+}
+
+/** A figure of a finding by its name; what a mend works with. @throws RangeError when the finding has none of that name */
+export function amountOf(values: Finding['values'], name: string): number {
+  const value = values[name]
+  if (typeof value !== 'object') throw new RangeError(`finding has no figure ${name}`)
+  return value.value
+}
+
+/** Source ids used again and again. */
+export const COMMON_PRACTICE = 'commonPractice'
+export const GEOMETRY = 'geometry'

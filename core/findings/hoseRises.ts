@@ -1,0 +1,32 @@
+import { setPort } from '../edits/schemeEdits'
+import { length } from '../units/quantity'
+import { amountOf, COMMON_PRACTICE, rule } from './finding'
+
+/** Least fall of a diverter's hose, m per m of hose. Common practice: it falls all the way. */
+const LEAST_FALL = 0.02
+
+export const hoseRises = rule(
+  'hoseRises',
+  ({ lines }) =>
+    lines.map(({ intake, heights: { cut, inlet, foot }, trough }) => {
+      if (!cut || !trough || cut.lip <= inlet) return undefined
+      const wanted = LEAST_FALL * trough.hose.length
+      const has = cut.spigot - inlet
+      if (has >= wanted - 1e-9) return undefined
+      const lower = cut.spigot - wanted
+      return {
+        severity: has < 0 ? 'goes-wrong' : 'better',
+        station: 'drop',
+        ids: { drop: intake.drop.id, vessel: intake.vessel.id, port: intake.port.id },
+        at: cut.spigot,
+        values: { way: has < 0 ? 'rises' : 'falls', by: length(Math.abs(has)), wanted: length(wanted), inlet: length(lower) },
+        source: COMMON_PRACTICE,
+        mends: lower > foot,
+      }
+    }),
+  (scheme, { ids, values }) => {
+    const vessel = scheme.stores.flatMap(({ vessels }) => vessels).find(({ id }) => id === ids.vessel)!
+    const wanted = amountOf(values, 'inlet')
+    return setPort(scheme, vessel.id, ids.port!, wanted - vessel.base.height)
+  },
+)

@@ -1,0 +1,22 @@
+import { chooseCut } from '../edits/schemeEdits'
+import { length } from '../units/quantity'
+import { COMMON_PRACTICE, rule } from './finding'
+
+export const markAboveRim = rule(
+  'markAboveRim',
+  ({ lines }) =>
+    lines.map(
+      ({ intake, heights: { cut, rim } }) =>
+        cut &&
+        cut.mark > rim &&
+        cut.lip < rim && {
+          severity: 'better',
+          station: 'drop',
+          ids: { drop: intake.drop.id, vessel: intake.vessel.id },
+          at: cut.mark,
+          values: { above: length(cut.mark - rim), rim: length(rim) },
+          source: COMMON_PRACTICE,
+        },
+    ),
+  (scheme, { ids }) => chooseCut(scheme, ids.drop!, ids.vessel!, 'rim-rule'),
+)

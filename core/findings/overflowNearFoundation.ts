@@ -1,0 +1,30 @@
+import { produce } from 'immer'
+import { span } from '../units/quantity'
+import { amountOf, COMMON_PRACTICE, rule } from './finding'
+
+/** Water let go on to the soil keeps this far off a wall, m; infiltration further. Common practice; local codes may ask more. */
+const OFF_THE_WALL = { bed: 3, lawn: 3, stones: 0.3, 'rain-garden': 5, soakaway: 5, ditch: 3, paving: 3, drain: 0 } as const
+
+export const overflowNearFoundation = rule(
+  'overflowNearFoundation',
+  ({ path }) =>
+    path.scheme.overflows.map(({ to, from }) => {
+      if (to.kind !== 'ground') return undefined
+      const least = OFF_THE_WALL[to.where]
+      if (to.wallDistance >= least) return undefined
+      return {
+        severity: 'goes-wrong',
+        station: 'spill',
+        ids: { vessel: from.vessel, port: from.port },
+        at: 0,
+        values: { distance: span(to.wallDistance), least: span(least) },
+        source: COMMON_PRACTICE,
+      }
+    }),
+  (scheme, { ids, values }) =>
+    produce(scheme, (draft) => {
+      for (const { from, to } of draft.overflows) {
+        if (from.vessel === ids.vessel && from.port === ids.port && to.kind === 'ground') to.wallDistance = amountOf(values, 'least')
+      }
+    }),
+)

@@ -1,0 +1,47 @@
+import { produce } from 'immer'
+import { stubFlow, stubHead } from '../overflow/stub'
+import { flow, length } from '../units/quantity'
+import { amountOf, rule } from './finding'
+import { designInflow } from '../catch/designFlow'
+
+/** Bores to go up to, m: metric and Schedule 40 in rising order. */
+const BORES = [0.0284, 0.0364, 0.0409, 0.0464, 0.0525, 0.0779, 0.1023, 0.1056]
+/** Kept free between water and rim, m. */
+const FREEBOARD = 0.02
+
+export const overflowTooSmall = rule(
+  'overflowTooSmall',
+  ({ path, lines }) =>
+    lines.map(({ overflow, placed, intake, heights }) => {
+      if (!overflow || heights.overflow === undefined || overflow.mouth !== 'stub') return undefined
+      const arriving = designInflow(path, intake)
+      const room = Math.min(heights.rim, intake.port.role === 'lid' ? heights.rim : heights.inlet) - heights.overflow - FREEBOARD
+      if (room <= 0) return undefined
+      const passes = stubFlow(overflow.bore, room)
+      if (passes >= arriving) return undefined
+      const wider = BORES.find((bore) => bore < room && stubFlow(bore, room) >= arriving)
+      return {
+        severity: 'goes-wrong',
+        station: 'spill',
+        ids: { vessel: placed.vessel.id, port: overflow.from.port },
+        at: heights.overflow,
+        values: {
+          arriving: flow(arriving),
+          passes: flow(passes),
+          room: length(room),
+          needs: length(stubHead(overflow.bore, arriving)),
+          bore: length(wider ?? overflow.bore),
+        },
+        source: 'criticalFlow',
+        mends: wider !== undefined,
+      }
+    }),
+  (scheme, { ids, values }) =>
+    produce(scheme, (draft) => {
+      const bore = amountOf(values, 'bore')
+      for (const route of draft.overflows) if (route.from.vessel === ids.vessel && route.from.port === ids.port) route.bore = bore
+      for (const vessel of draft.stores.flatMap(({ vessels }) => vessels)) {
+        for (const port of vessel.ports) if (vessel.id === ids.vessel && port.id === ids.port) port.bore = bore
+      }
+    }),
+)

@@ -1,0 +1,13 @@
+import { count } from '../units/quantity'
+import { rule } from './finding'
+
+export const recordHasGaps = rule('recordHasGaps', ({ rain }) => [
+  rain &&
+    (rain.filledDays > 0 || rain.leftOutYears > 0) && {
+      severity: 'note',
+      station: 'sky',
+      ids: {},
+      values: { filled: count(rain.filledDays), leftOut: count(rain.leftOutYears) },
+      source: 'ownRule',
+    },
+])

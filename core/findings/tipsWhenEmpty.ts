@@ -1,0 +1,30 @@
+import { produce } from 'immer'
+import { plain, volume } from '../units/quantity'
+import { standing, STEADY } from '../vessel/load'
+import { rule } from './finding'
+
+export const tipsWhenEmpty = rule(
+  'tipsWhenEmpty',
+  ({ path }) =>
+    [...path.vessels.values()].map((placed) => {
+      const { vessel, foot } = placed
+      const { tipping, sliding, ballast } = standing(placed)
+      if (vessel.base.tied || Math.min(tipping, sliding) >= STEADY) return undefined
+      return {
+        severity: 'goes-wrong',
+        station: 'cask',
+        ids: { vessel: vessel.id },
+        at: foot + vessel.body.height * 0.7,
+        values: {
+          way: tipping < sliding ? 'tips' : 'slides',
+          factor: plain(Math.round(Math.min(tipping, sliding) * 100) / 100),
+          ballast: volume(ballast),
+        },
+        source: 'statics',
+      }
+    }),
+  (scheme, { ids }) =>
+    produce(scheme, (draft) => {
+      for (const vessel of draft.stores.flatMap(({ vessels }) => vessels)) if (vessel.id === ids.vessel) vessel.base.tied = true
+    }),
+)

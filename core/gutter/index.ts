@@ -1,0 +1,2 @@
+export * from './capacity'
+export * from './outletShares'

@@ -1,0 +1,3 @@
+export * from './cutMarks'
+export * from './headLedger'
+export * from './heights'

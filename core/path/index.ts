@@ -1,0 +1,2 @@
+export * from './jobTies'
+export * from './waterPath'

@@ -1,0 +1,330 @@
+import { outletShares, type OutletCatch } from '../gutter/outletShares'
+import type { Demand, Device, Drop, Gutter, OverflowRoute, Port, Pump, RoofSection, Scheme, Store, Target, Vessel } from '../scheme'
+
+export type PathKind =
+  'section' | 'gutter' | 'outlet' | 'drop' | 'device' | 'vessel' | 'overflow' | 'tap' | 'pump' | 'demand' | 'ground' | 'house'
+export interface PathNode {
+  /** `kind:id`, unique in the path. */
+  key: string
+  kind: PathKind
+  id: string
+}
+/** `rain` on its way to a store, `surplus` on its way out, `level` between linked vessels, `draw` on its way to use. */
+export type Carries = 'rain' | 'surplus' | 'level' | 'draw'
+export interface PathEdge {
+  from: string
+  to: string
+  carries: Carries
+}
+
+/** A reference that leads nowhere, or water that would run in a ring. */
+export interface BrokenTie {
+  /** Where in the document, as `gutters[0].outlets[1].drop`. */
+  path: string
+  problem: 'missing' | 'twice' | 'ring'
+  id: string
+}
+
+/** Where a drop's water enters a store. */
+export interface Intake {
+  drop: Drop
+  /** The device that leads it aside; none when the whole pipe ends in the vessel. */
+  device?: Device
+  vessel: Vessel
+  port: Port
+}
+
+/** A vessel in its place: which store it belongs to and the height of its foot above the paving, m. */
+export interface PlacedVessel {
+  vessel: Vessel
+  store: Store
+  foot: number
+}
+
+/** Part of a roof that a drop receives. */
+export interface Feed {
+  section: RoofSection
+  gutter: Gutter
+  outlet: OutletCatch
+}
+
+/**
+ * A scheme seen as the way its water takes: built once, walked by every calculation.
+ * Lookups throw nothing: a path is only built when every reference holds.
+ */
+export interface WaterPath {
+  scheme: Scheme
+  nodes: Map<string, PathNode>
+  edges: PathEdge[]
+  vessels: Map<string, PlacedVessel>
+  /** Intakes of each store by its id. */
+  intakes: Map<string, Intake[]>
+  /** Roof parts that reach each drop by its id, joined drops included. */
+  feeds: Map<string, Feed[]>
+  /** Overflow routes of each store by its id. */
+  overflows: Map<string, OverflowRoute[]>
+  /** Demands drawn from each store by its id, first priority first. */
+  demands: Map<string, Demand[]>
+}
+
+class Ties {
+  readonly broken: BrokenTie[] = []
+  private readonly known = new Map<string, Set<string>>()
+
+  know(kind: string, id: string, path: string) {
+    const ids = this.known.get(kind) ?? new Set<string>()
+    if (ids.has(id)) this.broken.push({ path, problem: 'twice', id })
+    this.known.set(kind, ids.add(id))
+  }
+
+  need(kind: string, id: string, path: string): boolean {
+    if (this.known.get(kind)?.has(id)) return true
+    this.broken.push({ path, problem: 'missing', id })
+    return false
+  }
+
+  target(to: Target, path: string) {
+    if (to.kind === 'drop') this.need('drop', to.drop, `${path}.drop`)
+    if (to.kind === 'vessel' && this.need('vessel', to.vessel, `${path}.vessel`)) this.need(`port of ${to.vessel}`, to.port, `${path}.port`)
+  }
+
+  end(end: { vessel: string; port: string }, path: string) {
+    this.target({ kind: 'vessel', ...end }, path)
+  }
+}
+
+function knowAll(scheme: Scheme, ties: Ties) {
+  scheme.sections.forEach(({ id }, i) => ties.know('section', id, `sections[${i}]`))
+  scheme.gutters.forEach(({ id }, i) => ties.know('gutter', id, `gutters[${i}]`))
+  scheme.drops.forEach(({ id, devices }, i) => {
+    ties.know('drop', id, `drops[${i}]`)
+    devices.forEach((device, j) => ties.know('device', device.id, `drops[${i}].devices[${j}]`))
+  })
+  scheme.stores.forEach((store, i) => {
+    ties.know('store', store.id, `stores[${i}]`)
+    store.vessels.forEach((vessel, j) => {
+      ties.know('vessel', vessel.id, `stores[${i}].vessels[${j}]`)
+      vessel.ports.forEach((port, k) => ties.know(`port of ${vessel.id}`, port.id, `stores[${i}].vessels[${j}].ports[${k}]`))
+    })
+  })
+  scheme.taps.forEach(({ id }, i) => ties.know('tap', id, `taps[${i}]`))
+  scheme.pumps.forEach(({ id }, i) => ties.know('pump', id, `pumps[${i}]`))
+  scheme.demands.forEach(({ id }, i) => ties.know('demand', id, `demands[${i}]`))
+}
+
+function deviceTargets(device: Device): Target[] {
+  if (device.kind === 'first-flush') return [device.drainsTo]
+  if (device.kind === 'float-shut') return [device.byPass]
+  return 'to' in device ? [device.to] : []
+}
+
+/**
+ * Every reference in a scheme that leads nowhere, every id used twice, every ring in the rain's way.
+ * Empty for a scheme from which a path can be built.
+ */
+export function brokenTies(scheme: Scheme): BrokenTie[] {
+  const ties = new Ties()
+  knowAll(scheme, ties)
+  scheme.sections.forEach(({ shedsTo }, i) => {
+    if (shedsTo.kind === 'gutter') ties.need('gutter', shedsTo.gutter, `sections[${i}].shedsTo.gutter`)
+    else ties.need('section', shedsTo.section, `sections[${i}].shedsTo.section`)
+  })
+  scheme.gutters.forEach(({ outlets }, i) =>
+    outlets.forEach((outlet, j) => ties.need('drop', outlet.drop, `gutters[${i}].outlets[${j}].drop`)),
+  )
+  scheme.drops.forEach(({ devices, end }, i) => {
+    devices.forEach((device, j) => deviceTargets(device).forEach((to) => ties.target(to, `drops[${i}].devices[${j}].to`)))
+    ties.target(end, `drops[${i}].end`)
+  })
+  scheme.stores.forEach(({ vessels, links }, i) => {
+    vessels.forEach(({ on }, j) => on !== undefined && ties.need('vessel', on, `stores[${i}].vessels[${j}].on`))
+    links.forEach(({ from, to }, j) => {
+      ties.end(from, `stores[${i}].links[${j}].from`)
+      ties.end(to, `stores[${i}].links[${j}].to`)
+    })
+  })
+  scheme.overflows.forEach(({ from, to }, i) => {
+    ties.end(from, `overflows[${i}].from`)
+    ties.target(to, `overflows[${i}].to`)
+  })
+  scheme.taps.forEach((tap, i) => ties.end(tap, `taps[${i}]`))
+  scheme.pumps.forEach(({ from, to }, i) => {
+    ties.end(from, `pumps[${i}].from`)
+    if (to.kind === 'demand') ties.need('demand', to.demand, `pumps[${i}].to.demand`)
+    if (to.kind === 'vessel') ties.end(to, `pumps[${i}].to`)
+  })
+  scheme.demands.forEach(({ from }, i) => ties.need(from.kind, from.kind === 'tap' ? from.tap : from.pump, `demands[${i}].from`))
+  return ties.broken.length > 0 ? ties.broken : rings(scheme)
+}
+
+/** Follows single onward steps; a step that comes back to where it has been is a ring. */
+function ringFrom(start: string, onward: (id: string) => string | undefined): boolean {
+  const seen = new Set<string>()
+  for (let at: string | undefined = start; at !== undefined; at = onward(at)) {
+    if (seen.has(at)) return true
+    seen.add(at)
+  }
+  return false
+}
+
+function rings(scheme: Scheme): BrokenTie[] {
+  const sectionNext = (id: string) => {
+    const to = scheme.sections.find((section) => section.id === id)?.shedsTo
+    return to?.kind === 'section' ? to.section : undefined
+  }
+  const dropNext = (id: string) => {
+    const to = scheme.drops.find((drop) => drop.id === id)?.end
+    return to?.kind === 'drop' ? to.drop : undefined
+  }
+  const vessels = scheme.stores.flatMap((store) => store.vessels)
+  const vesselBelow = (id: string) => vessels.find((vessel) => vessel.id === id)?.on
+  const found = (list: readonly { id: string }[], name: string, next: (id: string) => string | undefined) =>
+    list.flatMap(({ id }, i) => (ringFrom(id, next) ? [{ path: `${name}[${i}]`, problem: 'ring' as const, id }] : []))
+  return [
+    ...found(scheme.sections, 'sections', sectionNext),
+    ...found(scheme.drops, 'drops', dropNext),
+    ...found(vessels, 'vessels', vesselBelow),
+  ]
+}
+
+/** A scheme whose parts do not hold together; carries every fault. */
+export class BrokenPathError extends Error {
+  constructor(readonly ties: BrokenTie[]) {
+    super(ties.map(({ path, problem, id }) => `${path}: ${problem} ${id}`).join('; '))
+    this.name = 'BrokenPathError'
+  }
+}
+
+function placeVessels(scheme: Scheme): Map<string, PlacedVessel> {
+  const all = scheme.stores.flatMap((store) => store.vessels.map((vessel) => ({ vessel, store })))
+  const footOf = (vessel: Vessel): number => {
+    const below = vessel.on === undefined ? undefined : all.find((other) => other.vessel.id === vessel.on)?.vessel
+    return vessel.base.height + (below ? footOf(below) + below.body.height : 0)
+  }
+  return new Map(all.map(({ vessel, store }) => [vessel.id, { vessel, store, foot: footOf(vessel) }]))
+}
+
+/** The gutter a section's water reaches at last, over whatever lower roofs. */
+function gutterOf(scheme: Scheme, section: RoofSection): string {
+  let at = section
+  while (at.shedsTo.kind === 'section') {
+    const { section: next } = at.shedsTo
+    at = scheme.sections.find(({ id }) => id === next)!
+  }
+  return at.shedsTo.gutter
+}
+
+function feedDrops(scheme: Scheme): Map<string, Feed[]> {
+  const feeds = new Map<string, Feed[]>(scheme.drops.map(({ id }) => [id, []]))
+  for (const gutter of scheme.gutters) {
+    const sections = scheme.sections.filter((section) => gutterOf(scheme, section) === gutter.id)
+    for (const outlet of outletShares(gutter)) {
+      // A drop that ends in another hands its roof on; every drop on the way sees the water.
+      for (let id: string | undefined = outlet.outlet.drop; id !== undefined;) {
+        feeds.get(id)!.push(...sections.map((section) => ({ section, gutter, outlet })))
+        const end: Target = scheme.drops.find((drop) => drop.id === id)!.end
+        id = end.kind === 'drop' ? end.drop : undefined
+      }
+    }
+  }
+  return feeds
+}
+
+/** Where a drop's water goes into a vessel: through its first device that leads aside, else by its end. */
+function intakeOf(drop: Drop, vessels: Map<string, PlacedVessel>): Intake | undefined {
+  const at = (to: Target, device?: Device): Intake | undefined => {
+    if (to.kind !== 'vessel') return undefined
+    const { vessel } = vessels.get(to.vessel)!
+    return { drop, ...(device ? { device } : {}), vessel, port: vessel.ports.find(({ id }) => id === to.port)! }
+  }
+  for (const device of drop.devices) {
+    if (device.kind === 'ring-trough' || device.kind === 'push-in' || device.kind === 'twist' || device.kind === 'flap') {
+      const intake = at(device.to, device)
+      if (intake) return intake
+    }
+  }
+  return at(drop.end)
+}
+
+function graph(scheme: Scheme) {
+  const nodes = new Map<string, PathNode>()
+  const edges: PathEdge[] = []
+  const node = (kind: PathKind, id: string) => {
+    const key = `${kind}:${id}`
+    nodes.set(key, { key, kind, id })
+    return key
+  }
+  const tie = (from: string, to: string, carries: Carries) => edges.push({ from, to, carries })
+  const targetKey = (to: Target) =>
+    to.kind === 'vessel' ? node('vessel', to.vessel) : to.kind === 'drop' ? `drop:${to.drop}` : node('ground', to.where)
+  for (const { id, shedsTo } of scheme.sections)
+    tie(node('section', id), shedsTo.kind === 'gutter' ? `gutter:${shedsTo.gutter}` : `section:${shedsTo.section}`, 'rain')
+  for (const { id, outlets } of scheme.gutters) {
+    for (const outlet of outlets) {
+      tie(node('gutter', id), node('outlet', outlet.id), 'rain')
+      tie(`outlet:${outlet.id}`, `drop:${outlet.drop}`, 'rain')
+    }
+  }
+  for (const drop of scheme.drops) {
+    let at = node('drop', drop.id)
+    for (const device of drop.devices) {
+      const next = node('device', device.id)
+      tie(at, next, 'rain')
+      for (const to of deviceTargets(device)) tie(next, targetKey(to), to.kind === 'ground' ? 'surplus' : 'rain')
+      at = next
+    }
+    tie(at, targetKey(drop.end), drop.end.kind === 'ground' ? 'surplus' : 'rain')
+  }
+  for (const { vessels, links } of scheme.stores) {
+    for (const { id } of vessels) node('vessel', id)
+    for (const { from, to, kind } of links) tie(`vessel:${from.vessel}`, `vessel:${to.vessel}`, kind === 'cascade' ? 'surplus' : 'level')
+  }
+  for (const { id, from, to } of scheme.overflows) {
+    tie(`vessel:${from.vessel}`, node('overflow', id), 'surplus')
+    tie(`overflow:${id}`, targetKey(to), 'surplus')
+  }
+  for (const { id, vessel } of scheme.taps) tie(`vessel:${vessel}`, node('tap', id), 'draw')
+  for (const { id, from, to } of scheme.pumps) {
+    tie(`vessel:${from.vessel}`, node('pump', id), 'draw')
+    tie(
+      `pump:${id}`,
+      to.kind === 'demand' ? node('demand', to.demand) : to.kind === 'vessel' ? `vessel:${to.vessel}` : node('house', 'house'),
+      'draw',
+    )
+  }
+  for (const { id, from } of scheme.demands) if (from.kind === 'tap') tie(`tap:${from.tap}`, node('demand', id), 'draw')
+  return { nodes, edges }
+}
+
+function drawnVessel(scheme: Scheme, { from }: Demand): string {
+  return from.kind === 'tap'
+    ? scheme.taps.find(({ id }) => id === from.tap)!.vessel
+    : (scheme.pumps.find(({ id }) => id === from.pump) as Pump).from.vessel
+}
+
+/**
+ * The water's way through a scheme.
+ *
+ * @throws BrokenPathError naming every reference that leads nowhere
+ */
+export function buildWaterPath(scheme: Scheme): WaterPath {
+  const broken = brokenTies(scheme)
+  if (broken.length > 0) throw new BrokenPathError(broken)
+  const vessels = placeVessels(scheme)
+  const storeOf = (vesselId: string) => vessels.get(vesselId)!.store.id
+  const group = <T>(items: readonly T[], store: (item: T) => string) =>
+    new Map(scheme.stores.map(({ id }) => [id, items.filter((item) => store(item) === id)]))
+  const intakes = scheme.drops.flatMap((drop) => intakeOf(drop, vessels) ?? [])
+  return {
+    scheme,
+    ...graph(scheme),
+    vessels,
+    intakes: group(intakes, ({ vessel }) => storeOf(vessel.id)),
+    feeds: feedDrops(scheme),
+    overflows: group(scheme.overflows, ({ from }) => storeOf(from.vessel)),
+    demands: group(
+      scheme.demands.toSorted((a, b) => a.priority - b.priority),
+      (demand) => storeOf(drawnVessel(scheme, demand)),
+    ),
+  }
+}

@@ -1,0 +1,3 @@
+export * from './friction'
+export * from './outlet'
+export * from './verticalPipe'

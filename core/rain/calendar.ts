@@ -1,0 +1,54 @@
+const DAY_MS = 86_400_000
+
+/** Days since 1 January 1970 of a calendar date; months 1–12. NaN when there is no such date. */
+export function dayNumber(year: number, month: number, day: number): number {
+  if (!Number.isInteger(year) || month < 1 || month > 12 || day < 1 || day > 31) return NaN
+  const date = new Date(0)
+  // setUTCFullYear, unlike Date.UTC, takes years below 100 as they stand.
+  date.setUTCFullYear(year, month - 1, day)
+  return date.getUTCMonth() === month - 1 ? Math.round(date.getTime() / DAY_MS) : NaN
+}
+
+/** The calendar date of a day number; months 1–12. */
+export function dateOf(dayNumber: number): { year: number; month: number; day: number } {
+  const date = new Date(dayNumber * DAY_MS)
+  return { year: date.getUTCFullYear(), month: date.getUTCMonth() + 1, day: date.getUTCDate() }
+}
+
+/** ISO 8601 date of a day number. */
+export function isoDate(dayNumber: number): string {
+  const { year, month, day } = dateOf(dayNumber)
+  return `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`
+}
+
+/** Day number of an ISO 8601 date; NaN when it is none. */
+export function fromIsoDate(text: string): number {
+  const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text)
+  return match ? dayNumber(Number(match[1]), Number(match[2]), Number(match[3])) : NaN
+}
+
+/** Month (0–11) and calendar year of every day from `start`, a day number. */
+export function calendarOf(start: number, length: number): { month: Uint8Array; year: Uint16Array } {
+  const month = new Uint8Array(length)
+  const year = new Uint16Array(length)
+  const first = dateOf(start)
+  let y = first.year
+  let m = first.month - 1
+  let left = daysInMonth(y, m + 1) - first.day + 1
+  for (let i = 0; i < length; i++) {
+    if (left === 0) {
+      m = (m + 1) % 12
+      if (m === 0) y++
+      left = daysInMonth(y, m + 1)
+    }
+    month[i] = m
+    year[i] = y
+    left--
+  }
+  return { month, year }
+}
+
+/** Days in a month (1–12) of the Gregorian calendar. */
+export function daysInMonth(year: number, month: number): number {
+  return month === 2 ? ((year % 4 === 0 && year % 100 !== 0) || year % 400 === 0 ? 29 : 28) : [4, 6, 9, 11].includes(month) ? 30 : 31
+}

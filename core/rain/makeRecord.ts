@@ -1,0 +1,97 @@
+import { randomGamma, randomLcg, randomLogNormal } from 'd3-random'
+import type { AnnualRain } from '../scheme'
+import { DAYS_PER_MONTH } from '../units/constants'
+import { calendarOf, dayNumber } from './calendar'
+import type { DailyRain } from './dailyRain'
+import { modelFromNormals, type WetDayModel } from './wetDayModel'
+
+/** Share of the year's rain by month, January first, north of the equator. Shapes of our own; each is normalised. */
+const PATTERNS: Record<AnnualRain['pattern'], readonly number[]> = {
+  even: Array.from({ length: 12 }, () => 1),
+  'winter-wet': [11, 9, 8.5, 7, 6.5, 6, 5.5, 6.5, 8, 10.5, 11, 10.5],
+  'summer-wet': [4, 4, 5, 7, 10, 13, 14, 13, 11, 8, 6, 5],
+  'one-dry-season': [18, 16, 13, 8, 3, 1, 0.5, 0.5, 2, 8, 13, 17],
+  'two-wet-seasons': [4, 5, 11, 17, 13, 4, 2.5, 3, 6, 13, 15, 6.5],
+}
+
+/** Every made record starts here: a fixed calendar keeps leap days, and so the record, the same for a seed. */
+const FIRST_MADE_YEAR = 1991
+
+/** Monthly totals (mm) and wet days of a quick start: the pattern's shares, mirrored by six months in the south. */
+export function quickNormals({ total, pattern, hemisphere, wetDays }: Pick<AnnualRain, 'total' | 'pattern' | 'hemisphere' | 'wetDays'>): {
+  totals: number[]
+  wetDays: number[]
+} {
+  const north = PATTERNS[pattern]
+  const shares = hemisphere === 'north' ? north : north.map((_, month) => north[(month + 6) % 12]!)
+  const sum = shares.reduce((a, b) => a + b, 0)
+  // Wetter months have both more rain days and heavier ones; the square root gives each half of the change.
+  const weights = shares.map(Math.sqrt)
+  const weightSum = weights.reduce((a, b) => a + b, 0)
+  return {
+    totals: shares.map((share) => (total * share) / sum),
+    wetDays: weights.map((weight, month) => Math.min((wetDays * weight) / weightSum, 0.9 * DAYS_PER_MONTH[month]!)),
+  }
+}
+
+/** A chain of wet and dry days run through a seeded source; the same seed gives the same days. */
+export function dayMaker(models: readonly WetDayModel[], seed: number) {
+  const source = randomLcg(seed / 4294967296)
+  const gammas = models.map(({ alpha, beta }) => randomGamma.source(source)(alpha, beta))
+  return {
+    source,
+    next(month: number, yesterdayWet: boolean): number {
+      const model = models[month]!
+      return source() < (yesterdayWet ? model.wetAfterWet : model.wetAfterDry) ? Math.max(0.1, gammas[month]!()) : 0
+    },
+  }
+}
+
+export interface MadeRecord {
+  rain: DailyRain
+  /** Months (0–11) whose correction to the normals ran into its bounds. */
+  bounded: number[]
+}
+
+const LEAST_FACTOR = 0.8
+const MOST_FACTOR = 1.25
+
+/**
+ * A daily record from a yearly total and a seasonal pattern.
+ *
+ * Wet and dry days by a first-order chain, depths by a gamma, both by month; each year scaled by a log-normal factor
+ * because such chains make years too alike; then one factor a month (0.8–1.25) brings the long mean to the normals.
+ *
+ * Source: Richardson 1981; Richardson & Wright 1984; Geng et al. 1986 (from memory); the yearly factor is common practice.
+ */
+export function makeRecord(annual: AnnualRain): MadeRecord {
+  const normals = quickNormals(annual)
+  const models = normals.totals.map((total, month) => modelFromNormals(total, normals.wetDays[month]!, DAYS_PER_MONTH[month]!))
+  const start = dayNumber(FIRST_MADE_YEAR, 1, 1)
+  const length = dayNumber(FIRST_MADE_YEAR + Math.round(annual.years), 1, 1) - start
+  const { month, year } = calendarOf(start, length)
+  const maker = dayMaker(models, annual.seed)
+  const sigma = Math.sqrt(Math.log(1 + annual.spread ** 2))
+  const yearFactor = randomLogNormal.source(maker.source)(-(sigma ** 2) / 2, sigma)
+  const depths = new Float64Array(length)
+  const sums = new Float64Array(12)
+  let factor = 1
+  let wet = false
+  for (let day = 0; day < length; day++) {
+    if (day === 0 || year[day] !== year[day - 1]) factor = yearFactor()
+    const depth: number = maker.next(month[day]!, wet) * factor
+    wet = depth > 0
+    depths[day] = depth
+    sums[month[day]!]! += depth
+  }
+  const bounded: number[] = []
+  const corrections = normals.totals.map((total, m) => {
+    const wanted = sums[m]! > 0 ? (total * Math.round(annual.years)) / sums[m]! : 1
+    const kept = Math.min(MOST_FACTOR, Math.max(LEAST_FACTOR, wanted))
+    if (kept !== wanted) bounded.push(m)
+    return kept
+  })
+  // Tenths of a millimetre, as a gauge would be read.
+  for (let day = 0; day < length; day++) depths[day] = Math.round(depths[day]! * corrections[month[day]!]! * 10) / 10
+  return { rain: { depths, month, year }, bounded }
+}

@@ -1,0 +1,3 @@
+export * from './covers'
+export * from './planArea'
+export * from './runoff'

@@ -1,0 +1,55 @@
+import * as yup from 'yup'
+import { demand, taps, USES } from './draw'
+import { drop } from './drop'
+import { amount, choice, flag, id, list, name, record, text } from './fields'
+import { gutter } from './gutter'
+import { overflowRoute, pumps } from './overflow'
+import { rainSource, records } from './rain'
+import { roofSection } from './roof'
+import { store } from './store'
+
+export const scheme = record({
+  id: id(),
+  name: name(),
+  /** Rain intensity that gutters, pipes and overflows must pass, mm/h. */
+  designIntensity: amount(5, 1000),
+  /** Hours in which a rain day's depth falls: frontal 6 to 8, mixed 4, convective 1.5 to 2. */
+  wetHours: amount(0.5, 24),
+  spillRule: choice('after-spillage', 'before-spillage'),
+  uses: list(choice(...USES), 1, USES.length),
+  sections: list(roofSection, 1, 40),
+  gutters: list(gutter, 1, 40),
+  drops: list(drop, 1, 40),
+  stores: list(store, 1, 12),
+  overflows: list(overflowRoute, 0, 40),
+  taps: taps(),
+  pumps: pumps(),
+  demands: list(demand, 0, 40),
+})
+export type Scheme = yup.InferType<typeof scheme>
+
+export const job = record({
+  id: id(),
+  name: name(),
+  /** Where it is and what it is, in the user's words. */
+  scene: text(500),
+  terms: choice('en-GB', 'en-US'),
+  system: choice('metric', 'imperial'),
+  invented: flag(),
+  rain: rainSource,
+  schemes: list(scheme, 1, 24),
+  chosen: id(),
+})
+export type Job = yup.InferType<typeof job>
+
+export const FILE_FORMAT = 'vernal-cask-job'
+export const FILE_VERSION = 1
+
+/** A job as it travels: the job and the rain records it leans on. */
+export const jobFile = record({
+  format: choice(FILE_FORMAT),
+  version: yup.number().required().oneOf([FILE_VERSION]),
+  job,
+  records: records(),
+})
+export type JobFile = yup.InferType<typeof jobFile>

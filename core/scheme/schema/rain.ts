@@ -1,0 +1,38 @@
+import * as yup from 'yup'
+import { amount, choice, id, list, name, oneOfKind, record, text } from './fields'
+
+/** Rain depths are the one thing kept in millimetres: 1 mm on 1 m² is 1 litre, and every record is published so. */
+export const rainSource = oneOfKind({
+  record: record({ kind: choice('record'), record: id(), gaps: choice('leave-year-out', 'generator', 'dry') }),
+  annual: record({
+    kind: choice('annual'),
+    /** mm a year. */
+    total: amount(10, 12000),
+    pattern: choice('even', 'winter-wet', 'summer-wet', 'one-dry-season', 'two-wet-seasons'),
+    hemisphere: choice('north', 'south'),
+    wetDays: amount(3, 330),
+    /** Coefficient of variation of the yearly totals. */
+    spread: amount(0, 0.6),
+    years: amount(1, 200),
+    seed: amount(0, 4294967295),
+  }),
+})
+export type RainSource = yup.InferType<typeof rainSource>
+export type AnnualRain = Extract<RainSource, { kind: 'annual' }>
+
+export const rainRecord = record({
+  id: id(),
+  name: name(),
+  /** Where it came from, in the user's words; invented records say so. */
+  note: text(500),
+  invented: yup.boolean().required(),
+  /** First day, ISO 8601. */
+  start: yup
+    .string()
+    .required()
+    .matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/),
+  /** mm a day without a break; null where a day is missing. */
+  depths: yup.array().of(yup.number().defined().nullable().min(0).max(1850)).required().min(1).max(80000),
+})
+export type RainRecord = yup.InferType<typeof rainRecord>
+export const records = () => list(rainRecord, 0, 50)

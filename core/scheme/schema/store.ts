@@ -1,0 +1,97 @@
+import type { InferType } from 'yup'
+import { amount, bore, choice, flag, id, list, name, oneOfKind, record } from './fields'
+
+const outside = { width: amount(0.05, 20), depth: amount(0.05, 20), height: amount(0.05, 20) }
+/** `floor` is the inside floor above the vessel's foot, `rim` the level at which it runs over the edge, m. */
+const inside = { floor: amount(0, 5), rim: amount(0.02, 20) }
+
+const body = oneOfKind({
+  /** Upright with straight sides, round or square: one inside area all the way, m². */
+  upright: record({ kind: choice('upright'), plan: choice('round', 'box'), area: amount(0.001, 500), ...inside, ...outside }),
+  /** A cylinder on its side; inside diameter is rim − floor. */
+  lying: record({ kind: choice('lying'), length: amount(0.05, 50), ...inside, ...outside }),
+  /** Dipped: volumes (m³) met at levels above the foot (m), rising. */
+  dipped: record({
+    kind: choice('dipped'),
+    dips: list(record({ level: amount(0, 20), volume: amount(0, 500) }), 2, 200),
+    ...inside,
+    ...outside,
+  }),
+})
+
+/** Height above the vessel's own foot, m: the centre for inlet, outlet and vent; the invert for overflow and link; the rim for a lid. */
+const port = record({
+  id: id(),
+  role: choice('inlet', 'outlet', 'overflow', 'link', 'vent', 'lid'),
+  at: amount(0, 20),
+  bore: bore(),
+  /** Where round the vessel, as on a clock face with the wall at twelve. */
+  clock: amount(1, 12),
+  screened: flag(),
+  /** Led down to the floor with an upturned foot. */
+  calmed: flag(),
+})
+
+const base = record({
+  kind: choice('ground', 'slab', 'blocks', 'timber', 'stand', 'gravel-pad', 'frame', 'deck'),
+  height: amount(0, 12),
+  width: amount(0.05, 20),
+  depth: amount(0.05, 20),
+  mass: amount(0, 20000),
+  /** Area that presses on the soil, m². */
+  footprint: amount(0.001, 400),
+  soil: choice('soft-garden', 'clay', 'sand', 'sandy-gravel', 'paving'),
+  tied: flag(),
+})
+
+export const vessel = record({
+  id: id(),
+  name: name(),
+  family: choice('drum', 'barrel', 'bin', 'butt', 'slim-butt', 'tote', 'tank'),
+  body,
+  /** What the seller says it holds, m³. */
+  nominal: amount(0.001, 500),
+  tare: amount(0, 20000),
+  stands: choice('upright', 'upside-down', 'lying'),
+  light: choice('opaque', 'clad', 'translucent', 'clear'),
+  lid: choice('sealed', 'screened', 'open'),
+  /** Mesh opening of a screened lid, m. */
+  lidMesh: amount(0, 0.05),
+  held: choice('new', 'food', 'unknown', 'chemical'),
+  base,
+  /** Another vessel it stands on, when stacked. */
+  on: id().optional(),
+  ports: list(port, 1, 40),
+})
+export type Vessel = InferType<typeof vessel>
+export type VesselBody = Vessel['body']
+export type Port = Vessel['ports'][number]
+export type PortRole = Port['role']
+
+const end = record({ vessel: id(), port: id() })
+
+const link = record({
+  id: id(),
+  kind: choice('low', 'cascade', 'stack', 'manifold'),
+  from: end,
+  to: end,
+  bore: bore(),
+  length: amount(0.01, 200),
+  /** Sum of the fittings' loss factors besides entry and exit. */
+  fittings: amount(0, 100),
+  valve: choice('none', 'open', 'shut'),
+})
+export type Link = InferType<typeof link>
+
+/** The timber or steel frame of a stacked group, so that its dimensions can be added up. */
+const frame = record({ tiers: amount(1, 6), clearHeight: amount(0.1, 5), width: amount(0.1, 20), depth: amount(0.1, 20), anchored: flag() })
+
+export const store = record({
+  id: id(),
+  name: name(),
+  arrangement: choice('single', 'linked-low', 'cascade', 'stacked', 'manifold'),
+  vessels: list(vessel, 1, 12),
+  links: list(link, 0, 40),
+  frame: frame.optional().default(undefined),
+})
+export type Store = InferType<typeof store>

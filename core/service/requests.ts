@@ -1,0 +1,18 @@
+import * as yup from 'yup'
+import { amount, record } from '../scheme/schema/fields'
+import { rainRecord, rainSource } from '../scheme/schema/rain'
+import { scheme } from '../scheme/schema/job'
+
+const rain = record({ source: rainSource, record: rainRecord.optional().default(undefined) })
+
+/** What the server and scripts ask with: a scheme, and for the years a rain source with its record. */
+export const assessRequest = record({ scheme })
+export const balanceRequest = record({ scheme, rain })
+export const sweepRequest = record({
+  scheme,
+  rain,
+  volumes: amount(2, 2000).optional().default(200),
+  most: amount(1, 1e7).optional().default(undefined),
+})
+export type BalanceRequest = yup.InferType<typeof balanceRequest>
+export type SweepRequest = yup.InferType<typeof sweepRequest>

@@ -1,0 +1,47 @@
+/**
+ * What a number measures. Every figure that people see carries one, so that formatting never guesses.
+ * Inside: length m, area m², volume m³, flow m³/s, rainDepth mm, rainRate mm/h, mass kg, pressure Pa,
+ * force N, angle degrees, share 0–1, fall m/m, days, count and plain as they stand.
+ */
+export type QuantityKind =
+  | 'length'
+  | 'span'
+  | 'area'
+  | 'volume'
+  | 'flow'
+  | 'rainDepth'
+  | 'rainRate'
+  | 'mass'
+  | 'pressure'
+  | 'angle'
+  | 'share'
+  | 'fall'
+  | 'days'
+  | 'count'
+  | 'plain'
+
+/** A number with its meaning. `length` is a short one (mm, or feet and inches), `span` a long one (m, or feet). */
+export interface Quantity {
+  readonly kind: QuantityKind
+  readonly value: number
+}
+
+export type UnitSystem = 'metric' | 'imperial'
+export type Terms = 'en-GB' | 'en-US'
+
+export const quantity = (kind: QuantityKind, value: number): Quantity => ({ kind, value })
+export const length = (metres: number) => quantity('length', metres)
+export const span = (metres: number) => quantity('span', metres)
+export const area = (squareMetres: number) => quantity('area', squareMetres)
+export const volume = (cubicMetres: number) => quantity('volume', cubicMetres)
+export const flow = (cubicMetresPerSecond: number) => quantity('flow', cubicMetresPerSecond)
+export const rainDepth = (millimetres: number) => quantity('rainDepth', millimetres)
+export const rainRate = (millimetresPerHour: number) => quantity('rainRate', millimetresPerHour)
+export const mass = (kilograms: number) => quantity('mass', kilograms)
+export const pressure = (pascals: number) => quantity('pressure', pascals)
+export const angle = (degrees: number) => quantity('angle', degrees)
+export const share = (ratio: number) => quantity('share', ratio)
+export const fall = (ratio: number) => quantity('fall', ratio)
+export const days = (count: number) => quantity('days', count)
+export const count = (n: number) => quantity('count', n)
+export const plain = (n: number) => quantity('plain', n)

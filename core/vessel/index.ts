@@ -1,0 +1,4 @@
+export * from './catalogue'
+export * from './levelVolume'
+export * from './load'
+export * from './usable'

@@ -1,0 +1,101 @@
+import { fileURLToPath } from 'node:url'
+import tailwindcss from '@tailwindcss/vite'
+
+export default defineNuxtConfig({
+  modules: ['@pinia/nuxt', '@nuxtjs/i18n', '@vite-pwa/nuxt', '@nuxt/eslint', 'nuxt-security'],
+  // Everything a person makes lives in their browser, so there is nothing to render on a server.
+  ssr: false,
+  alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
+  components: [{ path: '~/components', pathPrefix: false }],
+  imports: {
+    autoImport: true,
+    dirs: ['stores', 'composables'],
+    presets: [{ from: '@vueuse/core', imports: ['useElementSize', 'useEventListener', 'useMediaQuery', 'usePreferredDark'] }],
+  },
+  devtools: { enabled: false },
+  app: { head: { htmlAttrs: { lang: 'en' }, title: 'Vernal Cask' } },
+  css: ['~/assets/css/main.css'],
+  sourcemap: { client: false, server: false },
+  compatibilityDate: '2026-05-01',
+  runtimeConfig: { demo: false },
+  nitro: { prerender: { routes: ['/'], crawlLinks: false }, compressPublicAssets: true },
+  vite: {
+    plugins: [tailwindcss()],
+    optimizeDeps: {
+      include: [
+        '@headlessui/vue',
+        '@vueuse/core',
+        'chart.js',
+        'comlink',
+        'd3-random',
+        'dexie',
+        'immer',
+        'papaparse',
+        'simple-statistics',
+        'vue-chartjs',
+        'yup',
+      ],
+    },
+    worker: { format: 'es' },
+  },
+  typescript: { strict: true },
+  telemetry: false,
+  eslint: { config: { stylistic: false } },
+  i18n: {
+    strategy: 'no_prefix',
+    defaultLocale: 'en-GB',
+    locales: [
+      { code: 'en-GB', language: 'en-GB', name: 'British', file: 'en-GB.json' },
+      { code: 'en-US', language: 'en-US', name: 'American', file: 'en-US.json' },
+    ],
+    langDir: '../app/locales',
+    detectBrowserLanguage: false,
+    vueI18n: '../app/i18n.config.ts',
+  },
+  pwa: {
+    registerType: 'prompt',
+    manifest: {
+      name: 'Vernal Cask',
+      short_name: 'Vernal Cask',
+      theme_color: '#DCE5E0',
+      background_color: '#E8EEEA',
+      icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
+    },
+    workbox: {
+      globPatterns: ['**/*.{js,css,html,svg,woff2,json}'],
+      navigateFallback: '/',
+      navigateFallbackDenylist: [/^\/api\//],
+    },
+    client: { installPrompt: false },
+  },
+  security: {
+    removeLoggers: false,
+    rateLimiter: false,
+    corsHandler: false,
+    headers: {
+      strictTransportSecurity: false,
+      crossOriginEmbedderPolicy: false,
+      contentSecurityPolicy: {
+        'default-src': ["'self'"],
+        'base-uri': ["'none'"],
+        'connect-src': ["'self'"],
+        'font-src': ["'self'"],
+        'form-action': ["'self'"],
+        'frame-ancestors': ["'none'"],
+        'img-src': ["'self'", 'data:'],
+        'manifest-src': ["'self'"],
+        'object-src': ["'none'"],
+        'script-src-attr': ["'none'"],
+        'script-src': ["'self'", "'nonce-{{nonce}}'"],
+        'style-src': ["'self'"],
+        'worker-src': ["'self'"],
+        'upgrade-insecure-requests': false,
+      },
+    },
+  },
+  // Vite puts styles inline while developing, and Nuxt 4.4.5 without server rendering only starts with this API.
+  $development: {
+    experimental: { viteEnvironmentApi: true },
+    security: { headers: { contentSecurityPolicy: false } },
+  },
+})

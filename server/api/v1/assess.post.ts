@@ -1,0 +1,3 @@
+import { answerAssess, assessRequest } from '#core/service'
+
+export default answering(assessRequest, ({ scheme }) => answerAssess(scheme))
