@@ -45,8 +45,9 @@ export default defineNuxtConfig({
     strategy: 'no_prefix',
     defaultLocale: 'en-GB',
     locales: [
-      { code: 'en-GB', language: 'en-GB', name: 'British', file: 'en-GB.json' },
-      { code: 'en-US', language: 'en-US', name: 'American', file: 'en-US.json' },
+      { code: 'en-GB', language: 'en-GB', name: 'British', files: ['en-GB.json'] },
+      // American is British with the words that differ laid over it, so that words linked inside a message differ too.
+      { code: 'en-US', language: 'en-US', name: 'American', files: ['en-GB.json', 'en-US.json'] },
     ],
     langDir: '../app/locales',
     detectBrowserLanguage: false,

@@ -58,7 +58,8 @@ export function useSimulation() {
         request,
         balance.years.volume,
         Comlink.proxy((done: number, of: number) => {
-          if (mine === ticket) state.progress = { done, of }
+          // The last report may come after the answer it belongs to.
+          if (mine === ticket && state.working && done < of) state.progress = { done, of }
         }),
       )
       if (mine === ticket && sweep) state.sweep = sweep

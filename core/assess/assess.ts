@@ -6,7 +6,7 @@ import { figure, line, type Figure } from '../figures/figure'
 import { findAll, type Finding, type RainFacts } from '../findings'
 import { cutMarks, CUT_SCHOOLS, distancesOf, type CutMarks, type MarkDistances } from '../levels/cutMarks'
 import { headLedger, headLeft, type LedgerRow } from '../levels/headLedger'
-import { CAN_CLEARANCE, sectionLine, type SectionLine } from '../levels/heights'
+import { CAN_CLEARANCE, overflowRoom, sectionLine, type SectionLine } from '../levels/heights'
 import { stubFlow } from '../overflow/stub'
 import { buildWaterPath, type WaterPath } from '../path/waterPath'
 import { planArea } from '../roof/planArea'
@@ -134,7 +134,7 @@ function assessLine(path: WaterPath, drawn: SectionLine, designs: readonly Outle
   const ledger = headLedger(drawn)
   const area = dropArea(path, intake.drop.id)
   const flow = designFlow(path.scheme.designIntensity, area)
-  const rimHead = heights.overflow === undefined ? 0 : Math.max(0, heights.rim - heights.overflow)
+  const rimHead = overflowRoom(drawn)
   return {
     line: drawn,
     ledger,

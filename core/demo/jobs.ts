@@ -8,7 +8,6 @@ import {
   neck,
   outlet,
   overflow,
-  overflowPort,
   port,
   ringTrough,
   roof,

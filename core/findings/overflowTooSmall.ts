@@ -1,4 +1,5 @@
 import { produce } from 'immer'
+import { overflowRoom } from '../levels/heights'
 import { stubFlow, stubHead } from '../overflow/stub'
 import { flow, length } from '../units/quantity'
 import { amountOf, rule } from './finding'
@@ -6,16 +7,15 @@ import { designInflow } from '../catch/designFlow'
 
 /** Bores to go up to, m: metric and Schedule 40 in rising order. */
 const BORES = [0.0284, 0.0364, 0.0409, 0.0464, 0.0525, 0.0779, 0.1023, 0.1056]
-/** Kept free between water and rim, m. */
-const FREEBOARD = 0.02
 
 export const overflowTooSmall = rule(
   'overflowTooSmall',
   ({ path, lines }) =>
-    lines.map(({ overflow, placed, intake, heights }) => {
+    lines.map((line) => {
+      const { overflow, placed, intake, heights } = line
       if (!overflow || heights.overflow === undefined || overflow.mouth !== 'stub') return undefined
       const arriving = designInflow(path, intake)
-      const room = Math.min(heights.rim, intake.port.role === 'lid' ? heights.rim : heights.inlet) - heights.overflow - FREEBOARD
+      const room = overflowRoom(line)
       if (room <= 0) return undefined
       const passes = stubFlow(overflow.bore, room)
       if (passes >= arriving) return undefined

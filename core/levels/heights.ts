@@ -65,6 +65,16 @@ function vesselHeights(path: WaterPath, placed: PlacedVessel): Pick<Heights, 'ri
   }
 }
 
+/** Kept free between water running off and the rim, m. */
+const FREEBOARD = 0.02
+
+/** Depth of water an overflow may build up over its invert before it reaches rim or side inlet, m; 0 when there is none. */
+export function overflowRoom({ intake, heights }: Pick<SectionLine, 'intake' | 'heights'>): number {
+  if (heights.overflow === undefined) return 0
+  const limit = intake.port.role === 'lid' ? heights.rim : Math.min(heights.rim, heights.inlet)
+  return Math.max(0, limit - heights.overflow - FREEBOARD)
+}
+
 /** The way of one intake, with its heights. The highest of several outlets that feed the drop leads. */
 export function sectionLine(path: WaterPath, intake: Intake): SectionLine {
   const { drop, vessel, port, device } = intake

@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import type * as yup from 'yup'
 import { amount, record } from '../scheme/schema/fields'
 import { rainRecord, rainSource } from '../scheme/schema/rain'
 import { scheme } from '../scheme/schema/job'

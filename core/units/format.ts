@@ -54,7 +54,8 @@ function volumeShown(cubicMetres: number, { system, terms }: Display): Shown {
 
 function flowShown(cubicMetresPerSecond: number, { system, terms }: Display): Shown {
   if (system === 'metric') return { number: decimals(cubicMetresPerSecond / LITRE, 2, terms), unit: 'L/s' }
-  return { number: decimals((cubicMetresPerSecond * 60) / (terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON), 1, terms), unit: 'gpm' }
+  const gallons = (cubicMetresPerSecond * 60) / (terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON)
+  return { number: decimals(gallons, gallons < 10 ? 1 : 0, terms), unit: 'gpm' }
 }
 
 /**

@@ -21,23 +21,29 @@ export const portsOf = ({ vessel }: PlacedVessel, role: PortRole): Port[] => ves
 /** Lip of a ring trough above the paving, m. */
 export const lipOf = ({ mark, lipBelowMark }: { mark: number; lipBelowMark: number }) => mark - lipBelowMark
 
-function fullLevel(path: WaterPath, placed: readonly PlacedVessel[], storeId: string): Pick<Usable, 'top' | 'topBy'> {
-  const candidates: Pick<Usable, 'top' | 'topBy'>[] = placed.map(({ vessel, foot }) => ({
-    top: foot + vessel.body.rim,
-    topBy: 'rim' as const,
-  }))
-  for (const each of placed) {
-    for (const port of portsOf(each, 'overflow')) {
-      // An overflow that only feeds the next vessel of the group does not cap the group.
-      const leads = path.overflows.get(storeId)!.some(({ from }) => from.vessel === each.vessel.id && from.port === port.id)
-      if (leads) candidates.push({ top: each.foot + port.at, topBy: 'overflow' })
-    }
+type Full = Pick<Usable, 'top' | 'topBy'>
+const lowest = (candidates: readonly Full[]): Full => candidates.reduce((low, candidate) => (candidate.top < low.top ? candidate : low))
+
+/** Where water first runs away from one vessel of a store. */
+function fullLevelOf(path: WaterPath, each: PlacedVessel): Full {
+  const storeId = each.store.id
+  const candidates: Full[] = [{ top: each.foot + each.vessel.body.rim, topBy: 'rim' }]
+  for (const port of portsOf(each, 'overflow')) {
+    // A route leads out; in a cascade so does the pipe to the next vessel.
+    const leads = path.overflows.get(storeId)!.some(({ from }) => from.vessel === each.vessel.id && from.port === port.id)
+    const cascades = each.store.links.some(
+      ({ kind, from }) => kind === 'cascade' && from.vessel === each.vessel.id && from.port === port.id,
+    )
+    if (leads || cascades) candidates.push({ top: each.foot + port.at, topBy: 'overflow' })
   }
-  for (const { device } of path.intakes.get(storeId)!) {
-    if (device?.kind === 'ring-trough') candidates.push({ top: lipOf(device), topBy: 'diverter' })
+  for (const { device, vessel } of path.intakes.get(storeId)!) {
+    if (device?.kind === 'ring-trough' && vessel.id === each.vessel.id) candidates.push({ top: lipOf(device), topBy: 'diverter' })
   }
-  return candidates.reduce((low, candidate) => (candidate.top < low.top ? candidate : low))
+  return lowest(candidates)
 }
+
+/** Vessels that share one level; the rest of the arrangements fill each to its own. */
+const sharesLevel = ({ store }: PlacedVessel) => store.arrangement === 'single' || store.arrangement === 'linked-low'
 
 /** Lowest level a store can be drawn to: its lowest tap or pump suction, else its floors. */
 function drawLevel(path: WaterPath, placed: readonly PlacedVessel[]): number {
@@ -53,7 +59,8 @@ function drawLevel(path: WaterPath, placed: readonly PlacedVessel[]): number {
 /**
  * Usable volume of a store: what stands between its full level and its draw-off, vessel by vessel.
  *
- * `V = Σ [V_i(z_top) − V_i(max(z_draw, z_port,i))]`: a vessel linked low gives nothing below its own link.
+ * `V = Σ [V_i(z_top) − V_i(max(z_draw, z_port,i))]`: vessels linked low share one level, the lowest way out of any, and
+ * give nothing below their own links. In a cascade or a stack each fills to its own overflow.
  *
  * @throws RangeError when the path has no such store
  * Source: geometry; `level-loss` in the check values.
@@ -61,12 +68,16 @@ function drawLevel(path: WaterPath, placed: readonly PlacedVessel[]): number {
 export function usableVolume(path: WaterPath, storeId: string): Usable {
   const placed = [...path.vessels.values()].filter(({ store }) => store.id === storeId)
   if (placed.length === 0) throw new RangeError(`no store ${storeId}`)
-  const { top, topBy } = fullLevel(path, placed, storeId)
+  const fulls = new Map(placed.map((each) => [each.vessel.id, fullLevelOf(path, each)]))
+  const led = path.intakes.get(storeId)![0]?.vessel.id ?? placed[0]!.vessel.id
+  const level = sharesLevel(placed[0]!)
+  const { top, topBy } = level ? lowest([...fulls.values()]) : fulls.get(led)!
   const bottom = drawLevel(path, placed)
   const volume = placed.reduce((sum, each) => {
+    const full = level ? top : fulls.get(each.vessel.id)!.top
     const links = portsOf(each, 'link').map(({ at }) => each.foot + at)
-    const floor = placed.length > 1 && links.length > 0 ? Math.max(bottom, Math.min(...links)) : bottom
-    return sum + Math.max(0, volumeAt(each.vessel.body, top - each.foot) - volumeAt(each.vessel.body, floor - each.foot))
+    const floor = level && placed.length > 1 && links.length > 0 ? Math.max(bottom, Math.min(...links)) : bottom
+    return sum + Math.max(0, volumeAt(each.vessel.body, full - each.foot) - volumeAt(each.vessel.body, floor - each.foot))
   }, 0)
   return { top, topBy, bottom, volume, nominal: placed.reduce((sum, { vessel }) => sum + vessel.nominal, 0) }
 }

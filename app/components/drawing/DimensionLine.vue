@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 /** A vertical dimension: a line between two heights, ended in oblique strokes, its figure beside it. */
 const props = defineProps<{ x: number; from: number; to: number; label: string; side?: 'left' | 'right' }>()
 

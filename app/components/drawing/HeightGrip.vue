@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 /**
  * A height that may move: dragged with a pointer, nudged by the arrow keys (Shift for a fine step).
  * Heights are metres above the paving; `scale` turns a drag's pixels into them.

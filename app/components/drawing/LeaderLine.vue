@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Point } from '~/drawing/scene'
 
 /** From a note to its part: level first, one bend at the most, ended in a ring; the chosen one heavy, with a dot. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 /** A levelling staff: bars of one step, black and white by turns, standing on the paving. */
 const props = defineProps<{ x: number; ground: number; top: number; step: number }>()
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Box } from '~/drawing/scene'
 
 /** Water standing in something: washed, rippled, close set under the surface, with an open triangle on its level. */

@@ -22,6 +22,12 @@ const props = defineProps<{
 }>()
 
 const { say, text } = useSay()
+/** Without the unit: the heading says it once. */
+const bare = (metres: number) =>
+  text(length(metres))
+    .replace(/\s?mm$/, '')
+    .replace(/(ft .*) in$/, '$1')
+const imperial = computed(() => props.barLength !== 0.1)
 
 const LEAST_ROW = 21
 const STAFF = 7
@@ -35,7 +41,7 @@ const lines = computed(() =>
     key: `${i}-${height}`,
     rule: `M${props.x + STAFF} ${y(height)}L${props.x + STAFF + 9} ${placed.value[i]}H${props.right}`,
     y: placed.value[i]! - 4,
-    text: text(length(height)).replace(/\s?mm$/, ''),
+    text: bare(height),
   })),
 )
 const entries = computed(() =>
@@ -47,13 +53,13 @@ const entries = computed(() =>
       big: (row.item === 'left' || row.item === 'short') && room > 50,
       y: placed.value[i]! + room / 2 + 5,
       label: say(`ledger.${row.item}`),
-      amount: text(length(Math.abs(row.from - row.to))).replace(/\s?mm$/, ''),
+      amount: bare(Math.abs(row.from - row.to)),
       heavy: row.item === 'left' || row.item === 'short',
     }
   }),
 )
 /** Balance and label share a row when it is a single row high; the label then starts after the figure. */
-const balanceWidth = computed(() => (props.barLength === 0.1 ? 42 : 74))
+const balanceWidth = computed(() => (imperial.value ? 66 : 42))
 </script>
 
 <template>
@@ -72,7 +78,7 @@ const balanceWidth = computed(() => (props.barLength === 0.1 ? 42 : 74))
         :y="entry.y + (entry.big ? 4 : 0)"
         text-anchor="end"
         class="figures"
-        :class="[entry.big ? 'big' : 'strong', { 'of-pencil': entry.item === 'short' }]"
+        :class="[entry.big ? (imperial ? 'big-feet' : 'big') : 'strong', { 'of-pencil': entry.item === 'short' }]"
         >{{ entry.amount }}</text
       >
     </g>
@@ -80,6 +86,10 @@ const balanceWidth = computed(() => (props.barLength === 0.1 ? 42 : 74))
 </template>
 
 <style scoped>
+.sheet-drawing text.big-feet {
+  font-size: 17px;
+  font-weight: 700;
+}
 .sheet-drawing text.big {
   font-size: 24px;
   font-weight: 700;

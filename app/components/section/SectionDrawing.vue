@@ -30,7 +30,7 @@ const imperial = computed(() => settings.system === 'imperial')
 const step = computed(() => (imperial.value ? INCH / 4 : 0.005))
 const fine = computed(() => (imperial.value ? INCH / 16 : 0.001))
 
-const LEDGER = { metric: 202, imperial: 232, compact: 168, compactImperial: 190 }
+const LEDGER = { metric: 202, imperial: 232, compact: 168, compactImperial: 214 }
 const ledgerWidth = computed(() =>
   props.compact ? (imperial.value ? LEDGER.compactImperial : LEDGER.compact) : imperial.value ? LEDGER.imperial : LEDGER.metric,
 )
@@ -117,7 +117,7 @@ const moveOverflow = (height: number, settled: boolean) =>
 const vesselText = computed(() => {
   const { body } = scene.value.vessel
   const { usable } = props.assessed
-  if (body.width < 96 || scene.value.draw - scene.value.full < 70) return undefined
+  if (props.strip || body.width < 96 || scene.value.draw - scene.value.full < 70) return undefined
   return {
     x: body.x + body.width / 2,
     y: (scene.value.full + scene.value.draw) / 2 + (props.strip ? 0 : 10),
@@ -157,7 +157,7 @@ const altered = computed(() => fillingOf(props.assessed.line.intake.drop))
     </g>
     <SectionScene :scene="scene" prefix="sec" flowing :data-filling="altered" />
     <path :d="`M${frame.left} ${ground}H${strip ? width : ledgerX + 8}`" class="l-ground" />
-    <text v-if="!strip" :x="frame.left + 4" :y="ground - 7" class="t12 quiet halo">{{ say('drawing.paving') }}</text>
+    <text v-if="!strip && !compact" :x="frame.left + 4" :y="ground - 7" class="t12 quiet halo">{{ say('drawing.paving') }}</text>
     <text
       v-if="!compact && !strip && roofText.turn < 60"
       :transform="`translate(${roofText.x} ${roofText.y}) rotate(${roofText.turn})`"

@@ -147,18 +147,19 @@ const tableYears = computed(() => years.value?.years ?? [])
 
       <div class="grid gap-x-6 lg:grid-cols-[1fr_220px]">
         <div>
-          <h3 class="h3 rule mt-2 pt-2">
-            {{ say('answer.sizes') }} <span class="cap font-normal">{{ say('answer.sizesNote') }}</span>
-          </h3>
-          <div v-if="bench.simulation.progress" class="flex items-center gap-3 py-1 text-13" role="status">
-            <progress
-              class="h-2 flex-1"
-              :value="bench.simulation.progress.done"
-              :max="bench.simulation.progress.of"
-              :aria-label="say('answer.sizes')"
-            />
-            {{ say('answer.progress', bench.simulation.progress) }}
-            <button type="button" class="btn" @click="bench.stopSimulation()">{{ say('answer.stop') }}</button>
+          <div class="rule mt-2 flex min-h-9 flex-wrap items-center gap-x-3 pt-2">
+            <h3 class="h3">{{ say('answer.sizes') }}</h3>
+            <div v-if="bench.simulation.progress" class="flex flex-1 items-center gap-2 text-13" role="status">
+              <progress
+                class="h-2 w-24 accent-ink"
+                :value="bench.simulation.progress.done"
+                :max="bench.simulation.progress.of"
+                :aria-label="say('answer.sizes')"
+              />
+              {{ say('answer.progress', { ...bench.simulation.progress }) }}
+              <button type="button" class="btn" @click="bench.stopSimulation()">{{ say('answer.stop') }}</button>
+            </div>
+            <p v-else class="cap flex-1">{{ say('answer.sizesNote') }}</p>
           </div>
           <SweepChart
             v-if="sweep"

@@ -8,7 +8,11 @@ export function dateParts(text: string): [number, number, number] | undefined {
   const clean = text.trim().replace(/[T ]\d{1,2}:\d{2}.*$/, '')
   const packed = /^(\d{4})(\d{2})(\d{2})$/.exec(clean)
   if (packed) return [Number(packed[1]), Number(packed[2]), Number(packed[3])]
-  const parts = clean.split(/[-/. ,]+/).filter((part) => part !== '')
+  const parts = clean
+    .replace(/([a-z]) *, */i, '$1 ')
+    .replace(/ *, +(?=\d{4}$)/, ' ')
+    .split(/[-/. ]+/)
+    .filter((part) => part !== '')
   if (parts.length !== 3) return undefined
   const numbers = parts.map((part) => {
     const month = MONTHS.indexOf(part.slice(0, 3).toLowerCase())

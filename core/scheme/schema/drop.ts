@@ -42,7 +42,7 @@ export const device = oneOfKind({
     ball: flag(),
     drain: oneOfKind({
       drip: record({ kind: choice('drip'), dropsPerSecond: amount(0, 100) }),
-      hole: record({ kind: choice('hole'), bore: bore() }),
+      hole: record({ kind: choice('hole'), bore: amount(0.0001, 0.1) }),
       'hand-valve': record({ kind: choice('hand-valve') }),
     }),
     drainsTo: target,

@@ -1,0 +1,119 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { ARRANGEMENTS } from '#core/arrangements'
+import { assess } from '#core/assess'
+import { demoJobs } from '#core/demo'
+import { FINDING_RULES } from '#core/findings'
+import american from './en-US.json'
+import british from './en-GB.json'
+
+type Tree = { [key: string]: string | Tree }
+const paths = (tree: Tree, at = ''): string[] =>
+  Object.entries(tree).flatMap(([key, part]) => (typeof part === 'string' ? [`${at}${key}`] : paths(part, `${at}${key}.`)))
+const get = (tree: Tree, path: string): string | Tree | undefined =>
+  path.split('.').reduce<string | Tree | undefined>((part, key) => (typeof part === 'object' ? part[key] : undefined), tree)
+const all = new Set(paths(british))
+
+const files = (folder: string): string[] =>
+  readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
+    entry.isDirectory()
+      ? files(`${folder}/${entry.name}`)
+      : /\.(vue|ts)$/.test(entry.name) && !/\.test\./.test(entry.name)
+        ? [`${folder}/${entry.name}`]
+        : [],
+  )
+
+describe('words', () => {
+  it('the American overlay only replaces what there is', () => {
+    for (const path of paths(american)) expect([path, all.has(path)]).toEqual([path, true])
+  })
+  it('the American overlay leaves no British part name outside the linked terms', () => {
+    const merged = paths(british)
+      .filter((path) => !path.startsWith('t.'))
+      .map((path) => [path, String(get(american, path) ?? get(british, path))] as const)
+    for (const [path, text] of merged)
+      expect([path, /\b(butts?|downpipes?)\b/i.test(text.replace(/@:\{'t\.\w+'\}/g, ''))]).toEqual([path, false])
+  })
+  it('every literal message id in the code is there', () => {
+    const wanted = files('app').flatMap((file) =>
+      [...readFileSync(file, 'utf8').matchAll(/\b(?:say|message)\(\s*'([a-z][\w.]*[\w])'/gi)].map(([, id]) => [file, id!] as const),
+    )
+    expect(wanted.length).toBeGreaterThan(100)
+    for (const [file, id] of wanted) expect([file, id, get(british, id) !== undefined]).toEqual([file, id, true])
+  })
+  it('every finding has its sentence, its why, what is next, and its mend where it mends', () => {
+    for (const { id, mend } of FINDING_RULES) {
+      for (const part of ['say', 'why', 'next', ...(mend ? ['mend'] : [])])
+        expect([id, part, get(british, `finding.${id}.${part}`) !== undefined]).toEqual([id, part, true])
+    }
+  })
+  it('every figure, rule, source and ledger row that can be shown has its words', () => {
+    for (const scheme of [...demoJobs().map(({ schemes }) => schemes[0]!), ...ARRANGEMENTS.map((make) => make())]) {
+      const { lines, findings } = assess(scheme, { countedYears: 1, filledDays: 1, leftOutYears: 1, made: true, wettestDay: 200 })
+      for (const { ledger, left, usableFigure, roofArea, arriving, lasts, tap, overflow } of lines) {
+        for (const { item } of ledger) expect(all).toContain(`ledger.${item}`)
+        for (const { id, working } of [left, usableFigure, roofArea, arriving, lasts, tap?.spare, tap?.flow, overflow].filter(
+          (figure) => figure !== undefined,
+        )) {
+          expect(all).toContain(`rule.${working.rule}`)
+          expect(all).toContain(`source.${working.source}`)
+          for (const { label } of working.lines) expect([id, label, all.has(`working.${label}`)]).toEqual([id, label, true])
+        }
+      }
+      for (const { source, values } of findings) {
+        expect(all).toContain(`source.${source}`)
+        for (const value of Object.values(values))
+          if (
+            typeof value === 'string' &&
+            !scheme.sections.some(({ name }) => name === value) &&
+            !['far', 'none', 'tie', 'design', 'open', 'mesh', 'port'].includes(value)
+          )
+            expect(all).toContain(`word.${value}`)
+      }
+    }
+  })
+})
+
+describe('tokens', () => {
+  const css = readFileSync('app/assets/css/tokens.css', 'utf8')
+  const block = (selector: string): Record<string, string> =>
+    Object.fromEntries(
+      [...(css.split(`${selector} {`)[1]?.split('\n}')[0] ?? '').matchAll(/--([\w-]+): (#[0-9a-f]{6})/gi)].map(([, name, value]) => [
+        name!,
+        value!,
+      ]),
+    )
+  const light = block(':root')
+  const themes = {
+    light,
+    dark: { ...light, ...block("[data-theme='dark']") },
+    yard: { ...light, ...block("[data-mode='yard']:not([data-theme='dark'])") },
+  }
+  const luminance = (hex: string) => {
+    const [r, g, b] = [1, 3, 5]
+      .map((at) => parseInt(hex.slice(at, at + 2), 16) / 255)
+      .map((v) => (v <= 0.03928 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4))
+    return 0.2126 * r! + 0.7152 * g! + 0.0722 * b!
+  }
+  const contrast = (a: string, b: string) => (Math.max(luminance(a), luminance(b)) + 0.05) / (Math.min(luminance(a), luminance(b)) + 0.05)
+  const text = ['ink', 'ink-2', 'ink-3'].flatMap((ink) =>
+    ['paper', 'sheet', 'sunk', 'water-wash'].map((ground) => [ink, ground, 4.5] as const),
+  )
+  const pairs = [
+    ...text,
+    ['water', 'paper', 4.5],
+    ['water', 'sheet', 4.5],
+    ['water', 'water-wash', 4.5],
+    ['pencil', 'paper', 4.5],
+    ['pencil', 'sheet', 4.5],
+    ['pencil', 'pencil-wash', 4.5],
+    ['on-ink', 'ink', 4.5],
+    ['on-ink', 'pencil', 4.5],
+    ['line', 'paper', 3],
+    ['line', 'sheet', 3],
+    ['line', 'sunk', 3],
+  ] as const
+  it.each(Object.entries(themes))('%s: every pair keeps its contrast (WCAG 2.2: 4.5 for text, 3 for borders)', (_, theme) => {
+    for (const [a, b, least] of pairs) expect([a, b, contrast(theme[a]!, theme[b]!) >= least]).toEqual([a, b, true])
+  })
+})

@@ -1,0 +1,74 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { withyHard } from '../demo'
+import { buildWaterPath } from '../path/waterPath'
+import { designFlow, dropArea, outletDesign } from './designFlow'
+import { expectedFlow } from './expectedFlow'
+import { hoseFlow } from './hoseFlow'
+import { intakeLimits } from './intakeLimits'
+
+describe('hose of a ring trough', () => {
+  it('25 mm by 0.6 m carries about 0.33 L/s at 50 mm and 0.48 at 100 mm (Darcy–Weisbach with Swamee & Jain, worked apart)', () => {
+    expect(hoseFlow({ bore: 0.025, length: 0.6 }, 0.05) * 1e3).toBeCloseTo(0.33, 1)
+    expect(hoseFlow({ bore: 0.025, length: 0.6 }, 0.1) * 1e3).toBeCloseTo(0.48, 1)
+  })
+  it('carries nothing when it does not fall', () => {
+    expect(hoseFlow({ bore: 0.025, length: 0.6 }, 0)).toBe(0)
+    expect(hoseFlow({ bore: 0.025, length: 0.6 }, -0.1)).toBe(0)
+  })
+  it('limits an intake together with the film on the wall', () => {
+    const path = buildWaterPath(withyHard().schemes[0]!)
+    const limits = intakeLimits(path.intakes.get('butt-store')![0]!, 0.48, 0.9)
+    expect(limits).toMatchObject({ gathered: 0.9 })
+    expect(limits.hose).toBeLessThan(limits.film)
+    expect(limits.film).toBeLessThan(limits.pipe)
+  })
+})
+
+describe('joined branches', () => {
+  /** The same mean by brute force: the flow at many intensities, weighed by the exponential. */
+  function bySteps(branches: { mean: number; cap: number }[], limit: number): number {
+    let sum = 0
+    const steps = 40_000
+    for (let i = 0; i < steps; i++) {
+      const x = -Math.log(1 - (i + 0.5) / steps)
+      sum += Math.min(
+        limit,
+        branches.reduce((flow, { mean, cap }) => flow + Math.min(mean * x, cap), 0),
+      )
+    }
+    return sum / steps
+  }
+  const branch = fc.record({ mean: fc.double({ min: 0.01, max: 2, noNaN: true }), cap: fc.double({ min: 0.05, max: 4, noNaN: true }) })
+  it('are summed exactly: as good as forty thousand steps', () => {
+    fc.assert(
+      fc.property(fc.array(branch, { minLength: 1, maxLength: 4 }), fc.double({ min: 0.05, max: 6, noNaN: true }), (branches, limit) => {
+        const exact = expectedFlow(branches, limit)
+        expect(Math.abs(exact - bySteps(branches, limit))).toBeLessThanOrEqual(0.002 * exact + 2e-4)
+      }),
+      { numRuns: 40 },
+    )
+  })
+  it('two halves alike are as one whole', () => {
+    expect(
+      expectedFlow(
+        [
+          { mean: 1, cap: 2 },
+          { mean: 1, cap: 2 },
+        ],
+        3,
+      ),
+    ).toBeCloseTo(expectedFlow([{ mean: 2, cap: 4 }], 3), 12)
+  })
+})
+
+describe('design flow', () => {
+  it('75 mm/h on 40 m² is 0.83 L/s, nothing taken off (arithmetic; EN 12056-3:2000)', () => {
+    expect(designFlow(75, 40) * 1e3).toBeCloseTo(0.8333, 4)
+  })
+  it('follows the roof to its own outlet', () => {
+    const path = buildWaterPath(withyHard().schemes[0]!)
+    expect(dropArea(path, 'river-drop')).toBeCloseTo(41.04, 9)
+    expect(outletDesign(path).map(({ outlet }) => outlet.id)).toEqual(['river-outlet', 'lane-outlet'])
+  })
+})

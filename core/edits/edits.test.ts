@@ -1,0 +1,41 @@
+import { describe, expect, it } from 'vitest'
+import { withyHard } from '../demo'
+import { assess } from '../assess'
+import { cutMarks } from '../levels/cutMarks'
+import { letIn, scheme as schemeSchema } from '../scheme'
+import { CATALOGUE } from '../vessel/catalogue'
+import { chooseFilling, chooseVessel, fillingOf, freshId, setMark, setStand } from './schemeEdits'
+
+const start = withyHard().schemes[0]!
+
+describe('edits', () => {
+  it.each(CATALOGUE)('$key in place of the butt is valid, with the trough under its rim', ({ key: _, ...vessel }) => {
+    const next = chooseVessel(start, 'butt', vessel)
+    expect(letIn(schemeSchema, JSON.parse(JSON.stringify(next)))).toBeTruthy()
+    const { heights } = assess(next).lines[0]!.line
+    expect(heights.cut!.mark).toBeCloseTo(cutMarks('rim-rule', heights.rim).upper, 9)
+    expect(heights.cut!.spigot).toBeGreaterThan(heights.inlet)
+  })
+  it('the other filling and back is a self-levelling butt again', () => {
+    const full = chooseFilling(start, 'river-drop', 'butt', 'full-take')
+    expect(fillingOf(full.drops[0]!)).toBe('full-take')
+    expect(full.overflows).toHaveLength(1)
+    const back = chooseFilling(full, 'river-drop', 'butt', 'ring-trough')
+    expect(back.overflows).toHaveLength(0)
+    expect(assess(back).lines[0]!.usable.topBy).toBe('diverter')
+    expect(letIn(schemeSchema, JSON.parse(JSON.stringify(back)))).toBeTruthy()
+  })
+  it('leave what they were given alone', () => {
+    const before = JSON.stringify(start)
+    setStand(start, 'butt', 0.3)
+    setMark(start, 'river-drop', 1.2)
+    expect(JSON.stringify(start)).toBe(before)
+  })
+  it('name what they cannot find', () => {
+    expect(() => setStand(start, 'pond', 1)).toThrow(/pond/)
+    expect(() => setMark(start, 'lane-drop', 1)).toThrow(/lane-drop/)
+  })
+  it('find an id that is free', () => {
+    expect(freshId('a', [{ id: 'a' }, { id: 'a-2' }])).toBe('a-3')
+  })
+})

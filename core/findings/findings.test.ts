@@ -1,0 +1,130 @@
+import { describe, expect, it } from 'vitest'
+import { ARRANGEMENTS } from '../arrangements'
+import { ground } from '../arrangements/parts'
+import { assess } from '../assess'
+import { pearLane, tanneryRow, withyHard } from '../demo'
+import { chooseFilling, setMark, setPort, setStand } from '../edits'
+import { letIn, scheme as schemeSchema, type Scheme } from '../scheme'
+import { FINDING_RULES, type Finding, type RainFacts } from './index'
+
+const boathouse = () => withyHard().schemes[0]!
+const tannery = () => tanneryRow().schemes[0]!
+const full = () => chooseFilling(boathouse(), 'river-drop', 'butt', 'full-take')
+const edit = (scheme: Scheme, change: (draft: Scheme) => void): Scheme => {
+  const draft = structuredClone(scheme)
+  change(draft)
+  return draft
+}
+const butt = (draft: Scheme) => draft.stores[0]!.vessels[0]!
+const facts: RainFacts = { countedYears: 30, filledDays: 0, leftOutYears: 0, made: false, wettestDay: 60 }
+const of = (scheme: Scheme, id: string, rain: RainFacts = facts): Finding[] =>
+  assess(scheme, rain).findings.filter((finding) => finding.id === id)
+
+/** Each finding with a scheme just over its line and one just inside it. */
+const CASES: Record<string, { over: Scheme; inside: Scheme; rain?: { over: RainFacts; inside: RainFacts } }> = {
+  diverterBelowInlet: {
+    over: setMark(boathouse(), 'river-drop', 0.48 + 0.823 + 0.015),
+    inside: setMark(boathouse(), 'river-drop', 0.48 + 0.823 + 0.016),
+  },
+  hoseRises: { over: setPort(boathouse(), 'butt', 'in', 0.829), inside: setPort(boathouse(), 'butt', 'in', 0.827) },
+  diverterAboveRim: { over: setMark(boathouse(), 'river-drop', 1.3801), inside: setMark(boathouse(), 'river-drop', 1.3799) },
+  markAboveRim: { over: setMark(boathouse(), 'river-drop', 1.366), inside: setMark(boathouse(), 'river-drop', 1.365) },
+  headShort: { over: setMark(boathouse(), 'river-drop', 1.876), inside: setMark(boathouse(), 'river-drop', 1.874) },
+  nothingHoldsPipe: {
+    over: edit(boathouse(), (d) => (d.drops[0]!.brackets = [1.656])),
+    inside: edit(boathouse(), (d) => (d.drops[0]!.brackets = [1.654])),
+  },
+  canDoesNotFit: {
+    over: edit(boathouse(), (d) => (d.taps[0]!.can.height = 0.466)),
+    inside: edit(boathouse(), (d) => (d.taps[0]!.can.height = 0.465)),
+  },
+  overflowAboveInlet: {
+    over: setPort(full(), 'butt', 'over', 0.885 - 0.0525 + 0.001),
+    inside: setPort(full(), 'butt', 'over', 0.885 - 0.0525),
+  },
+  noOverflow: { over: edit(full(), (d) => (d.overflows = [])), inside: full() },
+  overflowTooSmall: {
+    over: edit(full(), (d) => (d.overflows[0]!.bore = 0.0364)),
+    inside: edit(full(), (d) => (d.overflows[0]!.bore = 0.0525)),
+  },
+  overflowNearFoundation: {
+    over: edit(full(), (d) => (d.overflows[0]!.to = ground('bed', 2.9))),
+    inside: edit(full(), (d) => (d.overflows[0]!.to = ground('bed', 3))),
+  },
+  usableFarBelowNominal: { over: setPort(boathouse(), 'butt', 'out', 0.16), inside: setPort(boathouse(), 'butt', 'out', 0.15) },
+  standTooHigh: { over: boathouse(), inside: edit(boathouse(), (d) => (butt(d).base.tied = true)) },
+  tipsWhenEmpty: { over: boathouse(), inside: edit(boathouse(), (d) => (butt(d).base.tied = true)) },
+  softGround: {
+    over: edit(tannery(), (d) => Object.assign(butt(d).base, { soil: 'soft-garden', footprint: 0.5 })),
+    inside: edit(tannery(), (d) => Object.assign(butt(d).base, { soil: 'soft-garden', footprint: 0.6 })),
+  },
+  deckCarriesWater: { over: edit(boathouse(), (d) => (butt(d).base.kind = 'deck')), inside: boathouse() },
+  insectsGetIn: { over: edit(full(), (d) => (butt(d).lidMesh = 0.0011)), inside: edit(full(), (d) => (butt(d).lidMesh = 0.001)) },
+  lightGetsIn: { over: tannery(), inside: edit(tannery(), (d) => (butt(d).light = 'clad')) },
+  unknownContents: {
+    over: edit(boathouse(), (d) => (butt(d).held = 'unknown')),
+    inside: edit(boathouse(), (d) => (butt(d).held = 'food')),
+  },
+  drawOffInSediment: { over: setPort(boathouse(), 'butt', 'out', 0.0499), inside: setPort(boathouse(), 'butt', 'out', 0.0501) },
+  measuredOnSlope: { over: edit(boathouse(), (d) => (d.sections[0]!.measured = 'slope')), inside: boathouse() },
+  foulingWithEdible: { over: edit(boathouse(), (d) => (d.sections[0]!.fouling = 'heavy')), inside: boathouse() },
+  gutterOverCapacity: {
+    over: edit(boathouse(), (d) => (d.designIntensity = 107)),
+    inside: edit(boathouse(), (d) => (d.designIntensity = 106)),
+  },
+  recordTooShort: {
+    over: boathouse(),
+    inside: boathouse(),
+    rain: { over: { ...facts, countedYears: 9 }, inside: { ...facts, countedYears: 10 } },
+  },
+  recordHasGaps: { over: boathouse(), inside: boathouse(), rain: { over: { ...facts, filledDays: 1 }, inside: facts } },
+  madeRecord: { over: boathouse(), inside: boathouse(), rain: { over: { ...facts, made: true }, inside: facts } },
+  designRainTooLow: {
+    over: boathouse(),
+    inside: boathouse(),
+    rain: { over: { ...facts, wettestDay: 101 }, inside: { ...facts, wettestDay: 100 } },
+  },
+  nothingDrawn: { over: edit(boathouse(), (d) => (d.demands = [])), inside: boathouse() },
+  notReckonedYet: { over: ARRANGEMENTS[9]!(), inside: boathouse() },
+}
+
+describe('findings', () => {
+  it('all have their line tried', () => {
+    expect(Object.keys(CASES).toSorted()).toEqual(FINDING_RULES.map(({ id }) => id).toSorted())
+  })
+  it.each(Object.entries(CASES))('%s speaks just over its line and is quiet just inside it', (id, { over, inside, rain }) => {
+    expect(of(over, id, rain?.over).length).toBeGreaterThan(0)
+    expect(of(inside, id, rain?.inside)).toEqual([])
+  })
+  const mending: [string, Scheme, Finding][] = Object.entries(CASES).flatMap(([id, { over, rain }]) =>
+    of(over, id, rain?.over).flatMap((finding) => (finding.mends ? [[id, over, finding] as [string, Scheme, Finding]] : [])),
+  )
+  it.each(mending)('%s: its mend is a valid scheme without the fault', (id, over, finding) => {
+    const rule = FINDING_RULES.find((each) => each.id === id)!
+    const before = JSON.stringify(over)
+    const mended = rule.mend!(over, finding)
+    expect(JSON.stringify(over)).toBe(before)
+    expect(letIn(schemeSchema, JSON.parse(JSON.stringify(mended)))).toBeTruthy()
+    expect(of(mended, id).filter(({ ids }) => JSON.stringify(ids) === JSON.stringify(finding.ids))).toEqual([])
+  })
+  it('the worst come first', () => {
+    const severities = assess(setMark(boathouse(), 'river-drop', 1.2), facts).findings.map(({ severity }) => severity)
+    const order = ['stops', 'goes-wrong', 'better', 'note']
+    expect(severities).toEqual(severities.toSorted((a, b) => order.indexOf(a) - order.indexOf(b)))
+    expect(severities[0]).toBe('stops')
+  })
+  it('a stand over a metre asks for a design and has no quick mend', () => {
+    const [finding] = of(setStand(boathouse(), 'butt', 1.05), 'standTooHigh')
+    expect(finding).toMatchObject({ severity: 'stops', mends: false })
+  })
+  it('hold for every arrangement and demo job without an error', () => {
+    for (const scheme of [...ARRANGEMENTS.map((make) => make()), pearLane().schemes[0]!]) expect(() => assess(scheme, facts)).not.toThrow()
+  })
+  it('parts that are not reckoned are told, not passed over', () => {
+    expect(
+      of(ARRANGEMENTS[16]!(), 'notReckonedYet')
+        .map(({ values }) => values.part)
+        .toSorted(),
+    ).toEqual(['bed', 'float-shut', 'pump'])
+  })
+})

@@ -1,0 +1,68 @@
+import { describe, expect, it } from 'vitest'
+import { ARRANGEMENTS } from '../arrangements'
+import { demoJobs } from '../demo'
+import { letIn, scheme as schemeSchema } from '../scheme'
+import { BrokenPathError, brokenTies, buildWaterPath } from './waterPath'
+
+const made = ARRANGEMENTS.map((make, index) => [index + 1, make()] as const)
+
+describe('the arrangements people build', () => {
+  it('are twenty-one', () => {
+    expect(made).toHaveLength(21)
+    expect(new Set(made.map(([, { id }]) => id)).size).toBe(21)
+  })
+  it.each(made)('%i can be said in the document and its path built', (_, scheme) => {
+    expect(letIn(schemeSchema, JSON.parse(JSON.stringify(scheme)))).toBeTruthy()
+    const path = buildWaterPath(scheme)
+    const reached = new Set(path.edges.flatMap(({ from, to }) => [from, to]))
+    for (const node of path.nodes.values()) expect(reached).toContain(node.key)
+    for (const { from, to } of path.edges)
+      expect([path.nodes.has(from), path.nodes.has(to), `${from} ${to}`]).toEqual([true, true, `${from} ${to}`])
+    expect([...path.intakes.values()].flat().length).toBeGreaterThan(0)
+  })
+  it('rain reaches every store that is not fed by a pump', () => {
+    for (const [, scheme] of made) {
+      const path = buildWaterPath(scheme)
+      const pumped = new Set(scheme.pumps.flatMap(({ to }) => (to.kind === 'vessel' ? [path.vessels.get(to.vessel)!.store.id] : [])))
+      for (const [store, intakes] of path.intakes) expect(intakes.length > 0 || pumped.has(store)).toBe(true)
+    }
+  })
+  it('a lower roof hands on what an upper one sheds', () => {
+    const path = buildWaterPath(ARRANGEMENTS[19]!())
+    const sections = path.feeds.get('drop-right')!.map(({ section }) => section.id)
+    expect(new Set(sections)).toEqual(new Set(['upper', 'front']))
+  })
+  it('stacked vessels stand on one another', () => {
+    const path = buildWaterPath(ARRANGEMENTS[13]!())
+    expect(path.vessels.get('upper')!.foot).toBeCloseTo(0.3 + 1.168, 9)
+  })
+})
+
+describe('ties', () => {
+  const [first] = demoJobs()
+  const scheme = first!.schemes[0]!
+  it('hold in the demo jobs', () => {
+    for (const job of demoJobs()) for (const each of job.schemes) expect(brokenTies(each)).toEqual([])
+  })
+  it('that lead nowhere are told with their place', () => {
+    const broken = structuredClone(scheme)
+    broken.gutters[0]!.outlets[0]!.drop = 'nowhere'
+    broken.taps[0]!.port = 'gone'
+    expect(brokenTies(broken)).toEqual([
+      { path: 'gutters[0].outlets[0].drop', problem: 'missing', id: 'nowhere' },
+      { path: 'taps[0].port', problem: 'missing', id: 'gone' },
+    ])
+    expect(() => buildWaterPath(broken)).toThrow(BrokenPathError)
+  })
+  it('twice the same id is told', () => {
+    const twice = structuredClone(scheme)
+    twice.sections[1]!.id = twice.sections[0]!.id
+    expect(brokenTies(twice)).toMatchObject([{ path: 'sections[1]', problem: 'twice' }])
+  })
+  it('a ring is told', () => {
+    const ring = structuredClone(scheme)
+    ring.sections[0]!.shedsTo = { kind: 'section', section: 'lane' }
+    ring.sections[1]!.shedsTo = { kind: 'section', section: 'river' }
+    expect(brokenTies(ring)).toContainEqual({ path: 'sections[0]', problem: 'ring', id: 'river' })
+  })
+})

@@ -1,0 +1,85 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { frictionFactor, headSpent, lineFlow } from './friction'
+import { outletFlow } from './outlet'
+import { verticalPipeFlow } from './verticalPipe'
+
+describe('vertical pipe', () => {
+  it('wyly-eaton: filling 0.33 (EN 12056-3:2000 table 8)', () => {
+    const expected = [1.7, 3.4, 5.0, 5.9, 10.7, 31.6]
+    ;[50, 65, 75, 80, 100, 150].forEach((bore, i) =>
+      expect(Math.abs(verticalPipeFlow(bore / 1000, 0.33) * 1e3 - expected[i]!)).toBeLessThanOrEqual(0.06),
+    )
+  })
+  it('wyly-eaton-fifth: filling 0.20 (EN 12056-3:2000 table 8)', () => {
+    const expected = [0.7, 2.2, 2.6, 4.6]
+    ;[50, 75, 80, 100].forEach((bore, i) =>
+      expect(Math.abs(verticalPipeFlow(bore / 1000, 0.2) * 1e3 - expected[i]!)).toBeLessThanOrEqual(0.06),
+    )
+  })
+})
+
+describe('hole in the gutter', () => {
+  it('gutter-outlet: weir to half the bore, orifice above (EN 12056-3:2000 outlet formulas)', () => {
+    const cases = [
+      [63, 20, 0.7513188404399294],
+      [63, 40, 1.6734773377611065],
+      [75, 30, 1.6431676725154982],
+      [75, 60, 2.904737509655563],
+    ] as const
+    for (const [bore, head, expected] of cases) expect(outletFlow(bore / 1000, head / 1000, false) * 1e3).toBeCloseTo(expected, 6)
+  })
+  it('is halved by a strainer', () => {
+    expect(outletFlow(0.063, 0.02, true)).toBeCloseTo(outletFlow(0.063, 0.02, false) / 2, 12)
+  })
+})
+
+/** Colebrook–White solved by fixed point, an independent road to the factor. */
+function colebrook(reynolds: number, roughness: number): number {
+  let x = 8
+  for (let i = 0; i < 100; i++) x = -2 * Math.log10(roughness / 3.7 + (2.51 * x) / reynolds)
+  return 1 / x ** 2
+}
+
+describe('friction', () => {
+  it('friction-factor: within 3 % of Colebrook-White (Colebrook 1939; Swamee & Jain 1976)', () => {
+    const cases = [
+      [1e5, 1e-4, 0.01851386607747164],
+      [1e4, 1e-3, 0.03238180636309272],
+      [5e4, 2e-3, 0.026505591909046385],
+    ] as const
+    for (const [reynolds, roughness, expected] of cases) {
+      expect(colebrook(reynolds, roughness)).toBeCloseTo(expected, 8)
+      expect(Math.abs(frictionFactor(reynolds, roughness) / expected - 1)).toBeLessThanOrEqual(0.03)
+    }
+  })
+  it('laminar: Reynolds 1000 (64/Re)', () => {
+    expect(frictionFactor(1000, 0.001)).toBeCloseTo(0.064, 12)
+  })
+  it('has no jump where the regimes meet', () => {
+    for (const at of [2000, 4000]) expect(frictionFactor(at + 1e-6, 1e-4)).toBeCloseTo(frictionFactor(at - 1e-6, 1e-4), 8)
+  })
+  it('hose-flow: 15 m of 19 mm smooth hose under 1 m of head (Darcy-Weisbach with Swamee-Jain, iterated)', () => {
+    expect(Math.abs((lineFlow({ bore: 0.019, length: 15, losses: 1.5, viscosity: 1.004e-6 }, 1) * 1e3) / 0.2636 - 1)).toBeLessThanOrEqual(
+      0.005,
+    )
+  })
+  it('spends just the head it is given', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.008, max: 0.15, noNaN: true }),
+        fc.double({ min: 0, max: 60, noNaN: true }),
+        fc.double({ min: 0.001, max: 10, noNaN: true }),
+        (bore, length, head) => {
+          const line = { bore, length, losses: 1.5 }
+          expect(headSpent(line, lineFlow(line, head)) / head).toBeCloseTo(1, 5)
+        },
+      ),
+    )
+  })
+  it('refuses nonsense by name', () => {
+    expect(() => lineFlow({ bore: 0, length: 1, losses: 1 }, 1)).toThrow(/^bore/)
+    expect(() => lineFlow({ bore: 0.02, length: -1, losses: 1 }, 1)).toThrow(/^length/)
+    expect(() => lineFlow({ bore: 0.02, length: 1, losses: 1 }, -1)).toThrow(/^head/)
+  })
+})

@@ -1,0 +1,131 @@
+import { readFileSync } from 'node:fs'
+import Ajv from 'ajv/dist/2020'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { ARRANGEMENTS } from '../arrangements'
+import { demoJobs, demoRecords, newJob } from '../demo'
+import { jobTies } from '../path/jobTies'
+import { canonicalJson } from './canonical'
+import { DoorError, readJobFile, writeJobFile } from './door'
+import { toJsonSchema } from './jsonSchema'
+import { jobFile, type Job } from './schema/job'
+import type { RainRecord as Kept } from './schema/rain'
+
+const records = demoRecords()
+const read = (text: string) => readJobFile(text, jobTies)
+const faults = (text: string): DoorError => {
+  try {
+    read(text)
+  } catch (error) {
+    if (error instanceof DoorError) return error
+    throw error
+  }
+  throw new Error('it was let in')
+}
+
+/** Any valid job: a demo or a new one, with an arrangement for scheme and any amounts that the schema allows. */
+const anyJob: fc.Arbitrary<Job> = fc
+  .record({
+    base: fc.constantFrom(...demoJobs(), newJob('fresh', 'Fresh', 'en-US', 'imperial')),
+    arrangement: fc.nat({ max: 20 }),
+    name: fc.string({ minLength: 1, maxLength: 100 }).filter((name) => name.trim() !== ''),
+    scene: fc.string({ maxLength: 300 }),
+    intensity: fc.double({ min: 5, max: 1000, noNaN: true }),
+    height: fc.double({ min: 0, max: 12, noNaN: true }),
+  })
+  .map(({ base, arrangement, name, scene, intensity, height }) => {
+    const scheme = { ...ARRANGEMENTS[arrangement]!(), designIntensity: intensity }
+    scheme.stores[0]!.vessels[0]!.base.height = height
+    return { ...base, name, scene, schemes: [scheme], chosen: scheme.id }
+  })
+
+describe('a job file', () => {
+  it('comes back byte for byte, for any valid job', () => {
+    fc.assert(
+      fc.property(anyJob, (job) => {
+        const text = writeJobFile(job, records)
+        const file = read(text)
+        expect(writeJobFile(file.job, file.records)).toBe(text)
+      }),
+      { numRuns: 60 },
+    )
+  })
+  it('is the same bytes whatever order its keys were made in', () => {
+    expect(canonicalJson({ b: 1, a: { d: [1, null], c: 'x' } })).toBe(canonicalJson({ a: { c: 'x', d: [1, null] }, b: 1 }))
+  })
+  it('takes along only the record it leans on', () => {
+    expect(read(writeJobFile(demoJobs()[0]!, records)).records.map(({ id }) => id)).toEqual(['demo-withy-rain'])
+  })
+
+  const good = () => JSON.parse(writeJobFile(demoJobs()[0]!, records)) as { job: Job; records: Kept[]; version: number }
+  const spoil = (change: (file: ReturnType<typeof good>) => void) => {
+    const file = good()
+    change(file)
+    return JSON.stringify(file)
+  }
+  it.each([
+    ['text that is not JSON', '{"format": ', 'notJson'],
+    ['another kind of file', '{"type":"FeatureCollection"}', 'notOurs'],
+    ['a list', '[1,2]', 'notOurs'],
+    ['a newer version', spoil((file) => (file.version = 99)), 'newer'],
+  ])('%s is refused', (_, text, reason) => {
+    expect(faults(text).reason).toBe(reason)
+  })
+  it('faults are told by path, all of them', () => {
+    const { problems } = faults(
+      spoil(({ job }) => {
+        job.schemes[0]!.drops[0]!.bore = -1
+        Object.assign(job.schemes[0]!.sections[0]!, { cover: 'straw', extra: 1 })
+        Object.assign(job.schemes[0]!.drops[0]!.devices[1]!, { kind: 'magic' })
+      }),
+    )
+    const paths = problems.map(({ path }) => path)
+    expect(paths).toContain('job.schemes[0].drops[0].bore')
+    expect(paths).toContain('job.schemes[0].sections[0].cover')
+    expect(paths).toContain('job.schemes[0].drops[0].devices[1]')
+    expect(paths).toContain('job.schemes[0].sections[0]')
+  })
+  it('a number written as text is not taken for one', () => {
+    expect(faults(spoil(({ job }) => Object.assign(job.schemes[0]!, { designIntensity: '75' }))).problems[0]!.path).toBe(
+      'job.schemes[0].designIntensity',
+    )
+  })
+  it('loose ends are told by path', () => {
+    expect(faults(spoil(({ job }) => (job.chosen = 'gone'))).problems).toMatchObject([{ path: 'job.chosen' }])
+    expect(faults(spoil((file) => (file.records = []))).problems).toMatchObject([{ path: 'job.rain.record' }])
+    expect(faults(spoil(({ job }) => (job.schemes[0]!.taps[0]!.vessel = 'gone'))).problems[0]!.path).toBe('job.schemes[0].taps[0].vessel')
+  })
+  it('nothing but the door’s own error comes out, whatever goes in', () => {
+    const text = fc.oneof(
+      fc.string(),
+      fc.json(),
+      fc.json().map((value) => `{"format":"vernal-cask-job","version":1,"job":${value},"records":[]}`),
+    )
+    fc.assert(
+      fc.property(text, (raw) => {
+        expect(faults(raw)).toBeInstanceOf(DoorError)
+      }),
+    )
+  })
+})
+
+describe('the JSON Schema', () => {
+  const schema = { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Vernal Cask job', ...toJsonSchema(jobFile) }
+  const validate = new Ajv({ strict: false, allErrors: true }).compile(schema)
+  it('is the one that is shipped', () => {
+    expect(JSON.parse(readFileSync('public/job.schema.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(schema)))
+  })
+  it('lets in what the door lets in (ajv, an independent validator)', () => {
+    fc.assert(
+      fc.property(anyJob, (job) => {
+        expect(validate(JSON.parse(writeJobFile(job, records))) || validate.errors).toBe(true)
+      }),
+      { numRuns: 40 },
+    )
+  })
+  it('refuses what the door refuses', () => {
+    const file = JSON.parse(writeJobFile(demoJobs()[0]!, records)) as { job: Job }
+    file.job.schemes[0]!.drops[0]!.bore = -1
+    expect(validate(file)).toBe(false)
+  })
+})
