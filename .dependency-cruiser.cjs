@@ -1,5 +1,27 @@
 /** The water's order: a stage may lean on what lies before it in this list, never on what comes after. */
-const STAGES = ['units', 'numeric', 'figures', 'scheme', 'rain', 'roof', 'gutter', 'pipe', 'overflow', 'path', 'vessel', 'catch', 'levels', 'draw', 'balance', 'arrangements', 'edits', 'findings', 'demo', 'assess', 'service']
+const STAGES = [
+  'units',
+  'numeric',
+  'figures',
+  'scheme',
+  'rain',
+  'roof',
+  'gutter',
+  'pipe',
+  'overflow',
+  'path',
+  'vessel',
+  'catch',
+  'levels',
+  'draw',
+  'balance',
+  'arrangements',
+  'edits',
+  'findings',
+  'demo',
+  'assess',
+  'service',
+]
 
 module.exports = {
   forbidden: [
@@ -10,7 +32,12 @@ module.exports = {
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
       to: { path: '^(app|server)/|node_modules/(vue|nuxt|pinia|dexie|chart\\.js|@headlessui|comlink)/' },
     },
-    { name: 'core-knows-no-node', severity: 'error', from: { path: '^core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
+    {
+      name: 'core-knows-no-node',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
     ...STAGES.map((stage, at) => ({
       name: `${stage}-before-what-follows`,
       severity: 'error',

@@ -47,8 +47,8 @@ const runs = computed(() => {
 
 <template>
   <div ref="host">
-    <div class="h-13 border-x border-t border-hair" role="img" :aria-label="description">
-      <Line v-if="ink" :data="data" :options="options" />
+    <div class="h-13 border-x border-t border-hair">
+      <Line v-if="ink" :aria-label="description" :data="data" :options="options" />
     </div>
     <svg :viewBox="`0 0 ${held.length} 8`" preserveAspectRatio="none" class="block h-2 w-full border-t-2 border-ink" aria-hidden="true">
       <rect v-for="run in runs" :key="run.from" :x="run.from" y="1" :width="run.days" height="6" class="f-pencil" />

@@ -63,7 +63,7 @@ const plugins = [
 </script>
 
 <template>
-  <div ref="host" class="h-52" role="img" :aria-label="description">
-    <Line v-if="ink" :data="data" :options="options" :plugins="plugins" />
+  <div ref="host" class="h-52">
+    <Line v-if="ink" :aria-label="description" :data="data" :options="options" :plugins="plugins" />
   </div>
 </template>

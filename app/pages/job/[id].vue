@@ -209,13 +209,15 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
 
     <TallyStrip v-if="!phone" />
     <nav v-else class="thumb border-t-2 border-ink bg-sheet" :aria-label="say('station.list')">
-      <button type="button" :disabled="here === 0" @click="choose(STATIONS[here - 1]!)">
-        {{ here > 0 ? `${here} ${say(`station.${STATIONS[here - 1]!}`)}` : '' }}
+      <button v-if="here > 0" type="button" @click="choose(STATIONS[here - 1]!)">
+        {{ here }} {{ say(`station.${STATIONS[here - 1]!}`) }}
       </button>
+      <span v-else />
       <button type="button" :aria-expanded="listing" @click="listing = !listing">{{ say('station.all') }}</button>
-      <button type="button" :disabled="here === STATIONS.length - 1" @click="choose(STATIONS[here + 1]!)">
-        {{ here < STATIONS.length - 1 ? `${here + 2} ${say(`station.${STATIONS[here + 1]!}`)}` : '' }}
+      <button v-if="here < STATIONS.length - 1" type="button" @click="choose(STATIONS[here + 1]!)">
+        {{ here + 2 }} {{ say(`station.${STATIONS[here + 1]!}`) }}
       </button>
+      <span v-else class="border-l border-ink" />
     </nav>
     <div v-if="phone && listing" class="fixed inset-x-0 bottom-17 z-30 max-h-[70vh] overflow-y-auto border-t-2 border-ink bg-sheet">
       <button

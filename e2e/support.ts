@@ -1,0 +1,125 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test as base, type Page } from '@playwright/test'
+
+/** Every page is watched for errors; one that was not expected fails the test. */
+export const test = base.extend<{ watched: undefined }>({
+  watched: [
+    async ({ page }, use) => {
+      const errors: string[] = []
+      page.on('pageerror', (error) => errors.push(error.message))
+      page.on(
+        'console',
+        (message) =>
+          // A test that cuts the network expects the network to be missed.
+          message.type() === 'error' && !message.text().includes('ERR_INTERNET_DISCONNECTED') && errors.push(message.text()),
+      )
+      await use(undefined)
+      expect(errors).toEqual([])
+    },
+    { auto: true },
+  ],
+})
+export { expect }
+
+/** The jobs page with the demo jobs in it. */
+export async function openJobs(page: Page) {
+  await page.goto('/')
+  await expect(page.getByRole('heading', { name: 'Withy Hard boathouse' })).toBeVisible()
+}
+
+export async function openJob(page: Page, name: string, station = 'Drop') {
+  await openJobs(page)
+  await page.getByRole('link', { name: `Go on with ${name}` }).click()
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
+  if (station !== 'Drop') await goTo(page, station)
+  await expect(page.getByRole('heading', { name: new RegExp(`^${station}`), level: 2 })).toBeVisible()
+}
+
+/** To a station: by its note at a desk, by the list on a phone. */
+export async function goTo(page: Page, station: string) {
+  const wide = (page.viewportSize()?.width ?? 0) >= 768
+  if (!wide) await page.getByRole('button', { name: 'All stations' }).click()
+  await page
+    .getByRole('button', { name: new RegExp(`${station}\\b`) })
+    .first()
+    .click()
+  await expect(page.getByRole('heading', { name: new RegExp(`^${station}`), level: 2 })).toBeVisible()
+}
+
+/** The years have been run and the figures stand still. */
+export async function settled(page: Page) {
+  await expect(page.locator('.tally')).toHaveAttribute('aria-busy', 'false')
+  await expect(page.getByRole('button', { name: /%, show its working/ }).first()).toBeVisible()
+}
+
+/** No violation of WCAG 2.2 A and AA that axe can find. */
+export async function axeClean(page: Page) {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(' | ')}`)).toEqual([])
+}
+
+/**
+ * Automated eyes: every piece of text on the page as it is painted, none on another, none cut off.
+ * Text inside something that scrolls is looked at where it shows.
+ */
+export async function textFaults(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    interface Piece {
+      text: string
+      box: DOMRect
+      element: Element
+    }
+    const pieces: Piece[] = []
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+    const hiddenBy = (element: Element) => element.closest('.only-heard, [hidden], title, option, script, style, noscript')
+    /** The part of a box that its scrolling or clipping ancestors let be seen. */
+    const seen = (box: DOMRect, from: Element): DOMRect | undefined => {
+      let { left, top, right, bottom } = box
+      for (let at: Element | null = from; at; at = at.parentElement) {
+        const style = getComputedStyle(at)
+        if (style.visibility === 'hidden' || style.display === 'none') return undefined
+        if (style.overflowX === 'visible' && style.overflowY === 'visible') continue
+        const frame = at.getBoundingClientRect()
+        left = Math.max(left, frame.left)
+        right = Math.min(right, frame.right)
+        top = Math.max(top, frame.top)
+        bottom = Math.min(bottom, frame.bottom)
+      }
+      return right - left > 1 && bottom - top > 1 ? new DOMRect(left, top, right - left, bottom - top) : undefined
+    }
+    const faults: string[] = []
+    while (walker.nextNode()) {
+      const node = walker.currentNode
+      const element = node.parentElement
+      if (!element || !node.textContent?.trim() || hiddenBy(element)) continue
+      const range = document.createRange()
+      range.selectNodeContents(node)
+      for (const box of range.getClientRects()) {
+        const shown = seen(box, element)
+        if (!shown || shown.bottom < 0 || shown.top > innerHeight) continue
+        const text = node.textContent.trim().slice(0, 40)
+        if (shown.left < -1 || shown.right > innerWidth + 1) faults.push(`off the page: ${text}`)
+        // A little is taken off for line height and side bearings, which are not ink.
+        const inset = Math.min(4, shown.height * 0.18)
+        pieces.push({
+          text,
+          element,
+          box: new DOMRect(shown.x + 1, shown.y + inset, Math.max(0, shown.width - 2), Math.max(0, shown.height - 2 * inset)),
+        })
+      }
+    }
+    const rotated = (element: Element) => element.getAttribute('transform')?.includes('rotate')
+    const layer = (element: Element) => element.closest('[role=dialog], dialog, [data-headlessui-portal], .fixed')
+    pieces.forEach((a, i) => {
+      for (const b of pieces.slice(i + 1)) {
+        if (layer(a.element) !== layer(b.element) || rotated(a.element) || rotated(b.element)) continue
+        const wide = Math.min(a.box.right, b.box.right) - Math.max(a.box.left, b.box.left)
+        const high = Math.min(a.box.bottom, b.box.bottom) - Math.max(a.box.top, b.box.top)
+        if (wide > 1 && high > 1) faults.push(`“${a.text}” on “${b.text}”`)
+      }
+    })
+    if (document.documentElement.scrollWidth > innerWidth)
+      faults.push(`the page scrolls sideways: ${document.documentElement.scrollWidth} px`)
+    return [...new Set(faults)]
+  })
+}

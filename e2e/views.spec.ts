@@ -1,0 +1,63 @@
+import { axeClean, expect, goTo, openJob, openJobs, settled, test, textFaults } from './support'
+
+const SIZES = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
+const STATIONS = ['Sky', 'Roof', 'Gutter', 'Drop', 'Cask', 'Spill', 'Draw']
+const JOBS = ['Withy Hard boathouse', 'Tannery Row dye studio', 'Pear Lane tram-stop shelter']
+
+for (const [size, viewport] of Object.entries(SIZES)) {
+  for (const theme of ['light', 'dark'] as const) {
+    test.describe(`${size}, ${theme}`, () => {
+      test.use({ viewport, colorScheme: theme })
+
+      test('the jobs: no text on another, none cut off, axe clean', async ({ page }) => {
+        await openJobs(page)
+        await expect(page.locator('html')).toHaveAttribute('data-theme', theme)
+        expect(await textFaults(page)).toEqual([])
+        await axeClean(page)
+      })
+
+      for (const job of JOBS) {
+        test(`${job}, every station: no text on another, none cut off${job === JOBS[0] ? ', axe clean' : ''}`, async ({ page }) => {
+          await openJob(page, job)
+          await settled(page)
+          for (const station of STATIONS) {
+            await goTo(page, station)
+            expect([station, await textFaults(page)]).toEqual([station, []])
+            if (job === JOBS[0]) await axeClean(page)
+          }
+        })
+      }
+    })
+  }
+}
+
+test('the widened cask sheet: no text on another, axe clean', async ({ page }) => {
+  await openJob(page, JOBS[0]!, 'Cask')
+  await settled(page)
+  await page.getByRole('button', { name: 'Widen' }).click()
+  await expect(page.getByText('The knee is near')).toBeVisible()
+  await settled(page)
+  expect(await textFaults(page)).toEqual([])
+  await axeClean(page)
+})
+
+test('American terms and feet reach every word and figure', async ({ page }) => {
+  await openJob(page, 'Tannery Row dye studio')
+  await settled(page)
+  for (const station of STATIONS) {
+    await goTo(page, station)
+    const text = await page.locator('body').innerText()
+    expect(text).not.toMatch(/\b(butt|downpipe)s?\b/i)
+    expect(text).not.toMatch(/\d\s?(mm|L)\b(?!\/m)/)
+  }
+})
+
+test('the keys are listed by ?, and lead to the stations', async ({ page }) => {
+  await openJob(page, JOBS[0]!)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
+  await axeClean(page)
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('7')
+  await expect(page.getByRole('heading', { name: /^Draw/, level: 2 })).toBeVisible()
+})
