@@ -1,5 +1,5 @@
 import type { Message } from '~/stores/messages'
-import { show, showText } from '#core/units/format'
+import { show, showText, type Display } from '#core/units/format'
 import type { Quantity } from '#core/units/quantity'
 
 /** Words and figures in the reader's own terms and units. */
@@ -12,21 +12,21 @@ export function useSay() {
   const parts = (quantity: Quantity) => show(quantity, display.value)
 
   /** Message values ready to be put in: quantities in the reader's units, words by name where there is one. */
-  function ready(values: Record<string, Quantity | string | number>): Record<string, string | number> {
+  function ready(values: Record<string, Quantity | string | number>, own: Display): Record<string, string | number> {
     return Object.fromEntries(
       Object.entries(values).map(([name, value]) => {
-        if (typeof value === 'object') return [name, text(value)]
+        if (typeof value === 'object') return [name, showText(value, own)]
         if (typeof value === 'string' && te(`word.${value}`, 'en-GB')) return [name, t(`word.${value}`)]
         return [name, value]
       }),
     )
   }
 
-  /** A message by its id; `how` among the values picks between versions of one sentence. */
-  function say(id: string, values: Record<string, Quantity | string | number> = {}): string {
+  /** A message by its id; `how` among the values picks between versions of one sentence. `own` are other units than the reader's: a job's own. */
+  function say(id: string, values: Record<string, Quantity | string | number> = {}, own: Display = display.value): string {
     const variant = typeof values.how === 'string' ? `${id}.${values.how}` : ''
     const key = variant !== '' && te(variant, 'en-GB') ? variant : id
-    return t(key, ready(values))
+    return t(key, ready(values, own))
   }
 
   const sayMessage = (message: Message) => say(message.id, message.values)

@@ -4,6 +4,7 @@ import { assess, type AssessedLine, type Assessment } from '#core/assess'
 import { demoJobs, demoRecords, newJob } from '#core/demo'
 import { DoorError, readJobFile, writeJobFile, type Job } from '#core/scheme'
 import { jobTies } from '#core/path'
+import { showText } from '#core/units/format'
 import { length, volume } from '#core/units/quantity'
 import type { JobRow } from '~/database/db'
 import type { ImportPlan } from '~/database/jobRepository'
@@ -13,7 +14,7 @@ import { saveFile } from '~/composables/saveFile'
 /** All jobs, drawn to one scale on one ground line. People come here to go on with one, begin one, or bring one in. */
 const { repository } = useDatabase()
 const settings = useSettings()
-const { say, text } = useSay()
+const { say } = useSay()
 const router = useRouter()
 
 const rows = shallowRef<JobRow[]>()
@@ -191,13 +192,14 @@ const picker = ref<HTMLInputElement>()
             </h2>
             <p class="cap">{{ row.job.scene || say('jobs.noScene') }}</p>
             <p v-if="line" class="mt-1">
-              <b class="slab text-22">{{ text(volume(line.usable.volume)) }}</b> {{ say('jobs.usable', { left: length(line.left.value) }) }}
+              <b class="slab text-22">{{ showText(volume(line.usable.volume), row.job) }}</b>
+              {{ say('jobs.usable', { left: length(line.left.value) }, row.job) }}
             </p>
             <p v-if="worst" class="mt-1 grid grid-cols-[26px_1fr] gap-1 text-13">
               <svg viewBox="-12 -12 24 24" class="sheet-drawing size-6" role="img" :aria-label="say(`severity.${worst.severity}`)">
                 <SnagMark :severity="worst.severity" :number="1" />
               </svg>
-              {{ say(`finding.${worst.id}.say`, worst.values) }}
+              {{ say(`finding.${worst.id}.say`, worst.values, row.job) }}
             </p>
             <p v-if="!line" class="text-pencil">{{ say('jobs.broken') }}</p>
             <div class="mt-2 flex flex-wrap gap-2">

@@ -63,7 +63,7 @@ const plugins = [
 </script>
 
 <template>
-  <div ref="host" class="h-52">
+  <div ref="host" class="h-44">
     <Line v-if="ink" :aria-label="description" :data="data" :options="options" :plugins="plugins" />
   </div>
 </template>

@@ -89,7 +89,4 @@ const { say } = useSay()
 .chosen .detail {
   color: var(--on-ink);
 }
-.chosen .value {
-  font-size: 15px;
-}
 </style>

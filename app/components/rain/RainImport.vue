@@ -200,7 +200,7 @@ async function reuse(record: RainRecord) {
               say('rainImport.sum', { days: draft.daysRead, from: draft.start, to: preview.last, years: preview.ready.countedYears.length })
             }}
           </p>
-          <YearBars :years="preview.years" class="max-w-lg" />
+          <YearBars :years="preview.years" class="max-w-sm" />
           <p class="text-13 text-ink-2">
             {{
               say('rainImport.first', {

@@ -41,15 +41,15 @@ const frame = computed(() => ({
   top: props.compact ? 8 : 30,
   ground: ground.value,
 }))
-const scene = computed(() => sceneOf(props.assessed, frame.value, props.strip ? 30 : props.compact ? 54 : 126))
+const scene = computed(() => sceneOf(props.assessed, frame.value, props.strip ? 30 : props.compact ? 36 : 126))
 const h = computed(() => props.assessed.line.heights)
 const ledgerX = computed(() => props.width - ledgerWidth.value)
 
 /** The detail needs a free corner: over the vessel, right of the pipe. */
-const DETAIL = { width: 262, height: 208 }
+const DETAIL = { width: 254, height: 208 }
 const detail = computed(() => {
   if (props.compact || props.strip || !scene.value.cut) return undefined
-  const x = Math.max(scene.value.gutter.centre.x + 30, frame.value.left + 214)
+  const x = Math.max(scene.value.gutter.centre.x + 38, frame.value.left + 214)
   const y = 92
   const room = scene.value.vessel.body.y - 14 - y
   return x + DETAIL.width <= ledgerX.value - 6 && room >= DETAIL.height - 40
@@ -85,7 +85,7 @@ const pins = computed(() => {
 const roofText = computed(() => {
   const { from, to } = scene.value.roof
   const turn = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI
-  const at = { x: from.x + (to.x - from.x) * 0.12, y: from.y + (to.y - from.y) * 0.12 + 20 }
+  const at = { x: from.x + (to.x - from.x) * 0.12, y: from.y + (to.y - from.y) * 0.12 + (turn < 5 ? -18 : 20) }
   return { ...at, turn, text: say('drawing.toRidge', { run: span(planRun(props.assessed.section)) }) }
 })
 

@@ -36,12 +36,14 @@ const station = computed<Station>({
   get: () => STATIONS.find((each) => each === route.query.station) ?? 'drop',
   set: (next) => void router.replace({ query: { ...route.query, station: next } }),
 })
+const listing = ref(false)
 const wide = computed({
   get: () => route.query.wide === 'yes' && station.value === 'cask',
   set: (next) => void router.replace({ query: { ...route.query, wide: next ? 'yes' : undefined } }),
 })
 function choose(next: Station) {
   closeSlip(false)
+  listing.value = false
   void router.replace({ query: { station: next } })
 }
 
@@ -80,7 +82,6 @@ const placedNotes = computed(() => {
 const noteLines = computed(() => placedNotes.value.map(({ station: each, y }) => ({ station: each, y: y + FIGURE_LINE })))
 
 const phoneScene = computed(() => ({ width: Math.max(300, Math.round(mainWidth.value)), height: 400 }))
-const listing = ref(false)
 const here = computed(() => STATIONS.indexOf(station.value))
 const worst = computed(() => bench.findings.find(({ severity }) => severity === 'stops' || severity === 'goes-wrong'))
 
@@ -226,7 +227,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
         type="button"
         class="station-row"
         :aria-current="note.station === station"
-        @click="(choose(note.station), (listing = false))"
+        @click="choose(note.station)"
       >
         <b class="slab text-16">{{ index + 1 }} {{ note.name }}</b>
         <span>{{ note.value }}</span>

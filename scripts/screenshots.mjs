@@ -1,0 +1,76 @@
+// Takes the pictures of docs/screenshots from the demo data, against a build that is already there.
+import { spawn } from 'node:child_process'
+import { existsSync, mkdirSync } from 'node:fs'
+import { chromium } from '@playwright/test'
+
+const PORT = 4190
+const VIEWS = [
+  ['jobs', '/', {}],
+  ['drop', '/job/demo-withy-hard?station=drop', {}],
+  ['cask-years', '/job/demo-withy-hard?station=cask&wide=yes', {}],
+  ['cask', '/job/demo-withy-hard?station=cask', {}],
+  ['sky', '/job/demo-withy-hard?station=sky', {}],
+  ['gutter-working', '/job/demo-pear-lane?station=gutter', { open: /show its working/ }],
+  ['spill-american-dark', '/job/demo-tannery-row?station=spill', { theme: 'dark' }],
+  ['draw', '/job/demo-pear-lane?station=draw', {}],
+  ['rain-import', '/job/demo-pear-lane?station=sky', { rain: true }],
+  ['phone-jobs', '/', { phone: true }],
+  ['phone-drop', '/job/demo-withy-hard?station=drop', { phone: true }],
+  ['phone-cask', '/job/demo-withy-hard?station=cask', { phone: true, scroll: 900 }],
+]
+const only = process.argv.slice(2)
+mkdirSync('docs/screenshots', { recursive: true })
+const server = spawn(process.execPath, ['.output/server/index.mjs'], {
+  env: { ...process.env, HOST: '127.0.0.1', PORT: String(PORT), NUXT_DEMO: 'true', NODE_ENV: 'production' },
+})
+await new Promise((resolve) => server.stdout.once('data', resolve))
+const executablePath = ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find((path) => existsSync(path))
+const browser = await chromium.launch({
+  ...(executablePath ? { executablePath } : {}),
+  args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking', '--no-first-run'],
+})
+const SAMPLE = [
+  'Datum;Regen (mm)',
+  ...Array.from({ length: 800 }, (_, i) => {
+    const date = new Date(Date.UTC(2021, 0, 1 + i))
+    const two = (n) => String(n).padStart(2, '0')
+    return i === 40
+      ? 'no day;3,0'
+      : i > 200 && i < 214
+        ? ''
+        : `${two(date.getUTCDate())}.${two(date.getUTCMonth() + 1)}.${date.getUTCFullYear()};${i % 4 === 0 ? String(((i * 7) % 31) + 0.5).replace('.', ',') : 0}`
+  }),
+].join('\n')
+for (const [name, path, { phone, theme = 'light', open, scroll, rain }] of VIEWS) {
+  if (only.length > 0 && !only.includes(name)) continue
+  const context = await browser.newContext({
+    viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+    colorScheme: theme,
+    reducedMotion: 'reduce',
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+  })
+  const page = await context.newPage()
+  await page.goto(`http://127.0.0.1:${PORT}/`)
+  await page.getByRole('heading', { name: 'Withy Hard boathouse' }).waitFor()
+  if (path !== '/') {
+    await page.goto(`http://127.0.0.1:${PORT}${path}`)
+    await page
+      .getByRole('button', { name: /%, show its working/ })
+      .first()
+      .waitFor()
+    await page.waitForTimeout(1500)
+  }
+  if (open) await page.getByRole('region', { name: 'Gutter' }).getByRole('button', { name: open }).first().click()
+  if (rain) {
+    await page.getByRole('button', { name: 'Bring in a record' }).click()
+    await page.getByLabel('File').setInputFiles({ name: 'garden gauge.csv', mimeType: 'text/csv', buffer: Buffer.from(SAMPLE) })
+  }
+  if (scroll) await page.locator('.phone-flow').evaluate((flow, by) => flow.scrollTo(0, by), scroll)
+  await page.waitForTimeout(500)
+  await page.screenshot({ path: `docs/screenshots/${name}.png` })
+  await context.close()
+  console.log(`docs/screenshots/${name}.png`)
+}
+await browser.close()
+server.kill()
