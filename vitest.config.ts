@@ -1,11 +1,27 @@
 import { fileURLToPath } from 'node:url'
 import vue from '@vitejs/plugin-vue'
+import Unimport from 'unimport/unplugin'
 import { defineConfig } from 'vitest/config'
 
 const dir = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
 export default defineConfig({
-  plugins: [vue()],
+  plugins: [
+    vue(),
+    // What Nuxt imports by itself in app/, so that stores and components can be tried without it.
+    Unimport.vite({
+      presets: [
+        'vue',
+        { from: 'vue-i18n', imports: ['useI18n'] },
+        { from: '@vueuse/core', imports: ['useElementSize', 'useEventListener', 'useMediaQuery', 'usePreferredDark'] },
+      ],
+      dirs: ['app/composables', 'app/stores'],
+    }),
+  ],
   resolve: { alias: { '#core': dir('./core'), '~~': dir('.'), '~': dir('./app') } },
-  test: { environment: 'node', include: ['core/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts'] },
+  test: {
+    environment: 'node',
+    setupFiles: ['fake-indexeddb/auto'],
+    include: ['core/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts'],
+  },
 })

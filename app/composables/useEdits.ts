@@ -12,14 +12,14 @@ export function useEdits() {
 
   const label = (field: string, from: Shown, to: Shown) => message('edit.field', { field: say(`field.name.${field}`), from, to })
 
-  /** Changes the chosen scheme by a recipe on a draft. */
+  /** Changes the chosen scheme by a recipe on a draft; what the recipe returns is of no matter. */
   function set(field: string, from: Shown, to: Shown, recipe: (draft: Draft<Scheme>) => void) {
-    bench.editScheme(label(field, from, to), (scheme) => produce(scheme, recipe))
+    bench.editScheme(label(field, from, to), (scheme) => produce(scheme, (draft) => void recipe(draft)))
   }
 
   /** Changes the job itself by a recipe on a draft. */
   function setJob(field: string, from: Shown, to: Shown, recipe: (draft: Draft<Job>) => void) {
-    bench.edit(label(field, from, to), (job) => produce(job, recipe))
+    bench.edit(label(field, from, to), (job) => produce(job, (draft) => void recipe(draft)))
   }
 
   return { set, setJob }

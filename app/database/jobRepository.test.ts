@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { demoJobs, demoRecords } from '#core/demo'
 import { jobTies } from '#core/path'

@@ -82,6 +82,8 @@ async function create() {
     settings.system,
   )
   const result = await repository.save(job, 0)
+  // Ask the browser not to clear what is kept here when it runs short of room; it may say no.
+  void navigator.storage?.persist?.()
   if (result.saved) await router.push(`/job/${job.id}`)
 }
 

@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 import { assess, type Assessment } from '#core/assess'
 import type { Finding } from '#core/findings'
 import { FINDING_RULES } from '#core/findings'
-import { readJobFile, writeJobFile, type Job, type RainRecord, type Scheme } from '#core/scheme'
+import { job as jobSchema, letIn, writeJobFile, type Job, type RainRecord, type Scheme } from '#core/scheme'
 import { jobTies } from '#core/path'
 import { History } from './history'
 import { message, type Message } from './messages'
@@ -136,11 +136,14 @@ export const useWorkbench = defineStore('workbench', () => {
     touch()
   }
 
-  /** An edit of the chosen scheme. */
+  /** An edit of the chosen scheme; one that leaves it as it was is no step. */
   function editScheme(label: Message, change: (scheme: Scheme) => Scheme, merge?: string) {
     edit(
       label,
-      (current) => ({ ...current, schemes: current.schemes.map((each) => (each.id === current.chosen ? change(each) : each)) }),
+      (current) => {
+        const schemes = current.schemes.map((each) => (each.id === current.chosen ? change(each) : each))
+        return schemes.every((each, i) => each === current.schemes[i]) ? current : { ...current, schemes }
+      },
       merge,
     )
   }
@@ -194,10 +197,7 @@ export const useWorkbench = defineStore('workbench', () => {
   function leave() {
     if (!job.value || !dirty) return
     try {
-      localStorage.setItem(
-        draftKey(job.value.id),
-        JSON.stringify({ revision, text: writeJobFile(job.value, record.value ? [record.value] : []) }),
-      )
+      localStorage.setItem(draftKey(job.value.id), JSON.stringify({ revision, job: job.value }))
     } catch {
       // No room for the draft; the transaction below is the second chance.
     }
@@ -216,9 +216,10 @@ export const useWorkbench = defineStore('workbench', () => {
   function draftOf(id: string, kept: number): Job | undefined {
     try {
       const draft: unknown = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null')
-      if (typeof draft !== 'object' || draft === null || !('revision' in draft) || !('text' in draft)) return undefined
-      if (draft.revision !== kept || typeof draft.text !== 'string') return undefined
-      return readJobFile(draft.text, jobTies).job
+      if (typeof draft !== 'object' || draft === null || !('revision' in draft) || !('job' in draft)) return undefined
+      if (draft.revision !== kept) return undefined
+      const left = letIn(jobSchema, draft.job)
+      return jobTies(left).length === 0 ? left : undefined
     } catch {
       return undefined
     }
@@ -284,9 +285,11 @@ export const useWorkbench = defineStore('workbench', () => {
     edit(message('edit.rainRecord', { name: next.name }), (current) => ({ ...current, rain: { kind: 'record', record: next.id, gaps } }))
   }
 
-  /** The job's file: the text people take away. */
-  function fileText(): string {
-    return job.value ? writeJobFile(job.value, record.value ? [record.value] : []) : ''
+  /** The job's file: the text people take away, with the record it leans on even when that is still being read. */
+  async function fileText(): Promise<string> {
+    if (!job.value) return ''
+    await loadRecord()
+    return writeJobFile(job.value, record.value ? [record.value] : [])
   }
 
   return {

@@ -66,7 +66,12 @@ function usableFigure(usable: Usable): Figure {
 }
 
 function leftFigure(rows: readonly LedgerRow[], { heights }: SectionLine): Figure {
-  const spent = rows.filter(({ item, from }) => item !== 'left' && item !== 'short' && from > heights.full)
+  // Everything above the water; an inlet below the full level gives height back, and counts as less than nothing spent.
+  const above = rows.slice(
+    0,
+    rows.findIndex(({ item }) => item === 'usable'),
+  )
+  const spent = above.filter(({ item }) => item !== 'left' && item !== 'short')
   return figure(
     'left',
     q.length(headLeft(rows)),

@@ -29,7 +29,7 @@ function inventedRecord(id: string, name: string, rain: Omit<AnnualRain, 'kind' 
   return {
     id,
     name,
-    note: `Invented for the demo: made from ${rain.total} mm a year, seed ${rain.seed}. No station measured it.`,
+    note: `Invented for the demo: made from a yearly total, seed ${rain.seed}. No station measured it.`,
     invented: true,
     start: FIRST_DAY,
     depths: [...made.depths],

@@ -125,6 +125,13 @@ const vesselText = computed(() => {
     small: say('drawing.ofUsable', { nominal: volume(usable.nominal) }),
   }
 })
+/** Between spout and can: whether a can goes under is seen here first. */
+const LEAST_CLEARANCE = 14
+const clearance = computed(() => {
+  const { can, tap } = scene.value
+  if (props.compact || props.strip || !can || !tap || Math.abs(can.y - tap.spout.y) < LEAST_CLEARANCE) return undefined
+  return { x: can.x + can.width * 0.72, from: tap.spout.y, to: can.y, label: text(length(h.value.tap!.spout - h.value.tap!.canTop)) }
+})
 const barLength = computed(() => (imperial.value ? 0.3048 : 0.1))
 const rain = computed(() => {
   const { left } = frame.value
@@ -181,6 +188,7 @@ const altered = computed(() => fillingOf(props.assessed.line.intake.drop))
       {{ say('drawing.can') }}
     </text>
 
+    <DimensionLine v-if="clearance" v-bind="clearance" />
     <template v-if="!strip">
       <text v-if="!compact" :x="frame.left + 214" y="28" class="slab-text">{{ say('drawing.title') }}</text>
       <text v-if="!compact" :x="frame.left + 214" y="48" class="t12 quiet">{{ say('drawing.scaleNote', { bar: length(barLength) }) }}</text>

@@ -4,6 +4,7 @@ import { fall, flow, length, rainRate, span } from '#core/units/quantity'
 
 /** The gutter and its hole. Decides whether the design rain gets into the pipe or goes over the edge. */
 const bench = useWorkbench()
+const settings = useSettings()
 const { set } = useEdits()
 const { say, text } = useSay()
 
@@ -95,7 +96,7 @@ function setWidth(width: number) {
           .sort()
           .map((value) => ({ value: String(value), label: text(fall(value)) }))
       "
-      :note="say('gutter.fallNote')"
+      :note="say(`gutter.fallNote.${settings.system}`)"
       @update:model-value="(v) => change('fall', fall(design!.gutter.fall), fall(Number(v)), (gutter) => (gutter.fall = Number(v)))"
     />
     <QuantityField
@@ -112,7 +113,7 @@ function setWidth(width: number) {
       :model-value="bench.scheme!.designIntensity"
       :least="5"
       :most="1000"
-      :note="say('gutter.intensityNote')"
+      :note="say(`gutter.intensityNote.${settings.system}`)"
       @update:model-value="
         (v) => set('intensity', rainRate(bench.scheme!.designIntensity), rainRate(v), (draft) => (draft.designIntensity = v))
       "

@@ -112,7 +112,7 @@ const saved = computed(() => {
     ? say('save.saved', { at: bench.savedAt.toLocaleTimeString(settings.terms, { hour: 'numeric', minute: '2-digit' }) })
     : ''
 })
-const exportFile = () => saveFile(`${bench.job?.name ?? 'job'}.cask.json`, bench.fileText(), 'application/json')
+const exportFile = async () => saveFile(`${bench.job?.name ?? 'job'}.cask.json`, await bench.fileText(), 'application/json')
 async function settleCopy() {
   const copy = await bench.settle('copy')
   if (copy) await router.push(`/job/${copy}`)
@@ -184,6 +184,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
           <div class="relative overflow-hidden" :style="{ width: `${wide ? STRIP : drawing.width}px` }">
             <SectionDrawing :assessed="bench.assessed" v-bind="drawing" :chosen="station" :note-lines="noteLines" :strip="wide" />
             <MarginNotes :notes="placedNotes" :chosen="station" @choose="choose" />
+            <LedgerText :rows="bench.assessed.ledger" />
             <p class="sum cap">{{ say('drawing.notDrinking') }}</p>
           </div>
           <div class="border-l-2 border-ink" :style="{ width: `${mainWidth - (wide ? STRIP : drawing.width)}px` }">
@@ -196,6 +197,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
             <span class="cap">{{ say('drawing.heightsIn', { unit: settings.system === 'metric' ? 'mm' : 'ft in' }) }}</span>
           </p>
           <SectionDrawing :assessed="bench.assessed" v-bind="phoneScene" :chosen="station" :note-lines="[]" compact />
+          <LedgerText :rows="bench.assessed.ledger" />
           <TallyStrip compact />
           <div v-if="worst" class="flex items-start gap-2 px-3 py-2">
             <svg viewBox="-12 -12 24 24" class="sheet-drawing size-7 flex-none" role="img" :aria-label="say(`severity.${worst.severity}`)">

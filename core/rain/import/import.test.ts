@@ -56,10 +56,14 @@ describe('a record that people bring', () => {
       'XX000000001,20200102,PRCP,0,T,,S,0700',
       'XX000000001,20200103,PRCP,305,,K,S,0700',
       'XX000000001,20200104,PRCP,5,,,S,0700',
+      'XX000000001,20200104,MDPR,300,,,S,0700',
     ]
     const draft = readRain(rows.join('\n'))
     expect(draft.depths).toEqual([1.2, 0, null, 0.5])
-    expect(draft.reports.map(({ line, problem }) => [line, problem])).toEqual([[4, 'failedQuality']])
+    expect(draft.reports.map(({ line, problem }) => [line, problem])).toEqual([
+      [4, 'failedQuality'],
+      [6, 'severalDays'],
+    ])
   })
 
   it('tells bad lines by number and reason, and keeps the rest', () => {

@@ -47,7 +47,9 @@ function walkTable(text: string, layout: Layout, book: DayBook) {
     const line = index + 1
     const whole = row.join(layout.delimiter)
     if (line <= layout.headerLines || whole.trim() === '') return
-    if (layout.element && row[layout.element.column]?.trim() !== layout.element.keep) return
+    const element = layout.element && row[layout.element.column]?.trim()
+    if (element === 'MDPR') return book.report(line, 'severalDays', whole)
+    if (layout.element && element !== layout.element.keep) return
     const { dateColumn, splitDate } = layout
     const parts = splitDate
       ? dateParts([row[dateColumn], row[splitDate.month], row[splitDate.day]].join('-'))

@@ -1,0 +1,66 @@
+import { describe, expect, it } from 'vitest'
+import { assess } from '../assess'
+import { US_GALLON } from '../units/constants'
+import { ARRANGEMENTS } from './index'
+
+const drum = (55 * US_GALLON) / (0.885 - 0.005)
+const barrel = (60 * US_GALLON) / (0.94 - 0.005)
+const tote = (275 * US_GALLON) / 0.955
+const upright = (litres: number, high: number) => litres / 1000 / (high - 0.005)
+
+/** Usable volume of each arrangement's first store, worked by hand: inside area times height from draw-off to full. */
+const BY_HAND: [number, string, number][] = [
+  [1, 'lip 1.240, tap 0.460', drum * (1.24 - 0.46)],
+  [2, 'overflow 0.80, bung 0.01 above the foot, floor 0.005', drum * (0.8 - 0.01)],
+  [3, 'overflow 0.80, tap at 0.30', drum * (0.8 - 0.3)],
+  [4, 'overflow 0.80, tap 0.06', drum * (0.8 - 0.06)],
+  [5, 'overflow 0.78, tap 0.06', drum * (0.78 - 0.06)],
+  [6, 'lip 1.155, tap 0.37', upright(210, 0.885) * (1.155 - 0.37)],
+  [7, 'overflow 1.12, tap 0.10', upright(1000, 1.25) * (1.12 - 0.1)],
+  [8, 'each its own overflow: 0.74 and 0.72, taps at 0.06', upright(160, 0.83) * (0.74 - 0.06 + 0.72 - 0.06)],
+  [9, 'linked: overflow 0.85 of the one, taps and pump 0.06, links 0.05', 2 * barrel * (0.85 - 0.06)],
+  [10, 'overflow 1.05, valve 0.19', tote * (1.05 - 0.19)],
+  [11, 'overflow 1.03, valve 0.19', tote * (1.03 - 0.19)],
+  [12, 'overflow 1.05, valve 0.19', tote * (1.05 - 0.19)],
+  [13, 'four linked at 0.19, one overflow 1.05', 4 * tote * (1.05 - 0.19)],
+  [14, 'upper from its floor to 1.05; lower from its valve to its rim', tote * (1.05 - 0.15) + tote * (1.105 - 0.19)],
+  [16, 'overflow 2.02, tap 0.10', upright(5000, 2.15) * (2.02 - 0.1)],
+  [17, 'linked: overflow 2.05, pump 0.10', 2 * upright(5000, 2.15) * (2.05 - 0.1)],
+  [18, 'overflows 1.03, 1.03 and 1.00, tap on the last at 0.19', tote * (1.03 - 0.19 + 1.03 - 0.19 + 1.0 - 0.19)],
+  [19, 'overflow 2.00, pump and tap at 0.15', upright(5000, 2.15) * (2.0 - 0.15)],
+  [20, 'overflow 1.68, tap 0.10', upright(2000, 1.8) * (1.68 - 0.1)],
+  [21, 'overflow 1.70, tap 0.10', upright(2000, 1.8) * (1.7 - 0.1)],
+]
+
+/** Plan area that reaches the drop of each arrangement's first intake, m². */
+const ROOF: [number, number][] = [
+  [1, 15],
+  [8, 3 * 1.2 * 2],
+  [12, 28],
+  [13, 42],
+  [17, 96],
+  [18, 80],
+  [20, 18 * 4.5 + 8 * 3],
+]
+
+const first = (n: number) => assess(ARRANGEMENTS[n - 1]!()).lines[0]!
+
+describe('the arrangements', () => {
+  it.each(BY_HAND)('%i holds what the hand works out: %s', (n, _, volume) => {
+    expect(first(n).usable.volume).toBeCloseTo(volume, 9)
+  })
+  it.each(ROOF)('%i is fed by %d m² of roof', (n, area) => {
+    expect(first(n).roofArea.value).toBeCloseTo(area, 9)
+  })
+  it('the tower stands on its own barrels, one foot on another, and is told to be designed', () => {
+    const { path, findings } = assess(ARRANGEMENTS[14]!())
+    expect(['one', 'two', 'three', 'four'].map((id) => path.vessels.get(id)!.foot.toFixed(3))).toEqual(['0.300', '1.235', '2.170', '3.105'])
+    expect(findings.find(({ id, ids }) => id === 'standTooHigh' && ids.vessel === 'four')).toMatchObject({ severity: 'stops' })
+  })
+  it('the self-levelling two need no overflow and are not told to have one', () => {
+    for (const n of [1, 6]) expect(assess(ARRANGEMENTS[n - 1]!()).findings.map(({ id }) => id)).not.toContain('noOverflow')
+  })
+  it('the drum of unknown history is stopped before it is filled', () => {
+    expect(assess(ARRANGEMENTS[20]!()).findings.map(({ id }) => id)).toContain('unknownContents')
+  })
+})
