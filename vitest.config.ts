@@ -21,6 +21,8 @@ export default defineConfig({
   resolve: { alias: { '#core': dir('./core'), '~~': dir('.'), '~': dir('./app') } },
   test: {
     environment: 'node',
+    // Properties run hundreds of cases; a busy machine takes its time.
+    testTimeout: 30_000,
     setupFiles: ['fake-indexeddb/auto'],
     include: ['core/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts'],
   },

@@ -1,4 +1,4 @@
-import { expect, goTo, openJob, settled, test } from './support'
+import { axeClean, expect, goTo, openJob, settled, test, textFaults } from './support'
 
 const NAME = 'Withy Hard boathouse'
 
@@ -140,6 +140,8 @@ test('the import is corrected before anything is kept', async ({ page }) => {
   await page.getByLabel('Date order').selectOption('mdy')
   await page.getByLabel('Unit', { exact: true }).selectOption('tenths')
   await expect(page.getByText('First days: 0 mm', { exact: false })).toBeVisible()
+  expect(await textFaults(page)).toEqual([])
+  await axeClean(page)
   await page.getByRole('button', { name: 'Close' }).click()
   await expect(page.getByText('Pear Lane, made record', { exact: true })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled()
