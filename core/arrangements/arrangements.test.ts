@@ -60,7 +60,7 @@ describe('the arrangements', () => {
   it('the self-levelling two need no overflow and are not told to have one', () => {
     for (const n of [1, 6]) expect(assess(ARRANGEMENTS[n - 1]!()).findings.map(({ id }) => id)).not.toContain('noOverflow')
   })
-  it('the drum of unknown history is stopped before it is filled', () => {
+  it('the tank of unknown history is told before it is filled', () => {
     expect(assess(ARRANGEMENTS[20]!()).findings.map(({ id }) => id)).toContain('unknownContents')
   })
 })
