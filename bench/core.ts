@@ -1,5 +1,5 @@
 import { assess } from '../core/assess'
-import { dailyInflow, runStore, simulateYears, sweep, sweepGround, sweepVolumes } from '../core/balance'
+import { dailyInflow, runStore, simulateYears, storeLaws, storeSeries, sweep, sweepGround, sweepVolumes } from '../core/balance'
 import { demoRecords, withyHard } from '../core/demo'
 import { readyRain } from '../core/rain'
 
@@ -28,7 +28,9 @@ export function runCoreBench(): { what: string; ms: number; limit?: number }[] {
   const inflow = dailyInflow(path, 'butt-store', century.rain)
   const demand = Float64Array.from(inflow.captured, () => 35)
   const thirty = readyRain(rain, demoRecords()[0])
-  const ground = sweepGround(path, 'butt-store', thirty)
+  const laws = storeLaws(path, 'butt-store')
+  const ground = sweepGround(storeSeries(laws, 'butt-store', thirty.rain, thirty.site), thirty, scheme.spillRule)
+  const series = storeSeries(laws, 'butt-store', century.rain, century.site)
   const volumes = sweepVolumes(192, 200)
   return [
     { what: 'assess, one scheme', ms: time(() => assess(scheme)), limit: 5 },
@@ -38,7 +40,7 @@ export function runCoreBench(): { what: string; ms: number; limit?: number }[] {
       limit: 10,
     },
     { what: 'inflow of 100 years from rain', ms: time(() => dailyInflow(path, 'butt-store', century.rain)) },
-    { what: 'full account of 100 years, inflow at hand', ms: time(() => simulateYears(path, 'butt-store', century, { inflow })) },
+    { what: 'full account of 100 years, days at hand', ms: time(() => simulateYears(path, 'butt-store', century, { series })) },
     { what: 'sweep, 30 years x 200 volumes', ms: time(() => sweep(ground, volumes)), limit: 60 },
   ]
 }

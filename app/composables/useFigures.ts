@@ -13,14 +13,16 @@ export function useFigures() {
     const years = bench.simulation.balance?.years
     if (!years) return undefined
     const n = years.runoffPerYear / Math.max(1e-9, years.total.runoff)
-    const { runoff, overEdge, captured, surplus, returned, shed } = years.total
-    const past = runoff - overEdge - shed - captured
+    const { runoff, overEdge, captured, received, surplus, returned, shed, flushed } = years.total
+    const past = runoff + received - overEdge - shed - flushed - captured
     return figure(
       'kept',
       litres(years.keptPerYear),
       [
         line('runoffYear', '', litres(runoff * n)),
         line('overEdge', '−', litres(overEdge * n)),
+        ...(received > 0 ? [line('received', '+' as const, litres(received * n))] : []),
+        ...(flushed > 0 ? [line('flushed', '−' as const, litres(flushed * n))] : []),
         ...(shed > 0 ? [line('shed', '−' as const, litres(shed * n))] : []),
         ...(returned > 0 ? [line('pastDiverter', '−' as const, litres(past * n))] : []),
         line('storeFull', '−', litres(surplus * n)),
@@ -96,7 +98,7 @@ export function useFigures() {
 
   const monthly = computed(() => {
     const store = bench.assessed?.line.placed.store.id
-    return store && bench.assessment ? monthlyDemand(bench.assessment.path.demands.get(store) ?? []) : []
+    return store && bench.assessment && bench.air ? monthlyDemand(bench.assessment.path.demands.get(store) ?? [], bench.air) : []
   })
 
   /** Every figure with a working that is on the page, so that an open slip follows the job. */

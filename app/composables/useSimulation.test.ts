@@ -29,8 +29,8 @@ const fake = vi.hoisted(() => {
 vi.mock('comlink', () => ({ wrap: () => fake.service, proxy: (value: unknown) => value }))
 vi.stubGlobal('Worker', function FakeWorker() {})
 
-const { schemes, rain } = withyHard()
-const record = demoRecords()[0]!
+const { schemes, rain, site, seasonFactors } = withyHard()
+const order = { source: rain, record: demoRecords()[0], place: { site, seasonFactors } }
 const tick = () => new Promise((resolve) => setTimeout(resolve, 0))
 const next = async (call: string) => {
   await vi.waitFor(() => expect(fake.waiting.some((each) => each.call === call)).toBe(true))
@@ -49,7 +49,7 @@ beforeEach(() => {
 describe('running the years', () => {
   it('gives the balance first, then the sweep, and is busy meanwhile', async () => {
     const { state, run } = useSimulation()
-    const done = run(schemes[0]!, 'butt-store', rain, record, true)
+    const done = run(schemes[0]!, 'butt-store', order, true)
     expect(state.working).toBe(true)
     ;(await next('balance')).answer(balance(192))
     const sweep = await next('sweep')
@@ -62,9 +62,9 @@ describe('running the years', () => {
   })
   it('the newest request wins: an older answer that comes late is dropped', async () => {
     const { state, run } = useSimulation()
-    const older = run(schemes[0]!, 'butt-store', rain, record, false)
+    const older = run(schemes[0]!, 'butt-store', order, false)
     const first = await next('balance')
-    const newer = run(schemes[0]!, 'butt-store', rain, record, false)
+    const newer = run(schemes[0]!, 'butt-store', order, false)
     const second = await next('balance')
     expect(second.ticket).toBeGreaterThan(first.ticket)
     second.answer(balance(2))
@@ -76,7 +76,7 @@ describe('running the years', () => {
   })
   it('tells the worker of the newer request before anything else', async () => {
     const { run } = useSimulation()
-    void run(schemes[0]!, 'butt-store', rain, record, false)
+    void run(schemes[0]!, 'butt-store', order, false)
     const { ticket } = await next('balance')
     expect(fake.calls[0]).toBe(`supersede ${ticket}`)
   })
@@ -93,19 +93,19 @@ describe('running the years', () => {
       years: 5,
       seed: 1,
     } as const
-    void run(schemes[0]!, 'butt-store', other, undefined, false)
+    void run(schemes[0]!, 'butt-store', { ...order, source: other }, false)
     await next('balance')
     expect(sent()).toBe(1)
-    void run(schemes[0]!, 'butt-store', other, undefined, false)
+    void run(schemes[0]!, 'butt-store', { ...order, source: other }, false)
     await next('balance')
     expect(sent()).toBe(1)
-    void run(schemes[0]!, 'butt-store', { ...other, seed: 2 }, undefined, false)
+    void run(schemes[0]!, 'butt-store', { ...order, source: { ...other, seed: 2 } }, false)
     await next('balance')
     expect(sent()).toBe(2)
   })
   it('tells how far the sweep is, and forgets it when it is done', async () => {
     const { state, run } = useSimulation()
-    const done = run(schemes[0]!, 'butt-store', rain, record, true)
+    const done = run(schemes[0]!, 'butt-store', order, true)
     ;(await next('balance')).answer(balance(1))
     const sweep = await next('sweep')
     sweep.progress!(20, 200)
@@ -117,7 +117,7 @@ describe('running the years', () => {
   })
   it('stops when it is told to, and what has been reckoned stays', async () => {
     const { state, run, stop } = useSimulation()
-    const done = run(schemes[0]!, 'butt-store', rain, record, true)
+    const done = run(schemes[0]!, 'butt-store', order, true)
     ;(await next('balance')).answer(balance(7))
     const sweep = await next('sweep')
     stop()
@@ -130,12 +130,12 @@ describe('running the years', () => {
   })
   it('says what went wrong, and is ready for the next', async () => {
     const { state, run } = useSimulation()
-    const done = run(schemes[0]!, 'butt-store', rain, record, false)
+    const done = run(schemes[0]!, 'butt-store', order, false)
     ;(await next('balance')).fail(new Error('rain must have at least one day'))
     await done
     expect(state.failed).toContain('at least one day')
     expect(state.working).toBe(false)
-    void run(schemes[0]!, 'butt-store', rain, record, false)
+    void run(schemes[0]!, 'butt-store', order, false)
     expect(state.failed).toBeUndefined()
   })
 })

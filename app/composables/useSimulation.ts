@@ -1,7 +1,8 @@
 import * as Comlink from 'comlink'
-import type { RainRecord, RainSource, Scheme } from '#core/scheme'
-import type { SweepAnswer } from '#core/service'
-import type { BalanceReport, SimulationService } from '~/workers/simulation.worker'
+import { ensembleBands, type EnsembleAnswer } from '#core/balance'
+import type { Scheme } from '#core/scheme'
+import type { SchemeFigures, SweepAnswer } from '#core/service'
+import type { BalanceReport, RainOrder, SimulationService } from '~/workers/simulation.worker'
 
 export interface SimulationState {
   balance: BalanceReport | undefined
@@ -10,21 +11,51 @@ export interface SimulationState {
   progress: { done: number; of: number } | undefined
   working: boolean
   failed: string | undefined
+  /** Bands of the scheme as it stands; gone with the next edit. */
+  bands: EnsembleAnswer | undefined
+  bandsProgress: { done: number; of: number } | undefined
+  bandsTook: number | undefined
 }
 
-let service: Comlink.Remote<SimulationService> | undefined
+/** Records behind the bands. */
+export const ENSEMBLE_RECORDS = 1000
+/** One worker answers the edits; these reckon bands beside it, one for each core up to four. */
+const MOST_WORKERS = 4
 
-function worker(): Comlink.Remote<SimulationService> {
-  service ??= Comlink.wrap<SimulationService>(new Worker(new URL('../workers/simulation.worker.ts', import.meta.url), { type: 'module' }))
-  return service
+interface Hand {
+  service: Comlink.Remote<SimulationService>
+  rainKey: string
 }
 
+function hire(): Hand {
+  return {
+    service: Comlink.wrap<SimulationService>(new Worker(new URL('../workers/simulation.worker.ts', import.meta.url), { type: 'module' })),
+    rainKey: '',
+  }
+}
+
+let first: Hand | undefined
+const pool: Hand[] = []
 let ticket = 0
-let rainKey = ''
+let bandsTicket = 0
+
+const keyOf = ({ source, record, place }: RainOrder) =>
+  JSON.stringify([source, place, record?.id, record?.depths.length, record?.start, record && checksum(record.depths)])
+
+/** Tells one set of depths from another of the same length: a gauge reading that was mended. */
+const checksum = (depths: readonly (number | null)[]) =>
+  depths.reduce<number>((sum, depth, i) => (sum * 31 + (depth ?? -1) * 10 + i) % 2147483647, 7)
+
+/** Sends rain to a worker that has another. */
+async function bringRain(hand: Hand, key: string, order: RainOrder) {
+  if (hand.rainKey === key) return
+  await hand.service.setRain(key, order)
+  hand.rainKey = key
+}
 
 /**
  * Runs years and sweep of a store in the worker. The newest request wins: an older one's answer is dropped, and its
- * sweep stops at its next breath.
+ * sweep stops at its next breath. Bands are reckoned by a pool beside it, on asking.
  */
 export function useSimulation() {
   const state = shallowReactive<SimulationState>({
@@ -33,28 +64,42 @@ export function useSimulation() {
     progress: undefined,
     working: false,
     failed: undefined,
+    bands: undefined,
+    bandsProgress: undefined,
+    bandsTook: undefined,
   })
 
-  async function run(scheme: Scheme, store: string, source: RainSource, record: RainRecord | undefined, withSweep: boolean): Promise<void> {
+  const worker = () => (first ??= hire())
+  /** Bands under way are out of date. */
+  function nextBands(): number {
+    bandsTicket++
+    for (const { service } of pool) void service.supersede(bandsTicket)
+    state.bandsProgress = undefined
+    return bandsTicket
+  }
+
+  async function run(scheme: Scheme, store: string, order: RainOrder, withSweep: boolean): Promise<void> {
     const mine = ++ticket
     state.working = true
     state.failed = undefined
+    if (!withSweep) {
+      nextBands()
+      state.bands = undefined
+    }
     try {
-      const key = JSON.stringify([source, record?.id, record?.depths.length, record?.start])
-      await worker().supersede(mine)
-      if (key !== rainKey) {
-        await worker().setRain(key, source, record)
-        rainKey = key
-      }
+      const key = keyOf(order)
+      const { service } = worker()
+      await service.supersede(mine)
+      await bringRain(worker(), key, order)
       const request = { ticket: mine, scheme, store, rainKey: key }
-      const balance = await worker().balance(request)
+      const balance = await service.balance(request)
       if (mine !== ticket || !balance) return
       state.balance = balance
       if (!withSweep) {
         state.sweep = undefined
         return
       }
-      const sweep = await worker().sweep(
+      const sweep = await service.sweep(
         request,
         balance.years.volume,
         Comlink.proxy((done: number, of: number) => {
@@ -73,13 +118,58 @@ export function useSimulation() {
     }
   }
 
+  /** A thousand made records through every volume, shared out over the pool. */
+  async function runBands(scheme: Scheme, store: string, order: RainOrder): Promise<void> {
+    const mine = nextBands()
+    const began = performance.now()
+    const hands = Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 2))
+    let done = 0
+    state.bandsProgress = { done, of: ENSEMBLE_RECORDS }
+    try {
+      while (pool.length < hands) pool.push(hire())
+      const key = keyOf(order)
+      const shares = await Promise.all(
+        pool.map(async (hand, index) => {
+          await hand.service.supersede(mine)
+          await bringRain(hand, key, order)
+          return hand.service.ensemble(
+            { ticket: mine, scheme, store, rainKey: key },
+            { worker: index, of: pool.length, records: ENSEMBLE_RECORDS },
+            Comlink.proxy((more: number) => {
+              done += more
+              if (mine === bandsTicket) state.bandsProgress = { done, of: ENSEMBLE_RECORDS }
+            }),
+          )
+        }),
+      )
+      if (mine !== bandsTicket || shares.some((share) => share === undefined)) return
+      state.bands = ensembleBands(
+        { store, volumes: shares[0]!.volumes },
+        shares.flatMap((share) => share!.rows),
+      )
+      state.bandsTook = performance.now() - began
+    } catch (error) {
+      if (mine === bandsTicket) state.failed = error instanceof Error ? error.message : String(error)
+    } finally {
+      if (mine === bandsTicket) state.bandsProgress = undefined
+    }
+  }
+
+  /** Schemes beside one another; undefined when their rain has changed meanwhile. */
+  async function compare(schemes: readonly Scheme[], order: RainOrder): Promise<SchemeFigures[] | undefined> {
+    const key = keyOf(order)
+    await bringRain(worker(), key, order)
+    return worker().service.figures(schemes, key)
+  }
+
   /** Calls off whatever is running. What has been reckoned stays. */
   function stop(): void {
     ticket++
-    void worker().supersede(ticket)
+    if (first) void first.service.supersede(ticket)
+    nextBands()
     state.working = false
     state.progress = undefined
   }
 
-  return { state, run, stop }
+  return { state, run, runBands, compare, stop }
 }

@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie'
-import type { Job, RainRecord } from '#core/scheme'
+import { bringUpJob, type Job, type RainRecord } from '#core/scheme'
 
 /** A job as it is kept: the document, how often it was saved, and by which tab. */
 export interface JobRow {
@@ -23,5 +23,14 @@ export class CaskDatabase extends Dexie {
   constructor(name = 'vernal-cask') {
     super(name)
     this.version(1).stores({ jobs: 'id, updated', records: 'id', settings: 'key' })
+    // Jobs say where they lie and what water costs; what version 1 kept is brought up as its files are.
+    this.version(2).upgrade((transaction) =>
+      transaction
+        .table<JobRow>('jobs')
+        .toCollection()
+        .modify((row) => {
+          row.job = bringUpJob({ ...row.job }, 1, 2) as unknown as Job
+        }),
+    )
   }
 }

@@ -2,7 +2,7 @@
 import { liveQuery } from 'dexie'
 import { assess, type AssessedLine, type Assessment } from '#core/assess'
 import { demoJobs, demoRecords, newJob } from '#core/demo'
-import { DoorError, readJobFile, writeJobFile, type Job } from '#core/scheme'
+import { DoorError, readJobFile, recordOf, writeJobFile, type Job } from '#core/scheme'
 import { jobTies } from '#core/path'
 import { showText } from '#core/units/format'
 import { length, volume } from '#core/units/quantity'
@@ -110,8 +110,8 @@ async function bringIn(how: 'new' | 'replace' | 'keep-both') {
 }
 
 async function exportJob(row: JobRow) {
-  const { rain } = row.job
-  const record = rain.kind === 'record' ? await repository.record(rain.record) : undefined
+  const recordId = recordOf(row.job.rain)
+  const record = recordId === undefined ? undefined : await repository.record(recordId)
   saveFile(`${row.job.name}.cask.json`, writeJobFile(row.job, record ? [record] : []), 'application/json')
 }
 async function remove(row: JobRow) {

@@ -12,6 +12,8 @@ vi.mock('~/composables/useSimulation', () => ({
   useSimulation: () => ({
     state: { balance: undefined, sweep: undefined, progress: undefined, working: false, failed: undefined },
     run: () => Promise.resolve(),
+    runBands: () => Promise.resolve(),
+    compare: () => Promise.resolve(undefined),
     stop: () => {},
   }),
 }))
@@ -105,8 +107,11 @@ describe('keeping it', () => {
     expect(await keptStand()).toBe(0.4)
   })
   it('saves by itself within half a second', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
     bench.editScheme(message('edit.stand'), stand(0.39))
-    await vi.waitFor(async () => expect(await keptStand()).toBe(0.39), { timeout: 500, interval: 20 })
+    vi.advanceTimersByTime(500)
+    vi.useRealTimers()
+    await vi.waitFor(async () => expect(await keptStand()).toBe(0.39), { timeout: 10_000 })
   })
   it('undoing is saved too', async () => {
     bench.editScheme(message('edit.stand'), stand(0.4))

@@ -3,7 +3,19 @@ import { defineStore } from 'pinia'
 import { assess, type Assessment } from '#core/assess'
 import type { Finding } from '#core/findings'
 import { FINDING_RULES } from '#core/findings'
-import { job as jobSchema, letIn, writeJobFile, type Job, type RainRecord, type Scheme } from '#core/scheme'
+import { freshId } from '#core/edits'
+import { siteDays } from '#core/rain'
+import {
+  bringUpJob,
+  FILE_VERSION,
+  job as jobSchema,
+  letIn,
+  recordOf,
+  writeJobFile,
+  type Job,
+  type RainRecord,
+  type Scheme,
+} from '#core/scheme'
 import { jobTies } from '#core/path'
 import { History } from './history'
 import { message, type Message } from './messages'
@@ -20,6 +32,8 @@ export interface TallyFigures {
   surplus?: number
 }
 
+/** As many as the document keeps. */
+const MOST_SCHEMES = 24
 const AUTOSAVE_MS = 350
 const draftKey = (id: string) => `vernal-cask-draft-${id}`
 
@@ -45,12 +59,15 @@ export const useWorkbench = defineStore('workbench', () => {
 
   const scheme = computed(() => job.value?.schemes.find(({ id }) => id === job.value?.chosen))
 
+  // The air changes only with the place, not with every edit.
+  const air = computed(() => (job.value ? siteDays(job.value.site) : undefined))
+
   // What follows from the document, or why nothing does.
   const outcome = computed<{ assessment?: Assessment; problem?: string }>(() => {
     if (!scheme.value) return {}
     try {
       const facts = simulation.state.balance?.rain.facts
-      return { assessment: assess(scheme.value, facts) }
+      return { assessment: assess(scheme.value, facts, air.value) }
     } catch (error) {
       if (error instanceof RangeError || error instanceof Error) return { problem: error.message }
       throw error
@@ -80,29 +97,38 @@ export const useWorkbench = defineStore('workbench', () => {
 
   function reckon(withSweep = true) {
     if (!job.value || !scheme.value || !storeId.value) return
-    const { rain } = job.value
-    if (rain.kind === 'record' && record.value?.id !== rain.record) return
-    void simulation.run(scheme.value, storeId.value, rain, record.value, withSweep)
+    const { rain, site, seasonFactors } = job.value
+    const needs = recordOf(rain)
+    if (needs !== undefined && record.value?.id !== needs) return
+    void simulation.run(scheme.value, storeId.value, { source: rain, record: record.value, place: { site, seasonFactors } }, withSweep)
   }
 
   async function loadRecord() {
-    const rain = job.value?.rain
-    record.value =
-      rain?.kind === 'record' && rain.record !== record.value?.id
-        ? await repository.record(rain.record)
-        : rain?.kind === 'record'
-          ? record.value
-          : undefined
+    const needs = job.value && recordOf(job.value.rain)
+    if (needs === undefined) record.value = undefined
+    else if (needs !== record.value?.id) record.value = await repository.record(needs)
   }
 
+  /** Bands on the figures: thousands of made years in the pool, on asking. */
+  function runEnsemble() {
+    if (!job.value || !scheme.value || !storeId.value) return
+    const { rain, site, seasonFactors } = job.value
+    void simulation.runBands(scheme.value, storeId.value, { source: rain, record: record.value, place: { site, seasonFactors } })
+  }
+
+  /** The hand has to rest this long before a thousand records are run for the bands. */
+  const BANDS_AFTER_MS = 1500
+  let bandsTimer: ReturnType<typeof setTimeout> | undefined
   let simulationTimer: ReturnType<typeof setTimeout> | undefined
   watch(
-    () => [scheme.value, job.value?.rain, record.value] as const,
+    () => [scheme.value, job.value?.rain, job.value?.site, job.value?.seasonFactors, record.value] as const,
     () => {
       if (simulationTimer) clearTimeout(simulationTimer)
       // Balance at once; the sweep waits until the hand rests, so that a drag stays smooth.
       reckon(false)
       simulationTimer = setTimeout(() => reckon(true), 250)
+      if (bandsTimer) clearTimeout(bandsTimer)
+      bandsTimer = setTimeout(runEnsemble, BANDS_AFTER_MS)
     },
   )
   /** Shows a document without making a step of it. */
@@ -165,11 +191,42 @@ export const useWorkbench = defineStore('workbench', () => {
   const undoable = computed(() => (steps.value >= 0 ? history.undoable : undefined))
   const redoable = computed(() => (steps.value >= 0 ? history.redoable : undefined))
 
-  /** Applies a finding's mend, as one step. */
-  function mend(finding: Finding) {
+  /** Applies a finding's mend, or one of its ways out, as one step. */
+  function mend(finding: Finding, option?: string) {
     const rule = FINDING_RULES.find(({ id }) => id === finding.id)
-    if (!rule?.mend || !finding.mends) return
-    editScheme(message('edit.mended', { what: finding.id }), (current) => rule.mend!(current, finding))
+    if (!rule?.mend || !(finding.mends || option !== undefined)) return
+    editScheme(message('edit.mended', { what: finding.id }), (current) => rule.mend!(current, finding, option))
+  }
+
+  /** Puts a changed copy of the chosen scheme beside it and goes on with that, so that the two can be compared. */
+  function tryBeside(name: string, change: (scheme: Scheme) => Scheme = (current) => current) {
+    edit(message('edit.schemeAdded', { name }), (current) => {
+      const from = current.schemes.find(({ id }) => id === current.chosen)
+      if (!from || current.schemes.length >= MOST_SCHEMES) return current
+      const id = freshId('scheme', current.schemes)
+      return { ...current, schemes: [...current.schemes, { ...change(from), id, name }], chosen: id }
+    })
+  }
+
+  /** Puts a way out of a finding beside the scheme as it is. */
+  function mendBeside(finding: Finding, option: string, name: string) {
+    const rule = FINDING_RULES.find(({ id }) => id === finding.id)
+    if (rule?.mend) tryBeside(name, (current) => rule.mend!(current, finding, option))
+  }
+
+  function chooseScheme(id: string) {
+    edit(message('edit.schemeChosen', { name: job.value?.schemes.find((each) => each.id === id)?.name ?? '' }), (current) =>
+      current.chosen === id || !current.schemes.some((each) => each.id === id) ? current : { ...current, chosen: id },
+    )
+  }
+
+  /** Takes a scheme out of the job; the last one stays. */
+  function removeScheme(id: string) {
+    edit(message('edit.schemeRemoved', { name: job.value?.schemes.find((each) => each.id === id)?.name ?? '' }), (current) => {
+      const schemes = current.schemes.filter((each) => each.id !== id)
+      if (schemes.length === 0 || schemes.length === current.schemes.length) return current
+      return { ...current, schemes, chosen: current.chosen === id ? schemes[0]!.id : current.chosen }
+    })
   }
 
   async function save(): Promise<void> {
@@ -197,7 +254,7 @@ export const useWorkbench = defineStore('workbench', () => {
   function leave() {
     if (!job.value || !dirty) return
     try {
-      localStorage.setItem(draftKey(job.value.id), JSON.stringify({ revision, job: job.value }))
+      localStorage.setItem(draftKey(job.value.id), JSON.stringify({ revision, version: FILE_VERSION, job: job.value }))
     } catch {
       // No room for the draft; the transaction below is the second chance.
     }
@@ -217,8 +274,9 @@ export const useWorkbench = defineStore('workbench', () => {
     try {
       const draft: unknown = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null')
       if (typeof draft !== 'object' || draft === null || !('revision' in draft) || !('job' in draft)) return undefined
-      if (draft.revision !== kept) return undefined
-      const left = letIn(jobSchema, draft.job)
+      if (draft.revision !== kept || typeof draft.job !== 'object' || draft.job === null) return undefined
+      const version = 'version' in draft && typeof draft.version === 'number' ? draft.version : 1
+      const left = letIn(jobSchema, bringUpJob({ ...draft.job }, version, FILE_VERSION))
       return jobTies(left).length === 0 ? left : undefined
     } catch {
       return undefined
@@ -273,9 +331,16 @@ export const useWorkbench = defineStore('workbench', () => {
 
   function close() {
     if (timer) clearTimeout(timer)
+    if (bandsTimer) clearTimeout(bandsTimer)
     if (dirty) void save()
     watching?.unsubscribe()
     watching = undefined
+  }
+
+  /** Keeps a record that this job already stands on, changed: a reading of its gauge more. */
+  async function keepRecord(next: RainRecord) {
+    await repository.keepRecord(next)
+    if (record.value?.id === next.id) record.value = next
   }
 
   /** Takes a rain record into the job: kept for all jobs, chosen in this one. */
@@ -292,8 +357,19 @@ export const useWorkbench = defineStore('workbench', () => {
     return writeJobFile(job.value, record.value ? [record.value] : [])
   }
 
+  /** Figures of several of the job's schemes beside one another. */
+  async function compareSchemes(ids: readonly string[]) {
+    if (!job.value) return undefined
+    const { rain, site, seasonFactors, schemes } = job.value
+    return simulation.compare(
+      schemes.filter(({ id }) => ids.includes(id)),
+      { source: rain, record: record.value, place: { site, seasonFactors } },
+    )
+  }
+
   return {
     job,
+    compareSchemes,
     record,
     scheme,
     assessment,
@@ -317,6 +393,13 @@ export const useWorkbench = defineStore('workbench', () => {
     undo: () => step('undo'),
     redo: () => step('redo'),
     mend,
+    mendBeside,
+    tryBeside,
+    chooseScheme,
+    removeScheme,
+    keepRecord,
+    air,
+    runEnsemble,
     save,
     leave,
     open,

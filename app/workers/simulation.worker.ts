@@ -1,24 +1,46 @@
 import * as Comlink from 'comlink'
 import { sweepGround, sweepVolumes } from '#core/balance'
+import type { Place } from '#core/rain'
 import type { RainRecord, RainSource, Scheme } from '#core/scheme'
-import { answerBalance, rainGround, storeGround, sweepInSlices, type BalanceAnswer, type RainGround, type SweepAnswer } from '#core/service'
+import {
+  answerBalance,
+  answerFigures,
+  ensembleRows,
+  groundOfEnsemble,
+  rainGround,
+  storeGround,
+  sweepInSlices,
+  type BalanceAnswer,
+  type RainGround,
+  type SchemeFigures,
+  type SweepAnswer,
+} from '#core/service'
+
+/** Rain as a job tells it: where it comes from, the record it leans on, and the place it falls on. */
+export interface RainOrder {
+  source: RainSource
+  record: RainRecord | undefined
+  place: Place
+}
 
 export interface RunRequest {
   ticket: number
   scheme: Scheme
   store: string
-  /** Changes when source or record change; the rain is only sent and made ready again then. */
+  /** Changes when source, record or place change; the rain is only sent and made ready again then. */
   rainKey: string
 }
 
 export interface BalanceReport extends BalanceAnswer {
-  rain: Pick<RainGround, 'facts' | 'years'>
+  rain: Pick<RainGround, 'facts' | 'years' | 'table' | 'thirst'> & { fit: RainGround['ready']['fit'] }
   /** Calendar of the store series, so that the page need not hold the record. */
   calendar: { month: Uint8Array; year: Uint16Array; depths: Float32Array }
   took: number
 }
 
 const SWEEP_VOLUMES = 200
+/** Records run between two looks at whether they are still wanted; a few milliseconds each. */
+const ENSEMBLE_SLICE = 6
 
 let rain: { key: string; ground: RainGround } | undefined
 let newest = 0
@@ -27,8 +49,8 @@ const pause = () => new Promise<void>((resolve) => setTimeout(resolve, 0))
 
 const service = {
   /** Makes rain ready; kept until another key comes. */
-  setRain(key: string, source: RainSource, record: RainRecord | undefined): void {
-    rain = { key, ground: rainGround(source, record) }
+  setRain(key: string, { source, record, place }: RainOrder): void {
+    rain = { key, ground: rainGround(source, record, place) }
   },
 
   /** Anything older than this ticket stops at its next breath. */
@@ -43,10 +65,10 @@ const service = {
     const began = performance.now()
     const answer = answerBalance(storeGround(scheme, store, rain.ground), rain.ground)
     const { month, year, depths } = rain.ground.ready.rain
-    const { facts, years } = rain.ground
+    const { facts, years, table, thirst, ready } = rain.ground
     return {
       ...answer,
-      rain: { facts, years },
+      rain: { facts, years, table, thirst, fit: ready.fit },
       calendar: { month, year, depths: Float32Array.from(depths) },
       took: performance.now() - began,
     }
@@ -62,7 +84,7 @@ const service = {
     const began = performance.now()
     const ground = storeGround(scheme, store, rain.ground)
     const answer = await sweepInSlices(
-      sweepGround(ground.path, store, rain.ground.ready, ground.inflow),
+      sweepGround(ground.series, rain.ground.ready, scheme.spillRule),
       store,
       sweepVolumes(present, SWEEP_VOLUMES),
       async (done, of) => {
@@ -73,6 +95,40 @@ const service = {
     )
     return answer && { ...answer, took: performance.now() - began }
   },
+
+  /** Schemes beside one another on one rain. */
+  figures(schemes: readonly Scheme[], rainKey: string): SchemeFigures[] | undefined {
+    return rain?.key === rainKey ? schemes.map((scheme) => answerFigures(scheme, rain!.ground)) : undefined
+  },
+
+  /**
+   * This worker's share of an ensemble, packed for the way back: a row for each record of demand met, of short days, and
+   * of the banded figures. Undefined when it was called off.
+   */
+  async ensemble(
+    { ticket, scheme, store, rainKey }: RunRequest,
+    share: { worker: number; of: number; records: number },
+    progress: (done: number) => void,
+  ): Promise<EnsembleShare | undefined> {
+    newest = Math.max(newest, ticket)
+    if (ticket < newest || rain?.key !== rainKey) return undefined
+    const ground = groundOfEnsemble(scheme, store, rain.ground)
+    const rows: EnsembleShare['rows'] = []
+    for (let first = share.worker * ENSEMBLE_SLICE; first < share.records; first += share.of * ENSEMBLE_SLICE) {
+      const last = Math.min(share.records, first + ENSEMBLE_SLICE)
+      rows.push(...ensembleRows(ground, first, last))
+      progress(last - first)
+      await pause()
+      if (ticket < newest) return undefined
+    }
+    return { store, volumes: ground.volumes, rows }
+  },
+}
+
+export interface EnsembleShare {
+  store: string
+  volumes: Float64Array
+  rows: ReturnType<typeof ensembleRows>
 }
 
 export type SimulationService = typeof service

@@ -26,7 +26,7 @@ const BY_HAND: [number, string, number][] = [
   [14, 'upper from its floor to 1.05; lower from its valve to its rim', tote * (1.05 - 0.15) + tote * (1.105 - 0.19)],
   [16, 'overflow 2.02, tap 0.10', upright(5000, 2.15) * (2.02 - 0.1)],
   [17, 'linked: overflow 2.05, pump 0.10', 2 * upright(5000, 2.15) * (2.05 - 0.1)],
-  [18, 'overflows 1.03, 1.03 and 1.00, tap on the last at 0.19', tote * (1.03 - 0.19 + 1.03 - 0.19 + 1.0 - 0.19)],
+  [18, 'only the last has a tap: overflow 1.00, tap 0.19', tote * (1.0 - 0.19)],
   [19, 'overflow 2.00, pump and tap at 0.15', upright(5000, 2.15) * (2.0 - 0.15)],
   [20, 'overflow 1.68, tap 0.10', upright(2000, 1.8) * (1.68 - 0.1)],
   [21, 'overflow 1.70, tap 0.10', upright(2000, 1.8) * (1.7 - 0.1)],

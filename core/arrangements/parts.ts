@@ -16,6 +16,7 @@ import type {
   Target,
   Vessel,
 } from '../scheme'
+import { gutterDefaults, schemeDefaults } from '../scheme'
 import { fromCatalogue } from '../vessel/catalogue'
 
 /** Makers of parts with the defaults a careful installer would start from. Every one may be overridden. */
@@ -38,7 +39,9 @@ export function roof(
   return {
     id,
     name,
+    shape: 'single-slope',
     outline: { kind: 'rectangle', along, across },
+    place: undefined,
     measured: 'plan',
     pitch: 20,
     cover: 'metal',
@@ -73,6 +76,7 @@ export function gutter(id: string, name: string, length: number, outlets: Outlet
     fall: 0.005,
     highPoints: [],
     guard: false,
+    ...gutterDefaults(),
     outlets,
     ...more,
   }
@@ -225,6 +229,7 @@ export const cans = (
   use: 'ornamentals',
   from: { kind: 'tap', tap: tapId },
   priority: 1,
+  skipAfterRain: 0,
   can: 0.01,
   byMonth: SEASON.map((part) => Math.round(part * most * 10) / 10),
   ...more,
@@ -239,9 +244,7 @@ export function scheme(
   return {
     id,
     name,
-    designIntensity: 75,
-    wetHours: 4,
-    spillRule: 'after-spillage',
+    ...schemeDefaults(),
     uses: ['ornamentals'],
     overflows: [],
     taps: [],

@@ -285,6 +285,7 @@ export const cropTunnel = (): Scheme => {
         use: 'edible-beds',
         from: { kind: 'pump', pump: 'pump' },
         priority: 1,
+        skipAfterRain: 0,
         area: 120,
         plants: 'vegetables',
         method: 'drip',

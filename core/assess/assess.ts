@@ -1,6 +1,6 @@
-import { designFlow, dropArea, outletDesign, type OutletDesign } from '../catch/designFlow'
+import { designFlow, dropArea, dropCapacityArea, outletDesign, type OutletDesign } from '../catch/designFlow'
 import { intakeLimits, type IntakeLimits } from '../catch/intakeLimits'
-import { monthlyDemand } from '../draw/dailyDemand'
+import { monthlyDemand } from '../draw/demandDays'
 import { tapFlow } from '../draw/tapFlow'
 import { figure, line, type Figure } from '../figures/figure'
 import { findAll, type Finding, type RainFacts } from '../findings'
@@ -10,8 +10,9 @@ import { CAN_CLEARANCE, overflowRoom, sectionLine, type SectionLine } from '../l
 import { stubFlow } from '../overflow/stub'
 import { buildWaterPath, type WaterPath } from '../path/waterPath'
 import { planArea } from '../roof/planArea'
+import { siteDays, type SiteDays } from '../rain/weather'
 import { runoffLaw, type RunoffLaw } from '../roof/runoff'
-import type { RoofSection, Scheme } from '../scheme'
+import { defaultSite, type RoofSection, type Scheme } from '../scheme'
 import { LITRE } from '../units/constants'
 import * as q from '../units/quantity'
 import { standing, type Standing } from '../vessel/load'
@@ -45,6 +46,8 @@ export interface AssessedLine {
 export interface Assessment {
   path: WaterPath
   sections: { section: RoofSection; law: RunoffLaw; area: number }[]
+  /** Every outlet in the design rain. */
+  gutters: OutletDesign[]
   lines: AssessedLine[]
   findings: Finding[]
 }
@@ -133,12 +136,18 @@ function tapFigures({ tap, heights }: SectionLine, usable: Usable): AssessedLine
   }
 }
 
-function assessLine(path: WaterPath, drawn: SectionLine, designs: readonly OutletDesign[]): AssessedLine {
+function assessLine(
+  path: WaterPath,
+  drawn: SectionLine,
+  designs: readonly OutletDesign[],
+  asked: ReadonlyMap<string, number[]>,
+): AssessedLine {
   const { intake, placed, heights, trough, overflow, outlet } = drawn
   const usable = usableVolume(path, placed.store.id)
   const ledger = headLedger(drawn)
   const area = dropArea(path, intake.drop.id)
-  const flow = designFlow(path.scheme.designIntensity, area)
+  const driven = dropCapacityArea(path, intake.drop.id)
+  const flow = designFlow(path.scheme.designIntensity, driven)
   const rimHead = overflowRoom(drawn)
   return {
     line: drawn,
@@ -151,14 +160,17 @@ function assessLine(path: WaterPath, drawn: SectionLine, designs: readonly Outle
     arriving: figure(
       'arriving',
       q.flow(flow),
-      [line('designIntensity', '', q.rainRate(path.scheme.designIntensity)), line('roofArea', '×', q.area(area))],
+      [
+        line('designIntensity', '', q.rainRate(path.scheme.designIntensity)),
+        line(path.scheme.windOnPitch ? 'drivenArea' : 'roofArea', '×', q.area(driven)),
+      ],
       'designFlow',
       'en12056',
     ),
     limits: intakeLimits(intake, placed.foot, (usable.top + usable.bottom) / 2),
     gutter: designs.find((design) => design.outlet === outlet)!,
     standing: standing(placed),
-    ...lastsFigure(usable, monthlyDemand(path.demands.get(placed.store.id)!)),
+    ...lastsFigure(usable, asked.get(placed.store.id)!),
     ...(trough && heights.cut
       ? {
           cuts: {
@@ -188,11 +200,16 @@ function assessLine(path: WaterPath, drawn: SectionLine, designs: readonly Outle
 function roofLines(path: WaterPath, dropId: string) {
   return path.feeds
     .get(dropId)!
-    .flatMap(({ section, outlet }, index) => [
+    .filter(({ share }) => share > 0)
+    .flatMap(({ section, share }, index) => [
       line('sectionArea', index === 0 ? '' : '+', q.area(planArea(section))),
-      ...(outlet.share < 1 ? [line('outletShare', '×' as const, q.share(outlet.share))] : []),
+      ...(share < 1 - 1e-9 ? [line('outletShare', '×' as const, q.share(share))] : []),
     ])
 }
+
+let somewhere: SiteDays | undefined
+/** The place that is taken where none is told. */
+const anywhere = (): SiteDays => (somewhere ??= siteDays(defaultSite()))
 
 /**
  * Everything that follows from a scheme without running its years: areas, capacities, heights, usable water, findings.
@@ -200,17 +217,20 @@ function roofLines(path: WaterPath, dropId: string) {
  * Synchronous and pure; a few tenths of a millisecond for a common scheme.
  *
  * @param rain what is known of the record, for the findings that need it
+ * @param site the air of the place, for what plants drink
  * @throws BrokenPathError when a reference leads nowhere; RangeError on nonsense in the document
  */
-export function assess(scheme: Scheme, rain?: RainFacts): Assessment {
+export function assess(scheme: Scheme, rain?: RainFacts, site: SiteDays = anywhere()): Assessment {
   const path = buildWaterPath(scheme)
   const designs = outletDesign(path)
   const drawn = [...path.intakes.values()].flat().map((intake) => sectionLine(path, intake))
   const usable = new Map(scheme.stores.map(({ id }) => [id, usableVolume(path, id)]))
+  const asked = new Map(scheme.stores.map(({ id }) => [id, monthlyDemand(path.demands.get(id)!, site)]))
   return {
     path,
     sections: scheme.sections.map((section) => ({ section, law: runoffLaw(section), area: planArea(section) })),
-    lines: drawn.map((each) => assessLine(path, each, designs)),
-    findings: findAll({ path, lines: drawn, usable, ...(rain ? { rain } : {}) }),
+    gutters: designs,
+    lines: drawn.map((each) => assessLine(path, each, designs, asked)),
+    findings: findAll({ path, lines: drawn, usable, asked, site, ...(rain ? { rain } : {}) }),
   }
 }

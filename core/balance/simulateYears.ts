@@ -1,18 +1,19 @@
-import { monthlyDemand } from '../draw/dailyDemand'
 import type { WaterPath } from '../path/waterPath'
 import type { DailyRain } from '../rain/dailyRain'
 import type { ReadyRain } from '../rain/gaps'
-import { LITRE } from '../units/constants'
 import { usableVolume } from '../vessel/usable'
-import { dailyInflow, type DailyInflow } from './inflow'
+import type { DailyInflow } from './inflow'
 import { weibull, YEARS_FOR_ONE_IN_TEN } from './percentile'
-import { runStore, type StoreRun } from './runStore'
+import { runTanks, shareOut, storeSeries, type StoreSeries, type TankRun } from './series'
+import { storeLaws } from './tanks'
 
 /** Litres over a stretch of days, by where they went. */
 export interface Account {
   rain: number
   runoff: number
   captured: number
+  /** Of `captured`, what came by another store's overflow. */
+  received: number
   used: number
   /** Run over or returned because the store was full; part of `spilled` or of `returned`. */
   surplus: number
@@ -20,6 +21,7 @@ export interface Account {
   returned: number
   overEdge: number
   shed: number
+  flushed: number
   demand: number
   daysWanted: number
   daysMet: number
@@ -33,6 +35,14 @@ export interface YearAccount extends Account {
   counted: boolean
 }
 
+/** One demand over all the years. */
+export interface DemandAccount {
+  id: string
+  /** Litres a year, mean. */
+  wanted: number
+  got: number
+}
+
 /** A low, middle and high year of one figure; the ends are one in ten and missing under ten counted years. */
 export interface YearRange {
   low?: number
@@ -41,6 +51,8 @@ export interface YearRange {
 }
 
 export interface YearsResult {
+  /** What each demand got, first in rank first. */
+  demands: DemandAccount[]
   /** Usable, litres. */
   volume: number
   years: YearAccount[]
@@ -73,45 +85,73 @@ export interface YearsResult {
 }
 
 /** A day counts as met when it got this share of what it wanted. */
-const ENOUGH = 0.999
+export const ENOUGH = 0.999
 
 const emptyAccount = (): Account => ({
   rain: 0,
   runoff: 0,
   captured: 0,
+  received: 0,
   used: 0,
   surplus: 0,
   spilled: 0,
   returned: 0,
   overEdge: 0,
   shed: 0,
+  flushed: 0,
   demand: 0,
   daysWanted: 0,
   daysMet: 0,
   longestShort: 0,
 })
 
-/** Demand of every day of a record, litres. */
-export function demandSeries(path: WaterPath, storeId: string, { month }: Pick<DailyRain, 'month'>): Float64Array {
-  const byMonth = monthlyDemand(path.demands.get(storeId) ?? [])
-  return Float64Array.from(month, (m) => byMonth[m]!)
-}
-
-/** What the store holds when the first year begins: an empty store run through that year once. */
-export function warmStart(
-  inflow: Float64Array,
-  demand: Float64Array,
-  firstYearDays: number,
-  volume: number,
-  rule: 'after-spillage' | 'before-spillage',
-): number {
-  const warmUp = runStore(inflow.subarray(0, firstYearDays), demand.subarray(0, firstYearDays), volume, 0, rule)
-  return warmUp.store.at(-1) ?? 0
-}
-
 export function firstYearLength({ year }: Pick<DailyRain, 'year'>): number {
   const end = year.findIndex((y) => y !== year[0])
   return end < 0 ? year.length : end
+}
+
+/** A store's own tanks added up, day by day. */
+interface StoreDays {
+  captured: Float64Array
+  received: Float64Array
+  demand: Float64Array
+  drawn: Float64Array
+  spill: Float64Array
+  held: Float64Array
+  startHeld: number
+}
+
+function addUp(store: string, runs: readonly TankRun[], days: number): StoreDays {
+  const series = () => new Float64Array(days)
+  const sum: StoreDays = {
+    captured: series(),
+    received: series(),
+    demand: series(),
+    drawn: series(),
+    spill: series(),
+    held: series(),
+    startHeld: 0,
+  }
+  const own = runs.filter(({ series: { tank } }) => tank.store === store)
+  for (const { series: each, run, startHeld } of own) {
+    const { tank } = each
+    // What one tank of a store spills into the next stays in the store.
+    const stays = tank.spillsTo !== undefined && runs[tank.spillsTo]!.series.tank.store === store
+    const fromOutside = runs.filter(
+      ({ series: from }) => from.tank.store !== store && from.tank.spillsTo === runs.findIndex((r) => r.series === each),
+    )
+    for (let day = 0; day < days; day++) {
+      const received = fromOutside.length === 0 ? 0 : fromOutside.reduce((total, from) => total + from.run.spill[day]!, 0)
+      sum.received[day]! += received
+      sum.captured[day]! += each.own[day]! + received
+      sum.demand[day]! += each.demand.all[day]!
+      sum.drawn[day]! += run.yield[day]!
+      sum.held[day]! += run.store[day]!
+      if (!stays) sum.spill[day]! += run.spill[day]!
+    }
+    sum.startHeld += startHeld
+  }
+  return sum
 }
 
 interface Gathered {
@@ -122,40 +162,36 @@ interface Gathered {
   short: Uint8Array
 }
 
-function gather(
-  { rain, countedYears }: ReadyRain,
-  inflow: DailyInflow,
-  demand: Float64Array,
-  run: StoreRun,
-  selfLevelling: boolean,
-): Gathered {
+function gather({ rain, countedYears }: ReadyRain, inflow: DailyInflow, store: StoreDays, selfLevelling: boolean): Gathered {
   const counted = new Set(countedYears)
   const years: YearAccount[] = []
   const months = Array.from({ length: 12 }, emptyAccount)
   const total = emptyAccount()
-  const short = new Uint8Array(demand.length)
+  const short = new Uint8Array(store.demand.length)
   const runs = { year: 0, all: 0 }
   let longestShortStart = 0
-  for (let day = 0; day < demand.length; day++) {
+  for (let day = 0; day < store.demand.length; day++) {
     let year = years.at(-1)
     if (!year || year.year !== rain.year[day]) {
       year = { ...emptyAccount(), year: rain.year[day]!, counted: counted.has(rain.year[day]!) }
       years.push(year)
       runs.year = 0
     }
-    const wanted = demand[day]!
-    const met = run.yield[day]! >= ENOUGH * wanted
+    const wanted = store.demand[day]!
+    const met = store.drawn[day]! >= ENOUGH * wanted
     for (const account of [year, months[rain.month[day]!]!, total]) {
       account.rain += rain.depths[day]!
       account.runoff += inflow.runoff[day]!
-      account.captured += inflow.captured[day]!
+      account.captured += store.captured[day]!
+      account.received += store.received[day]!
       account.returned += inflow.returned[day]!
       account.overEdge += inflow.overEdge[day]!
       account.shed += inflow.shed[day]!
-      account.used += run.yield[day]!
+      account.flushed += inflow.flushed[day]!
+      account.used += store.drawn[day]!
       // A full butt at a ring trough spills nothing: what finds no room goes on down its own pipe.
-      account[selfLevelling ? 'returned' : 'spilled'] += run.spill[day]!
-      account.surplus += run.spill[day]!
+      account[selfLevelling ? 'returned' : 'spilled'] += store.spill[day]!
+      account.surplus += store.spill[day]!
       account.demand += wanted
       if (wanted > 0) account.daysWanted++
       if (wanted > 0 && met) account.daysMet++
@@ -172,6 +208,26 @@ function gather(
   return { years, months, total, longestShortStart, short }
 }
 
+function demandAccounts(store: string, runs: readonly TankRun[], span: number): DemandAccount[] {
+  return runs
+    .filter(({ series: { tank } }) => tank.store === store)
+    .flatMap(({ series: { tank, demand }, run }) => {
+      const sums = tank.demands.map(() => ({ wanted: 0, got: 0 }))
+      const ranks = tank.demands.map(({ priority }) => priority)
+      const wanted = tank.demands.map(() => 0)
+      const got = tank.demands.map(() => 0)
+      for (let day = 0; day < run.yield.length; day++) {
+        demand.each.forEach((days, i) => (wanted[i] = days[day]!))
+        shareOut(run.yield[day]!, wanted, ranks, got)
+        sums.forEach((sum, i) => {
+          sum.wanted += wanted[i]!
+          sum.got += got[i]!
+        })
+      }
+      return tank.demands.map(({ id }, i) => ({ id, wanted: sums[i]!.wanted / span, got: sums[i]!.got / span }))
+    })
+}
+
 const ratio = (part: number, whole: number) => (whole > 0 ? part / whole : 1)
 
 /** One in ten dry, middle and one in ten wet of a yearly figure; the ends only from ten counted years on. */
@@ -183,15 +239,18 @@ export function yearRange(values: readonly number[]): YearRange {
 export interface SimulationOptions {
   /** Usable litres to try instead of the scheme's own. */
   volume?: number
-  /** Inflow already reckoned for this path and rain. */
-  inflow?: DailyInflow
+  /** Days already laid over this path and rain. */
+  series?: StoreSeries
 }
+
+/** Days a record stands for, in years. */
+export const spanOf = ({ depths }: Pick<DailyRain, 'depths'>): number => depths.length / 365.25
 
 /**
  * A store through all the years of a record, by the day.
  *
- * The store starts with what the first year, run once from empty, leaves in it. Every litre of runoff ends in one
- * place: `runoff = used + spilled + returned + over the edge + shed + (held at end − held at start)`.
+ * The store starts with what the first year, run once from empty, leaves in it. Every litre ends in one place:
+ * `runoff + received = used + spilled + returned + over the edge + shed + flushed + (held at end − held at start)`.
  *
  * @throws RangeError when the path has no such store or the rain has no days
  * Source: daily behavioural model, Jenkins et al. 1978; Fewkes & Butler 2000 (from memory).
@@ -200,18 +259,19 @@ export function simulateYears(path: WaterPath, storeId: string, ready: ReadyRain
   const { rain } = ready
   if (rain.depths.length === 0) throw new RangeError('rain must have at least one day')
   const usable = usableVolume(path, storeId)
-  const volume = options.volume ?? usable.volume / LITRE
-  const inflow = options.inflow ?? dailyInflow(path, storeId, rain)
-  const demand = demandSeries(path, storeId, rain)
-  const rule = path.scheme.spillRule
-  const startHeld = warmStart(inflow.captured, demand, firstYearLength(rain), volume, rule)
-  const run = runStore(inflow.captured, demand, volume, startHeld, rule)
-  const { years, months, total, longestShortStart, short } = gather(ready, inflow, demand, run, usable.topBy === 'diverter')
-  const span = rain.depths.length / 365.25
+  const series = options.series ?? storeSeries(storeLaws(path, storeId), storeId, rain, ready.site)
+  const own = series.tanks.filter(({ tank }) => tank.store === storeId).reduce((sum, { tank }) => sum + tank.volume, 0)
+  const volume = options.volume ?? own
+  const factor = own > 0 ? volume / own : 1
+  const runs = runTanks(series, path.scheme.spillRule, firstYearLength(rain), factor)
+  const store = addUp(storeId, runs, rain.depths.length)
+  const { years, months, total, longestShortStart, short } = gather(ready, series.inflow, store, usable.topBy === 'diverter')
+  const span = spanOf(rain)
   const countedYears = years.filter(({ counted }) => counted)
   const ranged = countedYears.length > 0 ? countedYears : years
   return {
     volume,
+    demands: demandAccounts(storeId, runs, span),
     years,
     months,
     total,
@@ -225,9 +285,9 @@ export function simulateYears(path: WaterPath, storeId: string, ready: ReadyRain
     longestShortStart,
     surplusShare: total.captured > 0 ? total.surplus / total.captured : 0,
     turnover: volume > 0 ? total.used / span / volume : 0,
-    store: Float32Array.from(run.store),
+    store: Float32Array.from(store.held),
     short,
-    startHeld,
-    endHeld: run.store.at(-1)!,
+    startHeld: store.startHeld,
+    endHeld: store.held.at(-1)!,
   }
 }

@@ -1,7 +1,7 @@
-import type { WaterPath } from '../path/waterPath'
 import type { ReadyRain } from '../rain/gaps'
-import { dailyInflow, type DailyInflow } from './inflow'
-import { demandSeries, firstYearLength, warmStart, yearRange, type YearRange } from './simulateYears'
+import type { SpillRule } from './runStore'
+import { runTanks, warmStart, type StoreSeries } from './series'
+import { ENOUGH, firstYearLength, yearRange, type YearRange } from './simulateYears'
 
 /** One volume tried against the whole record. */
 export interface SweepPoint {
@@ -9,6 +9,8 @@ export interface SweepPoint {
   volume: number
   /** Share of demand met over all days. */
   met: number
+  /** Days a year on which less was there than wanted, mean. */
+  shortDays: number
   range: YearRange
 }
 
@@ -20,45 +22,85 @@ export interface Sweep {
 
 /** What a sweep works on, reckoned once: every volume shares the same water and the same thirst. */
 export interface SweepGround {
-  inflow: Float64Array
-  demand: Float64Array
+  series: StoreSeries
+  /** The store as one tank: what comes in whatever its size, and what is asked of it. Undefined for a cascade. */
+  single: { inflow: Float64Array; demand: Float64Array } | undefined
   /** First day after each year, and what each year wants. */
   yearEnds: Uint32Array
   yearDemand: Float64Array
   counted: boolean[]
   firstYearDays: number
-  rule: 'after-spillage' | 'before-spillage'
+  rule: SpillRule
 }
 
-/** Gathers the ground of a sweep. @throws RangeError when the path has no such store */
+/** The store as one tank, with what the stores above it hand on: their size is not what is swept. */
+function singleTank(series: StoreSeries, rule: SpillRule, firstYearDays: number): SweepGround['single'] {
+  const own = series.tanks.filter(({ tank }) => tank.store === series.store)
+  if (own.length !== 1) return undefined
+  if (series.tanks.length === 1) return { inflow: own[0]!.own, demand: own[0]!.demand.all }
+  const last = runTanks(series, rule, firstYearDays).find(({ series: each }) => each === own[0])!
+  return { inflow: last.inflow, demand: own[0]!.demand.all }
+}
+
+/** Gathers the ground of a sweep. */
 export function sweepGround(
-  path: WaterPath,
-  storeId: string,
-  { rain, countedYears }: ReadyRain,
-  inflow: DailyInflow = dailyInflow(path, storeId, rain),
+  series: StoreSeries,
+  { rain, countedYears }: Pick<ReadyRain, 'rain' | 'countedYears'>,
+  rule: SpillRule,
 ): SweepGround {
-  const demand = demandSeries(path, storeId, rain)
+  const own = series.tanks.filter(({ tank }) => tank.store === series.store)
+  const firstYearDays = firstYearLength(rain)
   const years: number[] = []
   const ends: number[] = []
   const wanted: number[] = []
-  for (let day = 0; day < demand.length; day++) {
+  for (let day = 0; day < rain.depths.length; day++) {
     if (rain.year[day] !== years.at(-1)) {
       years.push(rain.year[day]!)
       ends.push(day)
       wanted.push(0)
     }
     ends[ends.length - 1] = day + 1
-    wanted[wanted.length - 1]! += demand[day]!
+    for (const { demand } of own) wanted[wanted.length - 1]! += demand.all[day]!
   }
   return {
-    inflow: inflow.captured,
-    demand,
+    series,
+    single: singleTank(series, rule, firstYearDays),
     yearEnds: Uint32Array.from(ends),
     yearDemand: Float64Array.from(wanted),
     counted: years.map((y) => countedYears.includes(y)),
-    firstYearDays: firstYearLength(rain),
-    rule: path.scheme.spillRule,
+    firstYearDays,
+    rule,
   }
+}
+
+/** Litres drawn each year, and days that went short in all of them. */
+interface Yields {
+  yields: Float64Array
+  short: number
+}
+
+/** The years of a cascade whose vessels all grow alike. */
+function cascadeYield({ series, yearEnds, rule, firstYearDays }: SweepGround, volume: number): Yields {
+  const own = series.tanks.filter(({ tank }) => tank.store === series.store).reduce((sum, { tank }) => sum + tank.volume, 0)
+  const runs = runTanks(series, rule, firstYearDays, own > 0 ? volume / own : 0).filter(
+    ({ series: each }) => each.tank.store === series.store,
+  )
+  const yields = new Float64Array(yearEnds.length)
+  let day = 0
+  let short = 0
+  for (let y = 0; y < yearEnds.length; y++) {
+    for (; day < yearEnds[y]!; day++) {
+      let drawn = 0
+      let wanted = 0
+      for (const { run, series: each } of runs) {
+        drawn += run.yield[day]!
+        wanted += each.demand.all[day]!
+      }
+      yields[y]! += drawn
+      if (drawn < ENOUGH * wanted) short++
+    }
+  }
+  return { yields, short }
 }
 
 /**
@@ -66,11 +108,15 @@ export function sweepGround(
  * The hot loop of the whole application. What is held never passes the volume, so `min(S + I − Y, V − Y)` is written
  * `min(S + I, V) − Y`.
  */
-function yearlyYield({ inflow, demand, yearEnds, firstYearDays, rule }: SweepGround, volume: number): Float64Array {
+function yearlyYield(ground: SweepGround, volume: number): Yields {
+  const { single, yearEnds, firstYearDays, rule } = ground
+  if (!single) return cascadeYield(ground, volume)
+  const { inflow, demand } = single
   const yields = new Float64Array(yearEnds.length)
   const after = rule === 'after-spillage'
   let held = warmStart(inflow, demand, firstYearDays, volume, rule)
   let day = 0
+  let short = 0
   for (let y = 0; y < yearEnds.length; y++) {
     const end = yearEnds[y]!
     let sum = 0
@@ -79,6 +125,7 @@ function yearlyYield({ inflow, demand, yearEnds, firstYearDays, rule }: SweepGro
       for (; day < end; day++) {
         const drawn = Math.min(demand[day]!, held)
         held = Math.min(held + inflow[day]!, volume) - drawn
+        short += drawn < ENOUGH * demand[day]! ? 1 : 0
         sum += drawn
       }
     } else {
@@ -86,17 +133,19 @@ function yearlyYield({ inflow, demand, yearEnds, firstYearDays, rule }: SweepGro
         const at = held + inflow[day]!
         const drawn = Math.min(demand[day]!, at)
         held = Math.min(at - drawn, volume)
+        short += drawn < ENOUGH * demand[day]! ? 1 : 0
         sum += drawn
       }
     }
     yields[y] = sum
   }
-  return yields
+  return { yields, short }
 }
 
 /** One point of a sweep. @param volume usable litres (≥ 0) */
 export function sweepPoint(ground: SweepGround, volume: number): SweepPoint {
-  const yields = yearlyYield(ground, volume)
+  const { yields, short } = yearlyYield(ground, volume)
+  const span = (ground.yearEnds.at(-1) ?? 0) / 365.25
   let used = 0
   let wanted = 0
   const shares: number[] = []
@@ -106,7 +155,7 @@ export function sweepPoint(ground: SweepGround, volume: number): SweepPoint {
     wanted += ground.yearDemand[y]!
     if (!anyCounted || ground.counted[y]) shares.push(ground.yearDemand[y]! > 0 ? yields[y]! / ground.yearDemand[y]! : 1)
   }
-  return { volume, met: wanted > 0 ? used / wanted : 1, range: yearRange(shares) }
+  return { volume, met: wanted > 0 ? used / wanted : 1, shortDays: span > 0 ? short / span : 0, range: yearRange(shares) }
 }
 
 /** Evenly spaced volumes to try, from nothing to a few times the present one, litres. */

@@ -1,8 +1,8 @@
 import { intakeLimits, outletLimits, type IntakeLimits } from './intakeLimits'
 import type { Intake, WaterPath } from '../path/waterPath'
 import { FULL_DUTY, verticalPipeFlow } from '../pipe/verticalPipe'
-import { planArea } from '../roof/planArea'
-import type { Gutter, Outlet } from '../scheme'
+import { planArea, windArea } from '../roof/planArea'
+import type { Drop, Gutter, Outlet, RoofSection } from '../scheme'
 
 /** mm/h on m² to m³/s. */
 const PER_HOUR = 1 / 3.6e6
@@ -19,6 +19,9 @@ export const designFlow = (intensity: number, area: number) => intensity * area 
 export interface OutletDesign {
   gutter: Gutter
   outlet: Outlet
+  drop: Drop
+  /** Plan area that reaches it, m². */
+  roof: number
   /** m³/s in the design rain. */
   arriving: number
   limits: Pick<IntakeLimits, 'gutter' | 'outlet' | 'pipe'>
@@ -31,10 +34,12 @@ export function outletDesign(path: WaterPath): OutletDesign[] {
     const outlets = [...new Set(feeds.map(({ outlet }) => outlet))]
     return outlets.map((catching) => {
       const own = feeds.filter(({ outlet }) => outlet === catching)
-      const roof = own.reduce((sum, { section }) => sum + planArea(section) * catching.share, 0)
+      const roof = own.reduce((sum, { section, share }) => sum + capacityArea(path, section) * share, 0)
       return {
         gutter: own[0]!.gutter,
         outlet: catching.outlet,
+        drop,
+        roof: own.reduce((sum, { section, share }) => sum + planArea(section) * share, 0),
         arriving: designFlow(path.scheme.designIntensity, roof),
         limits: { ...outletLimits(own[0]!), pipe: verticalPipeFlow(drop.bore, FULL_DUTY) },
       }
@@ -44,11 +49,18 @@ export function outletDesign(path: WaterPath): OutletDesign[] {
 
 /** Plan area that a drop receives, m². */
 export const dropArea = (path: WaterPath, dropId: string): number =>
-  path.feeds.get(dropId)!.reduce((sum, { section, outlet }) => sum + planArea(section) * outlet.share, 0)
+  path.feeds.get(dropId)!.reduce((sum, { section, share }) => sum + planArea(section) * share, 0)
+
+/** Area that capacities are reckoned with: the plan, and half of the ridge's rise where the scheme counts driving rain. */
+const capacityArea = ({ scheme }: WaterPath, section: RoofSection): number => (scheme.windOnPitch ? windArea(section) : planArea(section))
+
+/** Area that brings a drop its design rain, m². */
+export const dropCapacityArea = (path: WaterPath, dropId: string): number =>
+  path.feeds.get(dropId)!.reduce((sum, { section, share }) => sum + capacityArea(path, section) * share, 0)
 
 /** Flow into a vessel in the design rain: all that arrives, or what its diverter lets aside, m³/s. */
 export function designInflow(path: WaterPath, intake: Intake): number {
-  const arriving = designFlow(path.scheme.designIntensity, dropArea(path, intake.drop.id))
+  const arriving = designFlow(path.scheme.designIntensity, dropCapacityArea(path, intake.drop.id))
   const { film, hose, gathered } = intakeLimits(intake, path.vessels.get(intake.vessel.id)!.foot, 0)
   return Math.min(gathered * Math.min(arriving, film), hose)
 }

@@ -21,9 +21,20 @@ export interface IntakeLimits {
 }
 
 /** Capacity of one outlet's way to its drop: the least of its gutter leg and the hole itself, m³/s. */
-export function outletLimits({ gutter, outlet }: Feed): Pick<IntakeLimits, 'gutter' | 'outlet'> {
+export function outletLimits({
+  gutter,
+  outlet,
+  bends,
+}: Pick<Feed, 'gutter' | 'outlet' | 'bends'>): Pick<IntakeLimits, 'gutter' | 'outlet'> {
+  const whole = outlet.legs.reduce((sum, leg) => sum + leg, 0)
+  const bentOn = (leg: number) => {
+    const [from, to] =
+      Math.abs(outlet.outlet.at - leg - outlet.from) < 1e-6 ? [outlet.from, outlet.outlet.at] : [outlet.outlet.at, outlet.to]
+    return bends.some((at) => at > from && at < to)
+  }
   return {
-    gutter: designCapacity(gutter, outlet.leg),
+    // Each leg brings its share of the whole; the first that is full decides what the outlet can be brought.
+    gutter: Math.min(Infinity, ...outlet.legs.map((leg) => (designCapacity(gutter, leg, bentOn(leg)) * whole) / leg)),
     outlet: outletFlow(outlet.outlet.bore, OUTLET_HEAD_SHARE * gutter.depth, outlet.outlet.strainer),
   }
 }

@@ -16,9 +16,11 @@ import {
   tap,
   vessel,
 } from '../arrangements/parts'
+import { chooseVessel } from '../edits'
+import { fromCatalogue } from '../vessel/catalogue'
 import { isoDate, dayNumber } from '../rain/calendar'
 import { makeRecord } from '../rain/makeRecord'
-import type { AnnualRain, Job, RainRecord } from '../scheme'
+import { jobDefaults, type AnnualRain, type Job, type RainRecord, type Scheme } from '../scheme'
 import { FOOT, INCH, US_GALLON } from '../units/constants'
 
 const RECORD_YEARS = 30
@@ -67,6 +69,7 @@ export const demoRecords = (): RainRecord[] => [
 /** A rowing club's boathouse: steel gable roof, two gutters; herb troughs on the hard and oars to rinse. */
 export function withyHard(): Job {
   const riverSide = scheme('river-side', 'One butt, river side', {
+    cost: 115,
     wetHours: 5,
     uses: ['edible-beds', 'washing'],
     sections: [
@@ -96,6 +99,7 @@ export function withyHard(): Job {
         use: 'washing',
         from: { kind: 'tap', tap: 'butt-tap' },
         priority: 2,
+        skipAfterRain: 0,
         byMonth: [4, 4, 6, 8, 10, 10, 10, 8, 8, 6, 4, 4].map((litres) => litres / 1000),
       },
     ],
@@ -108,7 +112,12 @@ export function withyHard(): Job {
     system: 'metric',
     invented: true,
     rain: { kind: 'record', record: 'demo-withy-rain', gaps: 'generator' },
-    schemes: [riverSide],
+    ...jobDefaults('en-GB'),
+    money: { currency: '£', tiers: [{ from: 0, price: 2.3 }], sewer: 2.1, sewerShare: 0.95, houseUse: 60 },
+    schemes: [
+      riverSide,
+      { ...chooseVessel(riverSide, 'butt', fromCatalogue('butt-250')), id: 'larger-butt', name: 'A larger butt', cost: 150 },
+    ],
     chosen: 'river-side',
   }
 }
@@ -116,12 +125,26 @@ export function withyHard(): Job {
 /** A dye studio in an old tannery: an L-shaped lean-to, one tote for now; rinse water for cloth. */
 export function tanneryRow(): Job {
   const first = scheme('first-tote', 'First of four totes', {
+    cost: 240,
+    space: { width: 18 * FOOT, depth: 5 * FOOT, height: 0 },
     designIntensity: 4 * 25.4,
     wetHours: 3,
     uses: ['washing'],
     sections: [
-      roof('long', 'Long leg', 40 * FOOT, 16 * FOOT, 'yard-gutter', { pitch: 12, cover: 'shingle', fouling: 'heavy' }),
-      roof('short', 'Short leg', 18.5 * FOOT, 16 * FOOT, 'yard-gutter', { pitch: 12, cover: 'shingle', fouling: 'heavy' }),
+      roof('long', 'Long leg', 40 * FOOT, 16 * FOOT, 'yard-gutter', {
+        shape: 'lean-to',
+        pitch: 12,
+        cover: 'shingle',
+        fouling: 'heavy',
+        place: { x: 0, y: 0, turn: 0 },
+      }),
+      roof('short', 'Short leg', 18.5 * FOOT, 16 * FOOT, 'yard-gutter', {
+        shape: 'lean-to',
+        pitch: 12,
+        cover: 'shingle',
+        fouling: 'heavy',
+        place: { x: 40 * FOOT, y: 0, turn: -90 },
+      }),
     ],
     gutters: [
       gutter('yard-gutter', 'Yard gutter', 58.5 * FOOT, [outlet('yard-outlet', 58.5 * FOOT, 9.5 * FOOT, 'yard-drop', { bore: 4 * INCH })], {
@@ -129,6 +152,11 @@ export function tanneryRow(): Job {
         width: 6 * INCH,
         sole: 4 * INCH,
         depth: 4.25 * INCH,
+        material: 'metal',
+        piece: 10 * FOOT,
+        bracketEvery: 3 * FOOT,
+        board: 9 * INCH,
+        clearance: 1 * INCH,
       }),
     ],
     drops: [
@@ -171,10 +199,27 @@ export function tanneryRow(): Job {
         use: 'washing',
         from: { kind: 'tap', tap: 'tote-tap' },
         priority: 1,
+        skipAfterRain: 0,
         byMonth: Array.from({ length: 12 }, () => 30 * US_GALLON),
       },
     ],
   })
+  // How the gutter was found: high in the middle, half of the roof to the drain at its other end.
+  const yard = first.gutters[0]!
+  const asFound: Scheme = {
+    ...first,
+    id: 'as-found',
+    name: 'Gutter as it was found',
+    gutters: [
+      {
+        ...yard,
+        highPoints: [29 * FOOT],
+        outlets: [outlet('street-outlet', 0, 9.5 * FOOT, 'street-drop', { bore: 3 * INCH }), ...yard.outlets],
+        bucket: { result: 'stands', at: 22 * FOOT },
+      },
+    ],
+    drops: [...first.drops, drop('street-drop', 'Street downspout', [neck('street-neck', 14 * INCH, 16 * INCH)], ground('drain', 0.3))],
+  }
   return {
     id: 'demo-tannery-row',
     name: 'Tannery Row dye studio',
@@ -183,7 +228,19 @@ export function tanneryRow(): Job {
     system: 'imperial',
     invented: true,
     rain: { kind: 'record', record: 'demo-tannery-rain', gaps: 'generator' },
-    schemes: [first],
+    ...jobDefaults('en-US'),
+    site: { latitude: 36, low: [-1, 1, 4, 8, 13, 17, 20, 19, 15, 9, 4, 0], high: [9, 11, 16, 21, 25, 29, 31, 30, 27, 21, 15, 10] },
+    money: {
+      currency: '$',
+      tiers: [
+        { from: 0, price: 1.4 },
+        { from: 200, price: 2.2 },
+      ],
+      sewer: 2.6,
+      sewerShare: 0.9,
+      houseUse: 180,
+    },
+    schemes: [first, asFound],
     chosen: 'first-tote',
   }
 }
@@ -225,6 +282,7 @@ export function pearLane(): Job {
     system: 'metric',
     invented: true,
     rain: { kind: 'record', record: 'demo-pear-rain', gaps: 'generator' },
+    ...jobDefaults('en-GB'),
     schemes: [slim],
     chosen: 'slim-butt',
   }

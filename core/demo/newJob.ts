@@ -1,6 +1,6 @@
 import { blocks, cans, drop, ground, into, neck, oneRoof, port, ringTrough, scheme, store, tap, vessel } from '../arrangements/parts'
 import { cutMarks } from '../levels/cutMarks'
-import type { Job } from '../scheme'
+import { jobDefaults, type Job } from '../scheme'
 import type { Terms } from '../units/quantity'
 
 /**
@@ -33,6 +33,7 @@ export function newJob(id: string, name: string, terms: Terms, system: Job['syst
     system,
     invented: false,
     rain: { kind: 'annual', total: 700, pattern: 'even', hemisphere: 'north', wetDays: 140, spread: 0.16, years: 30, seed: 1 },
+    ...jobDefaults(terms),
     schemes: [first],
     chosen: 'first',
   }

@@ -1,2 +1,5 @@
-export * from './dailyDemand'
+export * from './demandDays'
+export * from './mainsCost'
 export * from './tapFlow'
+export * from './thirst'
+export * from './useRules'

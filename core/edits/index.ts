@@ -1,1 +1,4 @@
+export * from './demandEdits'
+export * from './gutterEdits'
+export * from './roofEdits'
 export * from './schemeEdits'

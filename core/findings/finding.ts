@@ -1,3 +1,4 @@
+import type { SiteDays } from '../rain/weather'
 import type { SectionLine } from '../levels/heights'
 import type { WaterPath } from '../path/waterPath'
 import type { Scheme } from '../scheme'
@@ -12,6 +13,7 @@ export type Station = 'sky' | 'roof' | 'gutter' | 'drop' | 'cask' | 'spill' | 'd
 /** The ids of the parts a finding is about; a mend reads them back. */
 export interface PartIds {
   section?: string
+  gutter?: string
   outlet?: string
   drop?: string
   vessel?: string
@@ -33,6 +35,16 @@ export interface Finding {
   source: string
   /** Whether a one-step mend goes with it; its figures are among the values. */
   mends: boolean
+  /** Several ways out instead of one mend, each with its own figures. */
+  options: FindingOption[]
+}
+
+/** One way out of a finding, to be applied or tried beside. */
+export interface FindingOption {
+  id: string
+  values: Record<string, Quantity | string>
+  /** Whether it can be built with the measures given; undefined where a measure is missing. */
+  fits: boolean | undefined
 }
 
 /** What the findings of rain need to know of the record; absent until the record is at hand. */
@@ -51,6 +63,9 @@ export interface FindingContext {
   lines: SectionLine[]
   /** By store id. */
   usable: Map<string, Usable>
+  /** Litres a day asked of each store by month, as if it never rained. */
+  asked: Map<string, number[]>
+  site: SiteDays
   rain?: RainFacts
 }
 
@@ -58,10 +73,11 @@ export interface FindingRule {
   id: string
   find(context: FindingContext): Finding[]
   /** The scheme with the fault mended; only asked of findings that say they mend. */
-  mend?(scheme: Scheme, finding: Finding): Scheme
+  mend?(scheme: Scheme, finding: Finding, option?: string): Scheme
 }
 
-type Draft = Omit<Finding, 'id' | 'mends' | 'values'> & { values?: Finding['values']; mends?: boolean }
+/** A finding before its rule has signed it. */
+export type Draft = Omit<Finding, 'id' | 'mends' | 'values' | 'options'> & Partial<Pick<Finding, 'values' | 'mends' | 'options'>>
 
 /** A rule from its id and what it looks for; findings take the rule's id, and mend when the rule can. */
 export function rule(
@@ -73,7 +89,17 @@ export function rule(
     id,
     find: (context) =>
       find(context).flatMap((draft) =>
-        draft ? [{ ...draft, id, values: draft.values ?? {}, mends: draft.mends ?? mend !== undefined }] : [],
+        draft
+          ? [
+              {
+                ...draft,
+                id,
+                values: draft.values ?? {},
+                options: draft.options ?? [],
+                mends: draft.mends ?? (mend !== undefined && !draft.options),
+              },
+            ]
+          : [],
       ),
     ...(mend ? { mend } : {}),
   }

@@ -1,3 +1,12 @@
+import { frown } from './frown'
+import { noBoardLeft } from './noBoardLeft'
+import { waterStands } from './waterStands'
+import { outletUnderRule } from './outletUnderRule'
+import { schoolsDisagree } from './schoolsDisagree'
+import { useWantsScreen } from './useWantsScreen'
+import { useWantsFlush } from './useWantsFlush'
+import { useNotAdvised } from './useNotAdvised'
+import { snowInGutter } from './snowInGutter'
 import type { Finding, FindingContext, FindingRule } from './finding'
 import { SEVERITIES } from './finding'
 import { canDoesNotFit } from './canDoesNotFit'
@@ -41,6 +50,7 @@ export const FINDING_RULES: readonly FindingRule[] = [
   diverterBelowInlet,
   drawOffInSediment,
   foulingWithEdible,
+  frown,
   gutterOverCapacity,
   headShort,
   hoseRises,
@@ -49,20 +59,28 @@ export const FINDING_RULES: readonly FindingRule[] = [
   madeRecord,
   markAboveRim,
   measuredOnSlope,
+  noBoardLeft,
   noOverflow,
   notReckonedYet,
   nothingDrawn,
   nothingHoldsPipe,
+  outletUnderRule,
   overflowAboveInlet,
   overflowNearFoundation,
   overflowTooSmall,
   recordHasGaps,
   recordTooShort,
+  schoolsDisagree,
+  snowInGutter,
   softGround,
   standTooHigh,
   tipsWhenEmpty,
   unknownContents,
   usableFarBelowNominal,
+  useNotAdvised,
+  useWantsFlush,
+  useWantsScreen,
+  waterStands,
 ]
 
 /** All that is to be said of a scheme, worst first; within one severity in the water's order. */

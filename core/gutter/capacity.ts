@@ -90,14 +90,18 @@ export function nominalCapacity(gutter: Pick<Gutter, 'profile' | 'width' | 'sole
   return EN_RECTANGULAR * squareMillimetres ** 1.25 * depthFactor(gutter.depth, gutter.width) * between(SHAPE, ratio) * 1e-3
 }
 
+/** What a bend of more than 10° leaves of a leg's capacity. Source: EN 12056-3:2000, from memory. */
+const BEND_LEAVES = 0.85
+
 /**
  * Design capacity of one leg of gutter, from stop end or high point to the outlet.
  *
  * @param leg m
+ * @param bent whether it turns a corner on the way
  * @returns m³/s
  * Source: EN 12056-3:2000 §5.1 and table 6, from memory.
  */
-export function designCapacity(gutter: Pick<Gutter, 'profile' | 'width' | 'sole' | 'depth' | 'fall'>, leg: number): number {
+export function designCapacity(gutter: Pick<Gutter, 'profile' | 'width' | 'sole' | 'depth' | 'fall'>, leg: number, bent = false): number {
   within('leg', leg, 0, 500)
-  return EN_SAFETY * nominalCapacity(gutter) * lengthFactor(leg / gutter.depth, gutter.fall)
+  return EN_SAFETY * nominalCapacity(gutter) * lengthFactor(leg / gutter.depth, gutter.fall) * (bent ? BEND_LEAVES : 1)
 }

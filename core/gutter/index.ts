@@ -1,2 +1,7 @@
+export * from './alongEave'
+export * from './boardRoom'
 export * from './capacity'
+export * from './guards'
 export * from './outletShares'
+export * from './profiles'
+export * from './stringLine'

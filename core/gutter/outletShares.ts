@@ -1,48 +1,53 @@
 import type { Gutter, Outlet } from '../scheme'
 
-/** What reaches one outlet: its share of the gutter's roof and the longest leg that feeds it, m. */
+/** What reaches one outlet: the stretch of gutter that runs to it and the legs it runs along, m. */
 export interface OutletCatch {
   outlet: Outlet
-  share: number
-  leg: number
+  from: number
+  to: number
+  /** From stop end, high point or half-way line to the outlet, on its left and on its right; a leg of no length is left out. */
+  legs: number[]
 }
 
+const legsOf = (outlet: Outlet, from: number, to: number) => [outlet.at - from, to - outlet.at].filter((leg) => leg > 1e-9)
+
 function shareSegment(gutter: Gutter, from: number, to: number, outlets: readonly Outlet[]): OutletCatch[] {
-  const span = to - from
   const level = gutter.fall === 0 || outlets.length === 1
   if (!level) {
     // On a fall the lowest hole gets all that the others let by; until those are capped in the storm trial, the
     // highest takes first, so its capacity decides. The daily account gives the water to the lowest.
     const lowest = outlets.reduce((low, outlet) => (outlet.height < low.height ? outlet : low))
-    return outlets.map((outlet) => ({
-      outlet,
-      share: outlet === lowest ? span / gutter.length : 0,
-      leg: Math.max(outlet.at - from, to - outlet.at),
-    }))
+    return outlets.map((outlet) =>
+      outlet === lowest ? { outlet, from, to, legs: legsOf(outlet, from, to) } : { outlet, from: outlet.at, to: outlet.at, legs: [] },
+    )
   }
   return outlets.map((outlet, i) => {
     const left = i === 0 ? from : (outlets[i - 1]!.at + outlet.at) / 2
     const right = i === outlets.length - 1 ? to : (outlet.at + outlets[i + 1]!.at) / 2
-    return { outlet, share: (right - left) / gutter.length, leg: Math.max(outlet.at - left, right - outlet.at) }
+    return { outlet, from: left, to: right, legs: legsOf(outlet, left, right) }
+  })
+}
+
+/** Stretches of a gutter between its stop ends and high points, each with the outlets in it, m from the left end. */
+export function stretches(gutter: Gutter): { from: number; to: number; outlets: Outlet[] }[] {
+  const divides = [0, ...gutter.highPoints.filter((at) => at > 0 && at < gutter.length).toSorted((a, b) => a - b), gutter.length]
+  const outlets = gutter.outlets.toSorted((a, b) => a.at - b.at)
+  return divides.slice(1).map((to, i) => {
+    const from = divides[i]!
+    const last = i === divides.length - 2
+    return { from, to, outlets: outlets.filter(({ at }) => at >= from && (last ? at <= to : at < to)) }
   })
 }
 
 /**
  * How a gutter divides its roof between its outlets: at the high points, and half-way between outlets of a level run.
  *
- * A stretch between high points without an outlet spills; its share is missing from the sum.
+ * A stretch between high points without an outlet spills; nothing of it reaches any.
  *
  * @throws RangeError when an outlet lies beyond the gutter's end
  */
 export function outletShares(gutter: Gutter): OutletCatch[] {
   const beyond = gutter.outlets.find(({ at }) => at > gutter.length)
   if (beyond) throw new RangeError(`outlet ${beyond.id} is at ${beyond.at} m on a gutter of ${gutter.length} m`)
-  const divides = [0, ...gutter.highPoints.filter((at) => at > 0 && at < gutter.length).toSorted((a, b) => a - b), gutter.length]
-  const outlets = gutter.outlets.toSorted((a, b) => a.at - b.at)
-  return divides.slice(1).flatMap((to, i) => {
-    const from = divides[i]!
-    const last = i === divides.length - 2
-    const inside = outlets.filter(({ at }) => at >= from && (last ? at <= to : at < to))
-    return inside.length === 0 ? [] : shareSegment(gutter, from, to, inside)
-  })
+  return stretches(gutter).flatMap(({ from, to, outlets }) => (outlets.length === 0 ? [] : shareSegment(gutter, from, to, outlets)))
 }

@@ -1,3 +1,4 @@
+import { bendsAlong, eavesAlong, shareOver } from '../gutter/alongEave'
 import { outletShares, type OutletCatch } from '../gutter/outletShares'
 import type { Demand, Device, Drop, Gutter, OverflowRoute, Port, Pump, RoofSection, Scheme, Store, Target, Vessel } from '../scheme'
 
@@ -46,6 +47,10 @@ export interface Feed {
   section: RoofSection
   gutter: Gutter
   outlet: OutletCatch
+  /** Share of the section that reaches this outlet, 0–1. */
+  share: number
+  /** Places where the gutter turns a corner, m from its left end. */
+  bends: readonly number[]
 }
 
 /**
@@ -204,24 +209,35 @@ function placeVessels(scheme: Scheme): Map<string, PlacedVessel> {
   return new Map(all.map(({ vessel, store }) => [vessel.id, { vessel, store, foot: footOf(vessel) }]))
 }
 
-/** The gutter a section's water reaches at last, over whatever lower roofs. */
-function gutterOf(scheme: Scheme, section: RoofSection): string {
+/** The section at whose eave a section's water reaches a gutter at last, over whatever lower roofs. */
+function lowestOf(scheme: Scheme, section: RoofSection): RoofSection {
   let at = section
   while (at.shedsTo.kind === 'section') {
     const { section: next } = at.shedsTo
     at = scheme.sections.find(({ id }) => id === next)!
   }
-  return at.shedsTo.gutter
+  return at
 }
+
+/** Sections that shed straight into a gutter, in the order in which their eaves follow one another along it. */
+export const eaveSections = ({ sections }: Pick<Scheme, 'sections'>, gutterId: string): RoofSection[] =>
+  sections.filter(({ shedsTo }) => shedsTo.kind === 'gutter' && shedsTo.gutter === gutterId)
 
 function feedDrops(scheme: Scheme): Map<string, Feed[]> {
   const feeds = new Map<string, Feed[]>(scheme.drops.map(({ id }) => [id, []]))
   for (const gutter of scheme.gutters) {
-    const sections = scheme.sections.filter((section) => gutterOf(scheme, section) === gutter.id)
+    const spans = eavesAlong(gutter, eaveSections(scheme, gutter.id))
+    const bends = bendsAlong(spans)
+    const shedding = scheme.sections.flatMap((section) => {
+      const lowest = lowestOf(scheme, section)
+      const span = spans.find((each) => each.section.id === lowest.id)
+      return span ? [{ section, span }] : []
+    })
     for (const outlet of outletShares(gutter)) {
+      const own = shedding.map(({ section, span }) => ({ section, gutter, outlet, bends, share: shareOver(span, outlet.from, outlet.to) }))
       // A drop that ends in another hands its roof on; every drop on the way sees the water.
       for (let id: string | undefined = outlet.outlet.drop; id !== undefined;) {
-        feeds.get(id)!.push(...sections.map((section) => ({ section, gutter, outlet })))
+        feeds.get(id)!.push(...own)
         const end: Target = scheme.drops.find((drop) => drop.id === id)!.end
         id = end.kind === 'drop' ? end.drop : undefined
       }

@@ -1,3 +1,4 @@
 export * from './friction'
 export * from './outlet'
 export * from './verticalPipe'
+export * from './outletSchools'

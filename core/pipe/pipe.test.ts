@@ -2,6 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { frictionFactor, headSpent, lineFlow } from './friction'
 import { outletFlow } from './outlet'
+import { INCH, SQUARE_FOOT } from '../units/constants'
+import { hundredRule, intensityRule, leaderTable, roundOpening } from './outletSchools'
 import { verticalPipeFlow } from './verticalPipe'
 
 describe('vertical pipe', () => {
@@ -82,4 +84,28 @@ describe('friction', () => {
     expect(() => lineFlow({ bore: 0.02, length: -1, losses: 1 }, 1)).toThrow(/^length/)
     expect(() => lineFlow({ bore: 0.02, length: 1, losses: 1 }, -1)).toThrow(/^head/)
   })
+})
+
+describe('schools of the outlet', () => {
+  it('hundred-rule: an opening of 3 by 4 in drains 1,200 ft² (rule of thumb; common practice, no published source)', () => {
+    expect(hundredRule(12 * INCH ** 2) / SQUARE_FOOT).toBeCloseTo(1200, 6)
+  })
+  it("intensity-rule: 100, 200, 240 and 150 ft² a square inch at 12, 6, 5 and 8 in/h (sheet-metal contractors' architectural manual)", () => {
+    const expected = [100, 200, 240, 150]
+    ;[12, 6, 5, 8].forEach((inches, i) => expect(intensityRule(INCH ** 2, inches * 25.4) / SQUARE_FOOT).toBeCloseTo(expected[i]!, 6))
+  })
+  it('smallest-section: 3 in round below a mouth of 3 by 4 in is 706.86 ft² (rule of thumb applied to the smallest opening)', () => {
+    expect(hundredRule(Math.min(12 * INCH ** 2, roundOpening(3 * INCH))) / SQUARE_FOOT / 706.86).toBeCloseTo(1, 4)
+  })
+  it('leader-table: exact at 1 in/h, and the pipe formula at f = 1/3 near it (International Plumbing Code 2003, table 1106.2)', () => {
+    const table = [2880, 8800, 18400]
+    const formula = [2730, 8049, 17336]
+    ;[2, 3, 4].forEach((inches, i) => {
+      expect(leaderTable(inches * INCH, 25.4)! / SQUARE_FOOT).toBeCloseTo(table[i]!, 9)
+      const area = (verticalPipeFlow(inches * INCH, 1 / 3) * 3.6e6) / 25.4 / SQUARE_FOOT
+      expect(Math.abs(area / formula[i]! - 1)).toBeLessThanOrEqual(0.005)
+    })
+    expect(leaderTable(1.5 * INCH, 25.4)).toBeUndefined()
+  })
+  it.each([0, -1, NaN])('refuses a bore of %d', (bore) => expect(() => roundOpening(bore)).toThrow(/^bore/))
 })

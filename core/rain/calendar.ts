@@ -27,25 +27,48 @@ export function fromIsoDate(text: string): number {
   return match ? dayNumber(Number(match[1]), Number(match[2]), Number(match[3])) : NaN
 }
 
-/** Month (0–11) and calendar year of every day from `start`, a day number. */
-export function calendarOf(start: number, length: number): { month: Uint8Array; year: Uint16Array } {
-  const month = new Uint8Array(length)
-  const year = new Uint16Array(length)
+/** Where each day of a series stands in the calendar. */
+export interface CalendarDays {
+  /** 0–11. */
+  month: Uint8Array
+  year: Uint16Array
+  /** 1 Monday to 7 Sunday. */
+  weekday: Uint8Array
+  /** 1–366. */
+  dayOfYear: Uint16Array
+}
+
+/** The calendar of every day from `start`, a day number. */
+export function calendarOf(start: number, length: number): CalendarDays {
+  const days: CalendarDays = {
+    month: new Uint8Array(length),
+    year: new Uint16Array(length),
+    weekday: new Uint8Array(length),
+    dayOfYear: new Uint16Array(length),
+  }
   const first = dateOf(start)
   let y = first.year
   let m = first.month - 1
   let left = daysInMonth(y, m + 1) - first.day + 1
+  let ofYear = start - dayNumber(y, 1, 1) + 1
   for (let i = 0; i < length; i++) {
     if (left === 0) {
       m = (m + 1) % 12
-      if (m === 0) y++
+      if (m === 0) {
+        y++
+        ofYear = 1
+      }
       left = daysInMonth(y, m + 1)
     }
-    month[i] = m
-    year[i] = y
+    days.month[i] = m
+    days.year[i] = y
+    // Day 0, the first of January 1970, was a Thursday.
+    days.weekday[i] = ((((start + i + 3) % 7) + 7) % 7) + 1
+    days.dayOfYear[i] = ofYear
     left--
+    ofYear++
   }
-  return { month, year }
+  return days
 }
 
 /** Days in a month (1–12) of the Gregorian calendar. */

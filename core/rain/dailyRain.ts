@@ -1,13 +1,12 @@
 import { LITRE } from '../units/constants'
+import type { CalendarDays } from './calendar'
 
 /** A gapless daily record ready for reckoning. Years left out are simply not there; the calendar travels with each day. */
-export interface DailyRain {
-  /** mm a day. */
+export interface DailyRain extends CalendarDays {
+  /** mm a day, as it fell. */
   depths: Float64Array
-  /** Month of each day, 0–11. */
-  month: Uint8Array
-  /** Calendar year of each day. */
-  year: Uint16Array
+  /** mm a day that reaches the roof as water: fallen rain less new snow, plus melt. Absent where no snow lies. */
+  liquid?: Float64Array
 }
 
 /**

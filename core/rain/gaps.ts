@@ -1,7 +1,9 @@
-import type { RainRecord, RainSource } from '../scheme'
+import { defaultSite, type RainRecord, type RainSource, type Site } from '../scheme'
 import { calendarOf, fromIsoDate } from './calendar'
 import type { DailyRain } from './dailyRain'
-import { dayMaker, makeRecord } from './makeRecord'
+import { fitRecord, monthClimate, yearlySpread, type FitReport } from './fitRecord'
+import { dayMaker, makeRecord, makeYears, modelFromMonths } from './makeRecord'
+import { siteDays, withSeasons, withSnow, type SiteDays } from './weather'
 import { modelFromDays, RAIN_DAY } from './wetDayModel'
 
 /** A run of missing days. */
@@ -35,10 +37,17 @@ export interface ReadyRain {
   leftOut: number[]
   /** Days filled, by generator or as dry. */
   filled: number
+  /** What the air does there, by the day of the year. */
+  site: SiteDays
+  /** A made record held against what it was made from. */
+  fit?: FitReport
 }
 
+type Whole = Omit<ReadyRain, 'site' | 'fit'>
+
 function yearFaults(record: Pick<RainRecord, 'start' | 'depths'>) {
-  const { month, year } = calendarOf(fromIsoDate(record.start), record.depths.length)
+  const calendar = calendarOf(fromIsoDate(record.start), record.depths.length)
+  const { month, year } = calendar
   const present = new Map<number, { days: number; missing: Uint16Array }>()
   record.depths.forEach((depth, i) => {
     let tally = present.get(year[i]!)
@@ -49,7 +58,7 @@ function yearFaults(record: Pick<RainRecord, 'start' | 'depths'>) {
   const sound = new Set(
     [...present].filter(([, { days, missing }]) => days >= 365 && missing.every((n) => n <= MISSING_ALLOWED)).map(([y]) => y),
   )
-  return { month, year, sound, years: [...present.keys()] }
+  return { calendar, sound, years: [...present.keys()] }
 }
 
 /** Fills what is missing with days drawn from the record's own months; the seed is fixed so that answers stay put. */
@@ -74,34 +83,74 @@ function fillFromRecord(depths: readonly (number | null)[], month: Uint8Array): 
  * `leave-year-out` drops every calendar year that is not sound (incomplete, or more than three days missing in a
  * month) and fills the few days left by the generator; when no year is sound the whole record is kept and filled.
  */
-export function fillGaps(record: Pick<RainRecord, 'start' | 'depths'>, choice: 'leave-year-out' | 'generator' | 'dry'): ReadyRain {
-  const { month, year, sound, years } = yearFaults(record)
+export function fillGaps(record: Pick<RainRecord, 'start' | 'depths'>, choice: 'leave-year-out' | 'generator' | 'dry'): Whole {
+  const { calendar, sound, years } = yearFaults(record)
+  const { month, year } = calendar
   const missing = record.depths.map((depth) => depth === null)
   const depths = choice === 'dry' ? Float64Array.from(record.depths, (depth) => depth ?? 0) : fillFromRecord(record.depths, month)
   const countedYears = years.filter((y) => sound.has(y))
   if (choice !== 'leave-year-out' || countedYears.length === 0) {
-    return { rain: { depths, month, year }, countedYears, leftOut: [], filled: missing.filter(Boolean).length }
+    return { rain: { depths, ...calendar }, countedYears, leftOut: [], filled: missing.filter(Boolean).length }
   }
   const keep = (_: unknown, i: number) => sound.has(year[i]!)
   return {
-    rain: { depths: depths.filter(keep), month: month.filter(keep), year: year.filter(keep) },
+    rain: {
+      depths: depths.filter(keep),
+      month: month.filter(keep),
+      year: year.filter(keep),
+      weekday: calendar.weekday.filter(keep),
+      dayOfYear: calendar.dayOfYear.filter(keep),
+    },
     countedYears,
     leftOut: years.filter((y) => !sound.has(y)),
     filled: missing.filter((gone, i) => gone && keep(gone, i)).length,
   }
 }
 
+/** What a job says of its place: its air, and the factor on each season's rain. */
+export interface Place {
+  site: Site
+  seasonFactors: readonly number[]
+}
+const anywhere = (): Place => ({ site: defaultSite(), seasonFactors: [1, 1, 1, 1] })
+
+function wholeRain(source: RainSource, record: RainRecord | undefined): Whole & Pick<ReadyRain, 'fit'> {
+  if (source.kind === 'record' || source.kind === 'fitted') {
+    if (!record || record.id !== source.record) throw new RangeError(`rain record ${source.record} is not at hand`)
+    const own = fillGaps(record, source.gaps)
+    if (source.kind === 'record') return own
+    const made = makeYears(fitRecord(own.rain), Math.round(source.years), source.seed)
+    return madeRain(made.rain, {
+      source: { months: monthClimate(own.rain), spread: yearlySpread(own.rain) },
+      made: { months: monthClimate(made.rain), spread: yearlySpread(made.rain) },
+      bounded: made.bounded,
+    })
+  }
+  if (source.kind === 'annual') return madeRain(makeRecord(source).rain)
+  const made = makeYears(modelFromMonths(source.totals, source.wetDays, source.spread, RAIN_DAY), Math.round(source.years), source.seed)
+  return madeRain(made.rain, {
+    source: { months: source.totals.map((total, month) => ({ total, wetDays: source.wetDays[month]! })), spread: source.spread },
+    made: { months: monthClimate(made.rain), spread: yearlySpread(made.rain) },
+    bounded: made.bounded,
+  })
+}
+
+const madeRain = (rain: DailyRain, fit?: FitReport): Whole & Pick<ReadyRain, 'fit'> => ({
+  rain,
+  countedYears: [...new Set(rain.year)],
+  leftOut: [],
+  filled: 0,
+  ...(fit ? { fit } : {}),
+})
+
 /**
- * The gapless rain that a job's source stands for.
+ * The gapless rain that a job's source stands for, in the climate asked for, with snow held where it is cold.
  *
- * @param record the record that a `record` source names; may be left out for a made one
+ * @param record the record that a `record` or `fitted` source names; may be left out for a made one
  * @throws RangeError when the named record is not at hand
  */
-export function readyRain(source: RainSource, record: RainRecord | undefined): ReadyRain {
-  if (source.kind === 'record') {
-    if (!record || record.id !== source.record) throw new RangeError(`rain record ${source.record} is not at hand`)
-    return fillGaps(record, source.gaps)
-  }
-  const { rain } = makeRecord(source)
-  return { rain, countedYears: [...new Set(rain.year)], leftOut: [], filled: 0 }
+export function readyRain(source: RainSource, record: RainRecord | undefined, place: Place = anywhere()): ReadyRain {
+  const whole = wholeRain(source, record)
+  const site = siteDays(place.site)
+  return { ...whole, rain: withSnow(withSeasons(whole.rain, place.seasonFactors), site), site }
 }

@@ -1,7 +1,7 @@
 import { randomGamma, randomLcg, randomLogNormal } from 'd3-random'
 import type { AnnualRain } from '../scheme'
 import { DAYS_PER_MONTH } from '../units/constants'
-import { calendarOf, dayNumber } from './calendar'
+import { calendarOf, dayNumber, type CalendarDays } from './calendar'
 import type { DailyRain } from './dailyRain'
 import { modelFromNormals, type WetDayModel } from './wetDayModel'
 
@@ -42,10 +42,13 @@ export function dayMaker(models: readonly WetDayModel[], seed: number) {
     source,
     next(month: number, yesterdayWet: boolean): number {
       const model = models[month]!
-      return source() < (yesterdayWet ? model.wetAfterWet : model.wetAfterDry) ? Math.max(0.1, gammas[month]!()) : 0
+      return source() < (yesterdayWet ? model.wetAfterWet : model.wetAfterDry) ? Math.max(LEAST_DEPTH, gammas[month]!()) : 0
     },
   }
 }
+
+/** Least depth of a wet day, mm: what a gauge shows. */
+const LEAST_DEPTH = 0.1
 
 export interface MadeRecord {
   rain: DailyRain
@@ -56,22 +59,60 @@ export interface MadeRecord {
 const LEAST_FACTOR = 0.8
 const MOST_FACTOR = 1.25
 
+/** What a generator works by. */
+export interface RainModel {
+  /** One for each month, January first. */
+  models: readonly WetDayModel[]
+  /** Mean of each month that the long record is brought to, mm. */
+  totals: readonly number[]
+  /** Coefficient of variation that each whole year is scaled by. */
+  spread: number
+  /** Least depth that a wet day ends with, mm; a record's rain-day limit when it is fitted. */
+  leastDepth: number
+}
+
+/** Monthly models from published means; `leastDepth` is what counts as a rain day there. A month with less than half a rain day in it has them by chance of the month. */
+export function modelFromMonths(
+  totals: readonly number[],
+  wetDays: readonly number[],
+  spread: number,
+  leastDepth = LEAST_DEPTH,
+): RainModel {
+  const models = totals.map((total, month) => {
+    const wet = wetDays[month]!
+    return total > 0 && wet > 0
+      ? modelFromNormals(total, Math.min(wet, 0.95 * DAYS_PER_MONTH[month]!), DAYS_PER_MONTH[month]!)
+      : { wetAfterDry: 0, wetAfterWet: 0, alpha: 1, beta: 1 }
+  })
+  return { models, totals, spread, leastDepth }
+}
+
+let calendar: { years: number; days: CalendarDays } | undefined
+/** The calendar of a made record; thousands of records of one length share it. */
+function madeCalendar(years: number): CalendarDays {
+  if (calendar?.years !== years) {
+    const start = dayNumber(FIRST_MADE_YEAR, 1, 1)
+    calendar = { years, days: calendarOf(start, dayNumber(FIRST_MADE_YEAR + years, 1, 1) - start) }
+  }
+  return calendar.days
+}
+
 /**
- * A daily record from a yearly total and a seasonal pattern.
+ * Years of days from a model.
  *
  * Wet and dry days by a first-order chain, depths by a gamma, both by month; each year scaled by a log-normal factor
- * because such chains make years too alike; then one factor a month (0.8–1.25) brings the long mean to the normals.
+ * because such chains make years too alike; then one factor a month (0.8–1.25) brings the long mean to the totals.
  *
+ * @param years whole calendar years (≥ 1)
+ * @param correct whether the long mean is brought to the totals: not for a short record that stands for chance itself
  * Source: Richardson 1981; Richardson & Wright 1984; Geng et al. 1986 (from memory); the yearly factor is common practice.
  */
-export function makeRecord(annual: AnnualRain): MadeRecord {
-  const normals = quickNormals(annual)
-  const models = normals.totals.map((total, month) => modelFromNormals(total, normals.wetDays[month]!, DAYS_PER_MONTH[month]!))
-  const start = dayNumber(FIRST_MADE_YEAR, 1, 1)
-  const length = dayNumber(FIRST_MADE_YEAR + Math.round(annual.years), 1, 1) - start
-  const { month, year } = calendarOf(start, length)
-  const maker = dayMaker(models, annual.seed)
-  const sigma = Math.sqrt(Math.log(1 + annual.spread ** 2))
+export function makeYears({ models, totals, spread, leastDepth }: RainModel, years: number, seed: number, correct = true): MadeRecord {
+  const days = madeCalendar(years)
+  const { month, year } = days
+  const length = month.length
+  const maker = dayMaker(models, seed)
+  const sigma = Math.sqrt(Math.log(1 + spread ** 2))
   const yearFactor = randomLogNormal.source(maker.source)(-(sigma ** 2) / 2, sigma)
   const depths = new Float64Array(length)
   const sums = new Float64Array(12)
@@ -85,13 +126,23 @@ export function makeRecord(annual: AnnualRain): MadeRecord {
     sums[month[day]!]! += depth
   }
   const bounded: number[] = []
-  const corrections = normals.totals.map((total, m) => {
-    const wanted = sums[m]! > 0 ? (total * Math.round(annual.years)) / sums[m]! : 1
+  const corrections = totals.map((total, m) => {
+    if (!correct) return 1
+    const wanted = sums[m]! > 0 ? (total * years) / sums[m]! : 1
     const kept = Math.min(MOST_FACTOR, Math.max(LEAST_FACTOR, wanted))
     if (kept !== wanted) bounded.push(m)
     return kept
   })
-  // Tenths of a millimetre, as a gauge would be read.
-  for (let day = 0; day < length; day++) depths[day] = Math.round(depths[day]! * corrections[month[day]!]! * 10) / 10
-  return { rain: { depths, month, year }, bounded }
+  for (let day = 0; day < length; day++) {
+    // Tenths of a millimetre, as a gauge would be read.
+    const depth = Math.round(depths[day]! * corrections[month[day]!]! * 10) / 10
+    depths[day] = depths[day]! > 0 && leastDepth > LEAST_DEPTH ? Math.max(leastDepth, depth) : depth
+  }
+  return { rain: { depths, ...days }, bounded }
+}
+
+/** A daily record from a yearly total and a seasonal pattern. */
+export function makeRecord(annual: AnnualRain): MadeRecord {
+  const { totals, wetDays } = quickNormals(annual)
+  return makeYears(modelFromMonths(totals, wetDays, annual.spread), Math.round(annual.years), annual.seed)
 }

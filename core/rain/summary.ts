@@ -1,3 +1,4 @@
+import { daysInMonth } from './calendar'
 import type { DailyRain } from './dailyRain'
 import { RAIN_DAY } from './wetDayModel'
 
@@ -43,4 +44,37 @@ export function meanMonths({ depths, month, year }: DailyRain): number[] {
     seen[month[i]!]!.add(year[i]!)
   }
   return [...sums].map((sum, m) => (seen[m]!.size > 0 ? sum / seen[m]!.size : 0))
+}
+
+/** Rain by year and month, for a picture of a record at one glance. */
+export interface MonthTable {
+  years: number[]
+  /** mm, one row of twelve a year; NaN where more than three days of the month are missing or it is not in the record. */
+  totals: Float64Array
+}
+
+/** Days that a month may miss and still be shown. WMO practice for normals, from memory. */
+const MISSING_SHOWN = 3
+
+/**
+ * Totals of every month of a series.
+ *
+ * @param depths mm a day; null where a day is missing
+ */
+export function monthTable(depths: ArrayLike<number | null>, { month, year }: Pick<DailyRain, 'month' | 'year'>): MonthTable {
+  const years = [...new Set(year)]
+  const row = new Map(years.map((y, index) => [y, index]))
+  const totals = new Float64Array(years.length * 12)
+  const seen = new Uint8Array(years.length * 12)
+  for (let i = 0; i < depths.length; i++) {
+    const depth = depths[i]
+    if (typeof depth !== 'number') continue
+    const cell = row.get(year[i]!)! * 12 + month[i]!
+    totals[cell]! += depth
+    seen[cell]!++
+  }
+  seen.forEach((days, cell) => {
+    if (days < daysInMonth(years[Math.floor(cell / 12)]!, (cell % 12) + 1) - MISSING_SHOWN) totals[cell] = NaN
+  })
+  return { years, totals }
 }

@@ -1,3 +1,6 @@
 export * from './covers'
 export * from './planArea'
 export * from './runoff'
+export * from './geoJson'
+export * from './sectionPlan'
+export * from './shapes'

@@ -1,5 +1,6 @@
 import { within } from '../numeric/guards'
 import type { RoofSection } from '../scheme'
+import { insideArea, sectionPlan } from './sectionPlan'
 
 /**
  * Plan area of an area measured up the slope.
@@ -16,31 +17,17 @@ export function planFromSlope(slopeArea: number, pitch: number): number {
   return slopeArea * Math.cos((pitch * Math.PI) / 180)
 }
 
-/** Area inside corners given in order, m² (shoelace; crossing sides cancel, as they would on the ground). */
-function polygonArea(corners: readonly { x: number; y: number }[]): number {
-  const twice = corners.reduce((sum, a, i) => {
-    const b = corners[(i + 1) % corners.length]!
-    return sum + a.x * b.y - b.x * a.y
-  }, 0)
-  return Math.abs(twice) / 2
-}
-
-function measuredArea({ outline }: Pick<RoofSection, 'outline'>): number {
-  if (outline.kind === 'rectangle') return outline.along * outline.across
-  return outline.kind === 'polygon' ? polygonArea(outline.corners) : outline.area
-}
-
 /** Plan area of a section, m², whichever way it was measured. */
-export function planArea(section: Pick<RoofSection, 'outline' | 'measured' | 'pitch'>): number {
-  const area = measuredArea(section)
-  return section.measured === 'slope' ? planFromSlope(area, section.pitch) : area
-}
+export const planArea = (section: Pick<RoofSection, 'outline' | 'measured' | 'pitch'>): number => insideArea(sectionPlan(section))
 
 /** Horizontal run from eave to ridge, m, for the drawing and for wind-driven rain. */
-export function planRun(section: Pick<RoofSection, 'outline' | 'measured' | 'pitch'>): number {
-  const { outline } = section
-  if (outline.kind === 'rectangle') return section.measured === 'slope' ? planFromSlope(outline.across, section.pitch) : outline.across
-  if (outline.kind === 'area') return planArea(section) / outline.along
-  const ys = outline.corners.map(({ y }) => y)
-  return Math.max(...ys) - Math.min(...ys)
+export const planRun = (section: Pick<RoofSection, 'outline' | 'measured' | 'pitch'>): number =>
+  Math.max(...sectionPlan(section).map(({ y }) => y))
+
+/**
+ * Area that driving rain meets: the plan and half of the ridge's rise over the eave, `L·(B + H/2)`. For capacities only.
+ * Source: EN 12056-3:2000, from memory.
+ */
+export function windArea(section: Pick<RoofSection, 'outline' | 'measured' | 'pitch'>): number {
+  return planArea(section) * (1 + Math.tan((section.pitch * Math.PI) / 180) / 2)
 }

@@ -3,7 +3,11 @@ import { withyHard } from '../demo'
 import { COVERS } from '../scheme'
 import { makeRecord } from '../rain/makeRecord'
 import { COVER_DATA } from './covers'
-import { planArea, planFromSlope } from './planArea'
+import fc from 'fast-check'
+import { metresPerDegree, OutlineError, outlineFromGeoJson } from './geoJson'
+import { planArea, planFromSlope, planRun, windArea } from './planArea'
+import { crossesItself, eaveLength, insideArea, placed, sectionPlan, strip } from './sectionPlan'
+import { outlineFromSides, roofSides } from './shapes'
 import { dailyRunoff, overallShare, runoffLaw } from './runoff'
 
 const section = withyHard().schemes[0]!.sections[0]!
@@ -34,6 +38,149 @@ describe('plan area', () => {
   })
   it('refuses a pitch past 75° and names it', () => {
     expect(() => planFromSlope(10, 80)).toThrow(/^pitch/)
+  })
+})
+
+describe('a section on plan', () => {
+  const square = [
+    { x: 5, y: 5 },
+    { x: 5, y: 9 },
+    { x: 1, y: 9 },
+    { x: 1, y: 5 },
+  ]
+  it('lies on its eave whichever way its corners are given', () => {
+    for (const corners of [square, [square[1]!, square[0]!, square[3]!, square[2]!]]) {
+      const plan = sectionPlan({ outline: { kind: 'polygon', corners }, measured: 'plan', pitch: 0 })
+      expect(plan[0]!.x).toBeCloseTo(0, 12)
+      expect(plan[1]!.y).toBeCloseTo(0, 12)
+      expect(Math.min(...plan.map(({ y }) => y))).toBeCloseTo(0, 12)
+      expect(insideArea(plan)).toBeCloseTo(16, 12)
+    }
+  })
+  it('measured up the slope, only the way up is shortened', () => {
+    const section = { outline: { kind: 'polygon' as const, corners: square }, measured: 'slope' as const, pitch: 60 }
+    expect(planArea(section)).toBeCloseTo(8, 9)
+    expect(planRun(section)).toBeCloseTo(2, 9)
+    expect(eaveLength(section)).toBeCloseTo(4, 12)
+  })
+  it('driving rain on a 45° pitch meets half as much again (EN 12056-3: L·(B + H/2))', () => {
+    expect(windArea({ outline: { kind: 'rectangle', along: 10, across: 3 }, measured: 'plan', pitch: 45 })).toBeCloseTo(45, 9)
+  })
+  it('strips add up to the whole, for any outline and any cuts', () => {
+    const corner = fc.record({ x: fc.double({ min: -20, max: 20, noNaN: true }), y: fc.double({ min: 0.5, max: 20, noNaN: true }) })
+    fc.assert(
+      fc.property(
+        corner,
+        corner,
+        fc.double({ min: 1, max: 20, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (a, b, along, cut) => {
+          const section = {
+            outline: { kind: 'polygon' as const, corners: [{ x: 0, y: 0 }, { x: along, y: 0 }, a, b] },
+            measured: 'plan' as const,
+            pitch: 0,
+          }
+          fc.pre(!crossesItself(section.outline.corners) && insideArea(sectionPlan(section)) > 0.01)
+          const parts = insideArea(strip(section, 0, cut * along)) + insideArea(strip(section, cut * along, along))
+          expect(parts).toBeCloseTo(insideArea(sectionPlan(section)), 6)
+        },
+      ),
+    )
+  })
+  it('sees sides that cross', () => {
+    expect(crossesItself(square)).toBe(false)
+    expect(crossesItself([square[0]!, square[2]!, square[1]!, square[3]!])).toBe(true)
+  })
+})
+
+describe('roof shapes', () => {
+  const area = (shape: Parameters<typeof roofSides>[0]['shape'], length: number, width: number, leg = 0) =>
+    roofSides({ shape, length, width, leg }).map(({ outline }) => planArea({ outline, measured: 'plan', pitch: 30 }))
+  it('a gable is two halves, a lean-to one whole', () => {
+    expect(area('gable', 10, 6)).toEqual([30, 30])
+    expect(area('tunnel', 10, 6)).toEqual([30, 30])
+    expect(area('lean-to', 10, 6)).toEqual([60])
+  })
+  it('a hip of 10 by 6: the ends are triangles of 9, the sides trapezoids of 21 (geometry)', () => {
+    expect(area('hip', 10, 6)).toEqual([21, 9, 21, 9])
+    expect(area('hip', 6, 6)).toEqual([9, 9, 9, 9])
+  })
+  it('an L meets in a valley: each leg gets half of the corner square', () => {
+    expect(area('l-shaped', 12, 4, 6)).toEqual([12 * 4 + 8, 6 * 4 + 8])
+  })
+  it('its sides lie side by side: together they cover their rectangle and nothing else', () => {
+    for (const shape of ['gable', 'hip'] as const) {
+      const sides = roofSides({ shape, length: 10, width: 6, leg: 0 })
+      const corners = sides.flatMap(({ outline, place }) => placed(sectionPlan({ outline, measured: 'plan', pitch: 0 }), place))
+      expect(Math.min(...corners.map(({ x }) => x))).toBeCloseTo(0, 9)
+      expect(Math.max(...corners.map(({ x }) => x))).toBeCloseTo(10, 9)
+      expect(Math.min(...corners.map(({ y }) => y))).toBeCloseTo(0, 9)
+      expect(Math.max(...corners.map(({ y }) => y))).toBeCloseTo(6, 9)
+    }
+  })
+  it.each([
+    ['gable', 0, 6, /^length/],
+    ['gable', 8, -1, /^width/],
+    ['hip', 5, 8, /^width/],
+    ['l-shaped', 8, 3, /^leg/],
+  ] as const)('%s of %d by %d is refused by name', (shape, length, width, message) => {
+    expect(() => roofSides({ shape, length, width, leg: 0 })).toThrow(message)
+  })
+})
+
+describe('an outline walked side by side', () => {
+  it('closes for an L of six sides (geometry: 8·4 + 3·3 = 41)', () => {
+    const { corners, gap } = outlineFromSides([
+      { length: 8, turn: 90 },
+      { length: 4, turn: 90 },
+      { length: 5, turn: -90 },
+      { length: 3, turn: 90 },
+      { length: 3, turn: 90 },
+      { length: 7, turn: 90 },
+    ])
+    expect(insideArea(corners)).toBeCloseTo(41, 9)
+    expect(gap).toBeCloseTo(0, 9)
+  })
+  it('says by how much it does not close', () => {
+    expect(() => outlineFromSides([8, 4, 5, 4].map((length) => ({ length, turn: 90 })))).toThrow(/3\.00 m/)
+    expect(() => outlineFromSides([{ length: 8, turn: 90 }])).toThrow(/three sides/)
+    expect(() => outlineFromSides([8, -4, 8, 4].map((length) => ({ length, turn: 90 })))).toThrow(/^side/)
+  })
+})
+
+describe('an outline from a map', () => {
+  const ring = (...positions: [number, number][]) =>
+    JSON.stringify({ type: 'Feature', geometry: { type: 'Polygon', coordinates: [[...positions, positions[0]]] } })
+  const reason = (text: string) => {
+    try {
+      outlineFromGeoJson(text)
+    } catch (error) {
+      if (error instanceof OutlineError) return error.reason
+    }
+    return undefined
+  }
+  it('a degree at 45° is 78.85 km east and 111.13 km north (WGS 84 tables, from memory)', () => {
+    const { east, north } = metresPerDegree(45)
+    expect(east / 1000).toBeCloseTo(78.85, 1)
+    expect(north / 1000).toBeCloseTo(111.13, 1)
+  })
+  it('is laid flat at its own latitude, its longest side as eave', () => {
+    const { corners, area, latitude } = outlineFromGeoJson(ring([10, 60], [10.0002, 60], [10.0002, 60.0001], [10, 60.0001]))
+    const { east, north } = metresPerDegree(60.00005)
+    expect(latitude).toBeCloseTo(60.00005, 9)
+    expect(area).toBeCloseTo(0.0002 * east * 0.0001 * north, 3)
+    expect(Math.hypot(corners[1]!.x - corners[0]!.x, corners[1]!.y - corners[0]!.y)).toBeCloseTo(0.0002 * east, 2)
+  })
+  it.each([
+    ['{', 'notJson'],
+    ['{"type":"Point","coordinates":[1,2]}', 'noPolygon'],
+    [ring([10, 95], [10.001, 95], [10.001, 95.001]), 'latitude'],
+    [ring([10, 60], [10.0002, 60.0001], [10.0002, 60], [10, 60.0001]), 'crosses'],
+    [ring([10, 60], [10.06, 60], [10.06, 60.03], [10, 60.03]), 'tooLarge'],
+    ['{"type":"Polygon","coordinates":[[[1,2],[1,"x"],[2,2]]]}', 'position'],
+    ['{"type":"Polygon","coordinates":[[[1,2],[1,3]]]}', 'corners'],
+  ])('%s is refused: %s', (text, why) => {
+    expect(reason(text)).toBe(why)
   })
 })
 

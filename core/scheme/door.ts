@@ -1,7 +1,8 @@
 import { ValidationError, type InferType, type Schema } from 'yup'
 import { FILE_FORMAT, FILE_VERSION, jobFile, type Job, type JobFile } from './schema/job'
-import type { RainRecord } from './schema/rain'
+import { recordOf, type RainRecord } from './schema/rain'
 import { canonicalJson } from './canonical'
+import { bringUpFile } from './migrations'
 
 /** One thing wrong with a document from outside: where, and in plain words what. */
 export interface DoorProblem {
@@ -44,17 +45,6 @@ export function letIn<S extends Schema>(schema: S, value: unknown): InferType<S>
 
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** Steps that bring an older file up by one version each, keyed by the version they start from. */
-const MIGRATIONS: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {}
-
-function bringUp(file: Record<string, unknown>): Record<string, unknown> {
-  let current = file
-  while (typeof current.version === 'number' && current.version < FILE_VERSION && MIGRATIONS[current.version]) {
-    current = MIGRATIONS[current.version]!(current)
-  }
-  return current
-}
-
 /** What the document says of itself that no single field can: names that lead nowhere. */
 export type TieCheck = (job: Job) => DoorProblem[]
 
@@ -63,9 +53,9 @@ function looseEnds({ job, records }: JobFile): DoorProblem[] {
   const ids = job.schemes.map(({ id }) => id)
   if (!ids.includes(job.chosen)) problems.push({ path: 'job.chosen', message: `there is no scheme ${job.chosen}` })
   if (new Set(ids).size !== ids.length) problems.push({ path: 'job.schemes', message: 'two schemes have one id' })
-  const { rain } = job
-  if (rain.kind === 'record' && !records.some(({ id }) => id === rain.record))
-    problems.push({ path: 'job.rain.record', message: `there is no rain record ${rain.record} in the file` })
+  const record = recordOf(job.rain)
+  if (record !== undefined && !records.some(({ id }) => id === record))
+    problems.push({ path: 'job.rain.record', message: `there is no rain record ${record} in the file` })
   return problems
 }
 
@@ -89,7 +79,7 @@ export function readJobFile(text: string, ties: TieCheck): JobFile {
     throw new DoorError('newer', [
       { path: 'version', message: `this is version ${raw.version}; this application reads up to ${FILE_VERSION}` },
     ])
-  const file = letIn(jobFile, bringUp(raw))
+  const file = letIn(jobFile, bringUpFile(raw, FILE_VERSION))
   const problems = [...looseEnds(file), ...ties(file.job)]
   if (problems.length > 0) throw new DoorError('invalid', problems.slice(0, MOST_PROBLEMS))
   return file
@@ -97,7 +87,6 @@ export function readJobFile(text: string, ties: TieCheck): JobFile {
 
 /** The file of a job with the records it leans on. Reading it and writing it again gives the same bytes. */
 export function writeJobFile(job: Job, records: readonly RainRecord[]): string {
-  const { rain } = job
-  const used = rain.kind === 'record' ? records.filter(({ id }) => id === rain.record) : []
+  const used = records.filter(({ id }) => id === recordOf(job.rain))
   return canonicalJson({ format: FILE_FORMAT, version: FILE_VERSION, job, records: used })
 }

@@ -101,12 +101,38 @@ describe('a job file', () => {
       fc.string(),
       fc.json(),
       fc.json().map((value) => `{"format":"vernal-cask-job","version":1,"job":${value},"records":[]}`),
+      fc.json().map((value) => `{"format":"vernal-cask-job","version":2,"job":${value},"records":[]}`),
     )
     fc.assert(
       fc.property(text, (raw) => {
         expect(faults(raw)).toBeInstanceOf(DoorError)
       }),
     )
+  })
+})
+
+describe('a file of version 1', () => {
+  const older = readFileSync(new URL('./older/version1.cask.json', import.meta.url), 'utf8')
+  it('is brought up to today, and says all that it said', () => {
+    const { job } = read(older)
+    const before = (JSON.parse(older) as { job: Job }).job
+    expect(job).toMatchObject(before)
+    expect(job.seasonFactors).toEqual([1, 1, 1, 1])
+    expect(job.schemes[0]).toMatchObject({ outletSchool: 'hydraulic', windOnPitch: false })
+    expect(job.schemes[0]!.gutters[0]).toMatchObject({ board: 0, bucket: { result: 'not-tried' } })
+    expect(job.schemes[2]!.demands[0]).toMatchObject({ skipAfterRain: 0 })
+  })
+  it('once brought up comes back byte for byte', () => {
+    const file = read(older)
+    const text = writeJobFile(file.job, file.records)
+    const again = read(text)
+    expect(writeJobFile(again.job, again.records)).toBe(text)
+    expect(JSON.parse(text)).toMatchObject({ version: 2 })
+  })
+  it('that is spoilt is refused with its paths, not brought up by guess', () => {
+    const file = JSON.parse(older) as { job: { schemes: { gutters: unknown }[] } }
+    file.job.schemes[0]!.gutters = 'none'
+    expect(faults(JSON.stringify(file)).problems[0]!.path).toBe('job.schemes[0].gutters')
   })
 })
 

@@ -1,32 +1,73 @@
 import { assess, rainFacts } from '../assess'
 import {
-  dailyInflow,
+  ensembleGround,
+  ensembleRow,
+  generatorOf,
   kneeOf,
   simulateYears,
+  storeLaws,
+  storeSeries,
   sweepGround,
   sweepPoint,
   sweepVolumes,
+  type EnsembleGround,
+  type EnsembleRow,
+  type StoreSeries,
   type SweepGround,
   type SweepPoint,
   type YearsResult,
-  type DailyInflow,
 } from '../balance'
+import { monthlyDemand, monthlyThirst } from '../draw'
 import { buildWaterPath, type WaterPath } from '../path/waterPath'
-import { rainByYear, readyRain, type ReadyRain, type YearOfRain } from '../rain'
+import {
+  calendarOf,
+  fromIsoDate,
+  monthTable,
+  rainByYear,
+  readyRain,
+  siteDays,
+  type MonthTable,
+  type Place,
+  type ReadyRain,
+  type YearOfRain,
+} from '../rain'
 import { overallShare, runoffLaw } from '../roof/runoff'
 import type { RainFacts } from '../findings'
-import type { RainRecord, RainSource, Scheme } from '../scheme'
+import { defaultSite, type RainRecord, type RainSource, type Scheme } from '../scheme'
 
 /** Rain made ready once and used by every request on it. */
 export interface RainGround {
   ready: ReadyRain
   facts: RainFacts
   years: YearOfRain[]
+  /** Of the record as it was measured, gaps and all; of the made years where there is no record. */
+  table: MonthTable
+  /** Reference evapotranspiration of each month, mm a day. */
+  thirst: number[]
+  place: Place
+  source: RainSource
+  record: RainRecord | undefined
 }
 
-export function rainGround(source: RainSource, record: RainRecord | undefined): RainGround {
-  const ready = readyRain(source, record)
-  return { ready, facts: rainFacts(ready, source), years: rainByYear(ready.rain) }
+export function rainGround(
+  source: RainSource,
+  record: RainRecord | undefined,
+  place: Place = { site: defaultSite(), seasonFactors: [1, 1, 1, 1] },
+): RainGround {
+  const ready = readyRain(source, record, place)
+  const measured = source.kind === 'record' ? record : undefined
+  return {
+    ready,
+    facts: rainFacts(ready, source),
+    years: rainByYear(ready.rain),
+    table: measured
+      ? monthTable(measured.depths, calendarOf(fromIsoDate(measured.start), measured.depths.length))
+      : monthTable(ready.rain.depths, ready.rain),
+    thirst: monthlyThirst(ready.site),
+    place,
+    source,
+    record,
+  }
 }
 
 /** The years of one store, with what the charts and the account need. */
@@ -40,19 +81,19 @@ export interface BalanceAnswer {
 export interface StoreGround {
   path: WaterPath
   store: string
-  inflow: DailyInflow
+  series: StoreSeries
 }
 
 /** Path and inflow of a scheme's store, shared by balance and sweep. */
 export function storeGround(scheme: Scheme, store: string, { ready }: RainGround): StoreGround {
   const path = buildWaterPath(scheme)
-  return { path, store, inflow: dailyInflow(path, store, ready.rain) }
+  return { path, store, series: storeSeries(storeLaws(path, store), store, ready.rain, ready.site) }
 }
 
-export function answerBalance({ path, store, inflow }: StoreGround, { ready }: RainGround): BalanceAnswer {
+export function answerBalance({ path, store, series }: StoreGround, { ready }: RainGround): BalanceAnswer {
   return {
     store,
-    years: simulateYears(path, store, ready, { inflow }),
+    years: simulateYears(path, store, ready, { series }),
     overallShares: Object.fromEntries(
       path.scheme.sections.map((section) => [section.id, overallShare(runoffLaw(section), ready.rain.depths)]),
     ),
@@ -91,8 +132,8 @@ export async function sweepInSlices(
 
 /** A whole sweep at once, for the server. */
 export function answerSweep(ground: StoreGround, rain: RainGround, count: number, most?: number): SweepAnswer {
-  const sweepOn = sweepGround(ground.path, ground.store, rain.ready, ground.inflow)
-  const present = simulateYears(ground.path, ground.store, rain.ready, { inflow: ground.inflow }).volume
+  const sweepOn = sweepGround(ground.series, rain.ready, ground.path.scheme.spillRule)
+  const present = simulateYears(ground.path, ground.store, rain.ready, { series: ground.series }).volume
   const points = sweepVolumes(present, count, most).map((volume) => sweepPoint(sweepOn, volume))
   return { store: ground.store, points, knee: kneeOf(points) }
 }
@@ -121,3 +162,95 @@ export function answerAssess(scheme: Scheme, rain?: RainFacts) {
     findings,
   }
 }
+
+/** Volumes that bands are drawn at besides the store's own. */
+const BANDED_VOLUMES = 23
+
+/**
+ * The ground of an ensemble: one of these is made in every worker, and each row asked of it by number.
+ *
+ * @param volumes litres to try besides the store's own; spread evenly where none are given
+ * @throws RangeError when the path has no such store or the record is not at hand
+ */
+export function groundOfEnsemble(
+  scheme: Scheme,
+  store: string,
+  { ready, source, record, place }: Pick<RainGround, 'ready' | 'source' | 'record' | 'place'>,
+  volumes?: readonly number[],
+): EnsembleGround {
+  const path = buildWaterPath(scheme)
+  const { tanks } = storeLaws(path, store)
+  const own = tanks.filter((tank) => tank.store === store)
+  const present = own.reduce((sum, { volume }) => sum + volume, 0)
+  const asked = monthlyDemand(path.demands.get(store) ?? [], ready.site)
+  return ensembleGround(
+    path,
+    store,
+    generatorOf(source, record),
+    place,
+    ready.site,
+    [present, ...(volumes ?? sweepVolumes(present, BANDED_VOLUMES))],
+    asked.indexOf(Math.max(...asked)),
+  )
+}
+
+/** Rows of an ensemble from one number up to another. */
+export const ensembleRows = (ground: EnsembleGround, from: number, to: number): EnsembleRow[] =>
+  Array.from({ length: to - from }, (_, i) => ensembleRow(ground, from + i))
+
+/** What a scheme comes to, in the figures that schemes are compared by. */
+export interface SchemeFigures {
+  scheme: string
+  /** m². */
+  roof: number
+  /** Usable litres of all stores together. */
+  usable: number
+  /** Litres a year. */
+  kept: number
+  used: number
+  surplus: number
+  /** Shares 0–1 over all stores with any demand. */
+  met: number
+  daysMet: number
+  metLow: number | undefined
+  longest: number
+  /** Least head left over the intakes, m; undefined with no intake. */
+  left: number | undefined
+  stops: number
+  goesWrong: number
+  cost: number
+}
+
+/** One scheme beside others on the same rain. @throws BrokenPathError when a reference leads nowhere */
+export function answerFigures(scheme: Scheme, rain: RainGround): SchemeFigures {
+  const assessment = assess(scheme, rain.facts, rain.ready.site)
+  const runs = scheme.stores.map(({ id }) => simulateYears(assessment.path, id, rain.ready))
+  const sum = (of: (run: YearsResult) => number) => runs.reduce((total, run) => total + of(run), 0)
+  const wanted = sum(({ total }) => total.demand)
+  const days = sum(({ total }) => total.daysWanted)
+  const main = runs.toSorted((a, b) => b.total.demand - a.total.demand)[0]
+  const lefts = assessment.lines.map(({ left }) => left.value)
+  const count = (severity: string) => assessment.findings.filter((finding) => finding.severity === severity).length
+  return {
+    scheme: scheme.id,
+    roof: [...new Set(assessment.lines.map(({ line }) => line.intake.drop.id))].reduce(
+      (total, drop) => total + assessment.lines.find(({ line }) => line.intake.drop.id === drop)!.roofArea.value,
+      0,
+    ),
+    usable: sum(({ volume }) => volume),
+    kept: sum(({ keptPerYear }) => keptPerYear),
+    used: sum(({ usedPerYear }) => usedPerYear),
+    surplus: sum(({ total }) => total.surplus) / (rain.ready.rain.depths.length / 365.25),
+    met: wanted > 0 ? sum(({ total }) => total.used) / wanted : 1,
+    daysMet: days > 0 ? sum(({ total }) => total.daysMet) / days : 1,
+    metLow: main?.metRange.low,
+    longest: Math.max(0, ...runs.map(({ longestShort }) => longestShort)),
+    left: lefts.length > 0 ? Math.min(...lefts) : undefined,
+    stops: count('stops'),
+    goesWrong: count('goes-wrong'),
+    cost: scheme.cost,
+  }
+}
+
+/** The air of a place by the day of the year, or of the place taken where none is told. */
+export const airOf = (place: Place | undefined) => siteDays(place?.site ?? defaultSite())

@@ -1,9 +1,17 @@
 import type * as yup from 'yup'
-import { amount, record } from '../scheme/schema/fields'
+import { amount, list, record } from '../scheme/schema/fields'
 import { rainRecord, rainSource } from '../scheme/schema/rain'
 import { scheme } from '../scheme/schema/job'
+import { site } from '../scheme/schema/site'
 
-const rain = record({ source: rainSource, record: rainRecord.optional().default(undefined) })
+const rain = record({
+  source: rainSource,
+  record: rainRecord.optional().default(undefined),
+  /** Where it falls; the middle latitudes of the north where left out. */
+  place: record({ site, seasonFactors: list(amount(0.2, 3), 4, 4) })
+    .optional()
+    .default(undefined),
+})
 
 /** What the server and scripts ask with: a scheme, and for the years a rain source with its record. */
 export const assessRequest = record({ scheme })

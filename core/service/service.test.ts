@@ -12,7 +12,7 @@ describe('answers', () => {
     const whole = answerSweep(store, ground, 60)
     const seen: number[] = []
     const sliced = await sweepInSlices(
-      sweepGround(store.path, 'butt-store', ground.ready, store.inflow),
+      sweepGround(store.series, ground.ready, store.path.scheme.spillRule),
       'butt-store',
       whole.points.map(({ volume }) => volume),
       (done) => {
@@ -26,7 +26,7 @@ describe('answers', () => {
   it('a sweep that is called off ends without an answer', async () => {
     let breaths = 0
     const off = await sweepInSlices(
-      sweepGround(store.path, 'butt-store', ground.ready, store.inflow),
+      sweepGround(store.series, ground.ready, store.path.scheme.spillRule),
       'butt-store',
       Array.from({ length: 200 }, (_, i) => i),
       () => Promise.resolve(++breaths < 2),

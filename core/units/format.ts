@@ -95,11 +95,13 @@ export function show({ kind, value }: Quantity, display: Display): Shown {
         : { number: decimals(significant(value / POUND_PER_SQUARE_FOOT, 3), 0, terms), unit: 'psf' }
     case 'angle':
       return { number: decimals(value, 0, terms), unit: '°' }
+    case 'latitude':
+      return { number: decimals(value, Number.isInteger(value) ? 0 : 2, terms), unit: '°' }
     case 'share':
       return { number: decimals(value * 100, 0, terms), unit: '%' }
     case 'fall':
       return metric
-        ? { number: decimals(value * 1000, 0, terms), unit: 'mm/m' }
+        ? { number: decimals(value * 1000, Math.abs(value * 1000 - Math.round(value * 1000)) < 0.05 ? 0 : 1, terms), unit: 'mm/m' }
         : { number: decimals((value * FOOT * 10) / INCH, 2, terms), unit: 'in per 10 ft' }
     case 'days':
       return {

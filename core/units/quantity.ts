@@ -1,7 +1,7 @@
 /**
  * What a number measures. Every figure that people see carries one, so that formatting never guesses.
  * Inside: length m, area m², volume m³, flow m³/s, rainDepth mm, rainRate mm/h, mass kg, pressure Pa,
- * force N, angle degrees, share 0–1, fall m/m, days, count and plain as they stand.
+ * force N, angle and latitude degrees, share 0–1, fall m/m, days, count and plain as they stand.
  */
 export type QuantityKind =
   | 'length'
@@ -14,6 +14,7 @@ export type QuantityKind =
   | 'mass'
   | 'pressure'
   | 'angle'
+  | 'latitude'
   | 'share'
   | 'fall'
   | 'days'
@@ -40,6 +41,8 @@ export const rainRate = (millimetresPerHour: number) => quantity('rainRate', mil
 export const mass = (kilograms: number) => quantity('mass', kilograms)
 export const pressure = (pascals: number) => quantity('pressure', pascals)
 export const angle = (degrees: number) => quantity('angle', degrees)
+/** Degrees, south negative. */
+export const latitude = (degrees: number) => quantity('latitude', degrees)
 export const share = (ratio: number) => quantity('share', ratio)
 export const fall = (ratio: number) => quantity('fall', ratio)
 export const days = (count: number) => quantity('days', count)

@@ -56,11 +56,39 @@ function drawLevel(path: WaterPath, placed: readonly PlacedVessel[]): number {
   return heights.length > 0 ? Math.min(...heights) : Math.min(...placed.map(({ vessel, foot }) => foot + vessel.body.floor))
 }
 
+/** Lowest tap or pump suction of one vessel above the paving, m; undefined when nothing draws from it. */
+function ownDrawLevel({ scheme }: WaterPath, { vessel, foot }: PlacedVessel): number | undefined {
+  const drawing = [...scheme.taps, ...scheme.pumps.map(({ from }) => from)].filter((each) => each.vessel === vessel.id)
+  const heights = drawing.flatMap(({ port: id }) => vessel.ports.filter((port) => port.id === id).map(({ at }) => foot + at))
+  return heights.length > 0 ? Math.min(...heights) : undefined
+}
+
+/**
+ * Usable volume of one vessel of a cascade, m³: from its own overflow down to its own tap. A vessel that nothing draws from
+ * stays full and only hands on.
+ *
+ * @throws RangeError when the path has no such vessel
+ */
+export function vesselUsable(path: WaterPath, vesselId: string): number {
+  const placed = path.vessels.get(vesselId)
+  if (!placed) throw new RangeError(`no vessel ${vesselId}`)
+  const draw = ownDrawLevel(path, placed)
+  if (draw === undefined) return 0
+  const { body } = placed.vessel
+  return Math.max(0, volumeAt(body, fullLevelOf(path, placed).top - placed.foot) - volumeAt(body, draw - placed.foot))
+}
+
+/** Whether a stacked vessel's water can run down to the one that is drawn from. */
+const isShutOff = ({ store, vessel }: PlacedVessel) =>
+  store.arrangement === 'stacked' &&
+  store.links.some(({ from, valve, kind }) => kind === 'stack' && from.vessel === vessel.id && valve === 'shut')
+
 /**
  * Usable volume of a store: what stands between its full level and its draw-off, vessel by vessel.
  *
  * `V = Σ [V_i(z_top) − V_i(max(z_draw, z_port,i))]`: vessels linked low share one level, the lowest way out of any, and
- * give nothing below their own links. In a cascade or a stack each fills to its own overflow.
+ * give nothing below their own links. In a cascade each vessel gives what stands above its own tap; in a stack all that can
+ * run down through open valves.
  *
  * @throws RangeError when the path has no such store
  * Source: geometry; `level-loss` in the check values.
@@ -74,6 +102,8 @@ export function usableVolume(path: WaterPath, storeId: string): Usable {
   const { top, topBy } = level ? lowest([...fulls.values()]) : fulls.get(led)!
   const bottom = drawLevel(path, placed)
   const volume = placed.reduce((sum, each) => {
+    if (each.store.arrangement === 'cascade') return sum + vesselUsable(path, each.vessel.id)
+    if (isShutOff(each)) return sum
     const full = level ? top : fulls.get(each.vessel.id)!.top
     const links = portsOf(each, 'link').map(({ at }) => each.foot + at)
     const floor = level && placed.length > 1 && links.length > 0 ? Math.max(bottom, Math.min(...links)) : bottom

@@ -1,27 +1,55 @@
 <script setup lang="ts">
 import type { ChartData, ChartOptions } from 'chart.js'
 import { Line } from 'vue-chartjs'
+import type { EnsembleAnswer } from '#core/balance'
 import type { SweepAnswer } from '#core/service'
 import { LITRE } from '#core/units/constants'
-import { volume } from '#core/units/quantity'
+import { days, volume } from '#core/units/quantity'
 import { FONT, inkOf, markerPlugin, type Marker } from './chartTheme'
 
-/** Demand met against store, with the band between a dry and a wet year, the present store and the rules of thumb. */
-const props = defineProps<{ sweep: SweepAnswer; markers: readonly Marker[]; description: string }>()
+/**
+ * Demand met (or days that go short) against store: the line of this record, the band of thousands of made years once it is
+ * reckoned, else the one between a dry and a wet year; the present store and the rules of thumb as uprights.
+ */
+const props = defineProps<{
+  sweep: SweepAnswer
+  bands?: EnsembleAnswer | undefined
+  shows: 'met' | 'short'
+  markers: readonly Marker[]
+  description: string
+}>()
 
 const { text } = useSay()
 const host = ref<HTMLElement>()
 const theme = useThemeTick()
 const ink = computed(() => (host.value && theme.value >= 0 ? inkOf(host.value) : undefined))
 
-const line = (pick: (point: SweepAnswer['points'][number]) => number | undefined) =>
-  props.sweep.points.map((point) => ({ x: point.volume, y: (pick(point) ?? NaN) * 100 }))
-const data = computed<ChartData<'line'>>(() => ({
+type Point = { x: number; y: number }
+const scale = computed(() => (props.shows === 'met' ? 100 : 1))
+const main = computed<Point[]>(() =>
+  props.sweep.points.map(({ volume: x, met, shortDays }) => ({ x, y: props.shows === 'met' ? met * 100 : shortDays })),
+)
+/** The band's lower and upper edge, by volume. */
+const edges = computed<{ low: Point[]; high: Point[] }>(() => {
+  const { bands } = props
+  if (bands) {
+    const values = props.shows === 'met' ? bands.met : bands.shortDays
+    const points = bands.volumes.map((x, i) => ({ x, ...values[i]! })).sort((p, q) => p.x - q.x)
+    return {
+      low: points.map(({ x, low }) => ({ x, y: low * scale.value })),
+      high: points.map(({ x, high }) => ({ x, y: high * scale.value })),
+    }
+  }
+  if (props.shows === 'short') return { low: [], high: [] }
+  const year = (pick: 'low' | 'high') => props.sweep.points.map(({ volume: x, range }) => ({ x, y: (range[pick] ?? NaN) * 100 }))
+  return { low: year('low'), high: year('high') }
+})
+const data = computed<ChartData<'line', Point[]>>(() => ({
   datasets: [
-    { data: line(({ met }) => met), borderColor: ink.value!.ink, borderWidth: 2.25, pointRadius: 0 },
-    { data: line(({ range }) => range.low), borderColor: ink.value!.water, borderWidth: 1, borderDash: [3, 3], pointRadius: 0 },
+    { data: main.value, borderColor: ink.value!.ink, borderWidth: 2.25, pointRadius: 0 },
+    { data: edges.value.low, borderColor: ink.value!.water, borderWidth: 1, borderDash: [3, 3], pointRadius: 0 },
     {
-      data: line(({ range }) => range.high),
+      data: edges.value.high,
       borderColor: ink.value!.water,
       borderWidth: 1,
       borderDash: [3, 3],
@@ -31,6 +59,7 @@ const data = computed<ChartData<'line'>>(() => ({
     },
   ],
 }))
+const mostDays = computed(() => Math.max(1, ...main.value.map(({ y }) => y), ...edges.value.high.map(({ y }) => y)))
 const options = computed<ChartOptions<'line'>>(() => ({
   responsive: true,
   maintainAspectRatio: false,
@@ -48,9 +77,14 @@ const options = computed<ChartOptions<'line'>>(() => ({
     },
     y: {
       min: 0,
-      max: 100,
+      ...(props.shows === 'met' ? { max: 100 } : { suggestedMax: mostDays.value }),
       grid: { color: ink.value!.hair },
-      ticks: { color: ink.value!.quiet, font: FONT, stepSize: 20, callback: (value) => `${value} %` },
+      ticks: {
+        color: ink.value!.quiet,
+        font: FONT,
+        ...(props.shows === 'met' ? { stepSize: 20 } : { maxTicksLimit: 6 }),
+        callback: (value) => (props.shows === 'met' ? `${value} %` : text(days(Number(value)))),
+      },
     },
   },
 }))

@@ -1,16 +1,27 @@
 <script setup lang="ts">
-/** Twelve numbers, one a month, in the reader's own units; an even pair of rows that a thumb can hit. */
-const props = defineProps<{ label: string; modelValue: readonly number[]; perUnit: number; most: number }>()
+/**
+ * Twelve numbers, one a month, in the reader's own units; an even pair of rows that a thumb can hit.
+ * Shown is `value / perUnit + offset`; bounds are of the value itself.
+ */
+const props = withDefaults(
+  defineProps<{ label: string; modelValue: readonly number[]; perUnit?: number; offset?: number; least?: number; most: number }>(),
+  { perUnit: 1, offset: 0, least: 0 },
+)
 const emit = defineEmits<{ 'update:modelValue': [value: number[]] }>()
 const { say, shortMonth, month } = useSay()
 const problem = ref('')
 
-const shown = (value: number) => String(Math.round((value / props.perUnit) * 100) / 100)
+const shown = (value: number) => String(Math.round((value / props.perUnit + props.offset) * 100) / 100)
 function set(index: number, event: Event) {
   const raw = (event.target as HTMLInputElement).value
-  const value = Number(raw.replace(',', '.')) * props.perUnit
-  if (raw.trim() === '' || !Number.isFinite(value) || value < 0 || value > props.most) {
-    problem.value = say('field.problem.month', { text: raw, month: month(index) })
+  const value = (Number(raw.replace(',', '.').replace('−', '-')) - props.offset) * props.perUnit
+  if (raw.trim() === '' || !Number.isFinite(value) || value < props.least - 1e-9 || value > props.most + 1e-9) {
+    problem.value = say('field.problem.month', {
+      text: raw,
+      month: month(index),
+      least: shown(props.least),
+      most: shown(props.most),
+    })
     return
   }
   problem.value = ''

@@ -10,7 +10,10 @@ import { quantity, type QuantityKind } from '#core/units/quantity'
 const props = defineProps<{
   label: string
   modelValue: number
-  kind: Extract<QuantityKind, 'length' | 'span' | 'volume' | 'rainDepth' | 'area' | 'count' | 'plain' | 'share' | 'angle' | 'rainRate'>
+  kind: Extract<
+    QuantityKind,
+    'length' | 'span' | 'volume' | 'rainDepth' | 'area' | 'count' | 'plain' | 'share' | 'angle' | 'rainRate' | 'latitude' | 'fall'
+  >
   least?: number
   most?: number
   note?: string
@@ -50,6 +53,16 @@ function read(raw: string): Parsed {
       return parseRainDepth(raw, settings.system)
     case 'rainRate':
       return parseRainDepth(raw.replace(/\/h$|per hour$/i, ''), settings.system)
+    case 'latitude': {
+      // The one measure that may lie below nothing.
+      const south = /^\s*[-−]|s\s*$/i.test(raw)
+      const parsed = parseNumber(raw.replace(/[-−°nsNS]/g, ' '))
+      return parsed.ok && south ? { ok: true, value: -parsed.value } : parsed
+    }
+    case 'fall': {
+      const parsed = parseNumber(raw.replace(/mm\s*\/\s*m|in per 10 ft/i, ''))
+      return parsed.ok ? { ok: true, value: metric ? parsed.value / 1000 : parsed.value / 120 } : parsed
+    }
     case 'share': {
       const parsed = parseNumber(raw)
       return parsed.ok ? { ok: true, value: parsed.value / 100 } : parsed

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
-import { findGaps, isoDate, RainFileError, readRain, readyRain, rainByYear, type Layout, type RainDraft } from '#core/rain'
+import { findGaps, isoDate, spliceRecords, RainFileError, readRain, readyRain, rainByYear, type Layout, type RainDraft } from '#core/rain'
 import type { RainRecord } from '#core/scheme'
 import { days as daysOf, rainDepth } from '#core/units/quantity'
 
@@ -9,6 +9,9 @@ const emit = defineEmits<{ close: [] }>()
 const bench = useWorkbench()
 const { repository } = useDatabase()
 const { say, text } = useSay()
+
+/** A century of days with every column a station keeps is under 20 MB; more is another kind of file. */
+const MOST_BYTES = 40e6
 
 const raw = ref('')
 const name = ref('')
@@ -34,6 +37,11 @@ async function takeFile(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   if (!file) return
+  if (file.size > MOST_BYTES) {
+    draft.value = undefined
+    problem.value = say('rainImport.problem.tooLarge', { size: Math.round(file.size / 1e6), most: MOST_BYTES / 1e6 })
+    return
+  }
   name.value = file.name.replace(/\.[a-z]+$/i, '')
   corrections.value = {}
   raw.value = await file.text()
@@ -94,6 +102,29 @@ async function keep() {
     problem.value = say('rainImport.problem.notKept', { why: error instanceof Error ? error.message : '' })
   }
 }
+/** Records to join, in the order in which they were ticked: the first leads. */
+const joining = ref<string[]>([])
+function toggleJoin(id: string, on: boolean) {
+  joining.value = on ? [...joining.value, id] : joining.value.filter((each) => each !== id)
+}
+async function join() {
+  const parts = joining.value.flatMap((id) => kept.value.filter((record) => record.id === id))
+  try {
+    const joined = parts.map((record) => record.name).join(' + ')
+    await bench.useRecord(
+      spliceRecords(
+        parts,
+        `rain-${crypto.randomUUID().slice(0, 13)}`,
+        joined.slice(0, 120),
+        say('rainImport.joined', { names: joined }).slice(0, 500),
+      ),
+      gapChoice.value,
+    )
+    emit('close')
+  } catch (error) {
+    problem.value = say('rainImport.problem.notKept', { why: error instanceof Error ? error.message : '' })
+  }
+}
 async function reuse(record: RainRecord) {
   await bench.useRecord(record, gapChoice.value)
   emit('close')
@@ -125,12 +156,22 @@ async function reuse(record: RainRecord) {
           <summary class="font-bold">{{ say('rainImport.kept', { n: kept.length }) }}</summary>
           <ul>
             <li v-for="record in kept" :key="record.id" class="flex items-center justify-between gap-2 border-t border-hair py-1 text-13">
-              {{ record.name }}
+              <label class="flex min-w-0 items-center gap-2">
+                <input
+                  type="checkbox"
+                  class="size-4 flex-none accent-ink"
+                  :checked="joining.includes(record.id)"
+                  @change="toggleJoin(record.id, ($event.target as HTMLInputElement).checked)"
+                />{{ record.name }}</label
+              >
               <button type="button" class="btn" :aria-label="say('rainImport.useNamed', { name: record.name })" @click="reuse(record)">
                 {{ say('rainImport.use') }}
               </button>
             </li>
           </ul>
+          <button v-if="joining.length > 1" type="button" class="btn mt-2" @click="join">
+            {{ say('rainImport.join', { n: joining.length }) }}
+          </button>
         </details>
 
         <template v-if="draft && layout && preview">

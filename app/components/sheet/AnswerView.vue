@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { shareOfYear, oneInchFills } from '#core/balance'
+import { onCurve, oneInchFills, shareOfYear, vesselSets } from '#core/balance'
 import { LITRE } from '#core/units/constants'
-import { days, rainDepth, share, volume } from '#core/units/quantity'
+import { fromCatalogue } from '#core/vessel'
+import { days, rainDepth, share, span, volume } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 
 /** The answer by the years: how often there was water, in which months, in dry years too, and what another size would do. */
@@ -10,6 +11,9 @@ const SweepChart = defineAsyncComponent(() => import('~/components/charts/SweepC
 const bench = useWorkbench()
 const figures = useFigures()
 const { say, text, shortMonth } = useSay()
+const { between } = useBands()
+const { money, saving } = useMoney()
+const shows = ref<'met' | 'short'>('met')
 
 const balance = computed(() => bench.simulation.balance)
 const years = computed(() => balance.value?.years)
@@ -44,30 +48,60 @@ const met = (account: { used: number; demand: number }) => share(account.demand 
 
 const sweep = computed(() => bench.simulation.sweep)
 const knee = computed(() => (sweep.value?.knee === undefined ? undefined : sweep.value.points[sweep.value.knee]))
-const metAt = (volumeLitres: number) => {
-  const points = sweep.value?.points ?? []
-  const next = points.find((point) => point.volume >= volumeLitres)
-  return next?.met ?? points.at(-1)?.met ?? 0
-}
-/** What one, two, three more of the same vessel would add; stops where another adds less than a point. */
+const at = (volumeLitres: number, of: 'met' | 'shortDays') =>
+  onCurve(sweep.value?.points.map((point) => ({ volume: point.volume, value: point[of] })) ?? [], volumeLitres)
+const metAt = (volumeLitres: number) => at(volumeLitres, 'met')
+const perYear = computed(() =>
+  years.value ? years.value.total.demand * (years.value.usedPerYear / Math.max(1e-9, years.value.total.used)) : 0,
+)
+const savedAt = (volumeLitres: number) => saving(metAt(volumeLitres) * perYear.value)
+/** Another unit that adds less than this is not worth its ground. */
+const WORTH_A_POINT = 0.01
+/** What one, two, three more of the same vessel would add, in points, days and money. */
 const more = computed(() => {
   const one = years.value?.volume ?? 0
   if (one <= 0 || !sweep.value) return []
-  return [1, 2, 3, 4, 5].map((n) => ({
-    n,
-    litres: n * one,
-    met: metAt(n * one),
-    adds: n === 1 ? metAt(one) : metAt(n * one) - metAt((n - 1) * one),
-  }))
+  return [1, 2, 3, 4, 5].map((n) => {
+    const before = (n - 1) * one
+    const saved = savedAt(n * one)
+    const savedBefore = savedAt(before)
+    const adds = n === 1 ? metAt(one) : metAt(n * one) - metAt(before)
+    return {
+      n,
+      litres: n * one,
+      adds,
+      days: Math.max(0, at(before, 'shortDays') - at(n * one, 'shortDays')),
+      saves: saved === undefined || savedBefore === undefined ? undefined : saved - (n === 1 ? 0 : savedBefore),
+      little: n > 1 && adds < WORTH_A_POINT,
+    }
+  })
+})
+const nameOf = (key: string) => {
+  const { family, nominal } = fromCatalogue(key)
+  return `${say(`word.${family}`)} ${text(volume(nominal))}`
+}
+/** Sets that fit the room and the height, thinned to those that do clearly more than the one before. */
+const sets = computed(() => {
+  if (!sweep.value || !bench.scheme || !bench.assessed) return []
+  const { heights, placed } = bench.assessed.line
+  const all = vesselSets(sweep.value.points, bench.scheme.space, heights.outlet - placed.vessel.base.height).filter(
+    ({ fits }) => fits !== false,
+  )
+  let before = -1
+  return all.filter(({ met: value }) => {
+    const worth = value - before >= 2 * WORTH_A_POINT
+    if (worth) before = value
+    return worth
+  })
 })
 const rules = computed(() => {
   if (!years.value || !bench.assessed) return []
-  const perYear = years.value.total.demand * (years.value.usedPerYear / Math.max(1e-9, years.value.total.used))
-  const year = { yield: years.value.runoffPerYear, demand: perYear }
+  const year = { yield: years.value.runoffPerYear, demand: perYear.value }
   return [
     { key: 'a', litres: shareOfYear(year.yield, year.demand, 0.05), say: 'rules.fivePercent' },
     { key: 'b', litres: shareOfYear(year.yield, year.demand, 0.06), say: 'rules.sixPercent' },
     { key: 'c', litres: oneInchFills(bench.assessed.roofArea.value) / LITRE, say: 'rules.oneInch' },
+    { key: 'd', litres: perYear.value / 12, say: 'rules.averageMonth' },
   ]
 })
 const markers = computed(() => [
@@ -80,6 +114,12 @@ function setSchool(next: 'after-spillage' | 'before-spillage') {
     ...scheme,
     spillRule: next,
   }))
+}
+function setSpace(side: 'width' | 'depth' | 'height', value: number) {
+  bench.editScheme(
+    message('edit.field', { field: say(`sets.${side}`), from: span(bench.scheme!.space[side]), to: span(value) }),
+    (scheme) => ({ ...scheme, space: { ...scheme.space, [side]: value } }),
+  )
 }
 const tableYears = computed(() => years.value?.years ?? [])
 </script>
@@ -159,11 +199,42 @@ const tableYears = computed(() => years.value?.years ?? [])
               {{ say('answer.progress', { ...bench.simulation.progress }) }}
               <button type="button" class="btn" @click="bench.stopSimulation()">{{ say('answer.stop') }}</button>
             </div>
-            <p v-else class="cap flex-1">{{ say('answer.sizesNote') }}</p>
+            <p v-else class="cap flex-1">{{ say(bench.simulation.bands ? 'answer.bandsNote' : 'answer.sizesNote') }}</p>
+            <ChoiceField
+              :label="say('answer.shows')"
+              :model-value="shows"
+              :options="(['met', 'short'] as const).map((value) => ({ value, label: say(`answer.show.${value}`) }))"
+              @update:model-value="(v) => (shows = v)"
+            />
+          </div>
+          <div class="flex min-h-8 items-center gap-2 text-13" role="status">
+            <template v-if="bench.simulation.bandsProgress">
+              <progress
+                class="h-2 w-24 accent-ink"
+                :value="bench.simulation.bandsProgress.done"
+                :max="bench.simulation.bandsProgress.of"
+                :aria-label="say('bands.title')"
+              />
+              {{ say('bands.progress', { ...bench.simulation.bandsProgress }) }}
+              <button type="button" class="btn" @click="bench.stopSimulation()">{{ say('answer.stop') }}</button>
+            </template>
+            <template v-else-if="bench.simulation.bands">
+              {{
+                say('bands.done', {
+                  records: bench.simulation.bands.records,
+                  years: bench.simulation.bands.years,
+                  met: between('met'),
+                  short: between('longest'),
+                })
+              }}
+            </template>
+            <button v-else type="button" class="btn" @click="bench.runEnsemble()">{{ say('bands.run') }}</button>
           </div>
           <SweepChart
             v-if="sweep"
             :sweep="sweep"
+            :bands="bench.simulation.bands"
+            :shows="shows"
             :markers="markers"
             :description="
               say('answer.sweepText', {
@@ -181,8 +252,53 @@ const tableYears = computed(() => years.value?.years ?? [])
                 unit.n === 1 ? text(share(unit.adds)) : say('answer.points', { n: Math.round(unit.adds * 100) })
               }}</b>
               {{ say(unit.n === 1 ? 'answer.theOne' : 'answer.inAll', { volume: litres(unit.litres) }) }}
+              <span class="block">{{ say('answer.fewerDays', { days: text(days(Math.round(unit.days))) }) }}</span>
+              <span v-if="unit.saves !== undefined" class="block">{{ say('answer.savesMore', { amount: money(unit.saves) }) }}</span>
+              <span v-if="unit.little" class="block text-pencil">{{ say('answer.littleMore') }}</span>
             </li>
           </ul>
+          <details class="rule mt-2 pt-2" open>
+            <summary class="h3">{{ say('sets.title') }}</summary>
+            <div class="grid gap-x-4 md:grid-cols-3">
+              <QuantityField
+                v-for="side in ['width', 'depth', 'height'] as const"
+                :key="side"
+                :label="say(`sets.${side}`)"
+                kind="span"
+                :model-value="bench.scheme!.space[side]"
+                :least="0"
+                :most="side === 'height' ? 20 : 200"
+                @update:model-value="(v) => setSpace(side, v)"
+              />
+            </div>
+            <div class="max-h-72 overflow-auto" tabindex="0" role="region" :aria-label="say('sets.title')">
+              <table class="w-full text-13">
+                <thead>
+                  <tr class="text-12 text-ink-3">
+                    <th
+                      v-for="head in ['set', 'usable', 'met', 'short', 'saves']"
+                      :key="head"
+                      scope="col"
+                      class="font-normal"
+                      :class="head === 'set' ? 'text-left' : 'text-right'"
+                    >
+                      {{ say(`sets.col.${head}`) }}
+                    </th>
+                  </tr>
+                </thead>
+                <tbody>
+                  <tr v-for="set in sets" :key="`${set.key}-${set.count}`" class="border-t border-hair">
+                    <th scope="row" class="text-left font-normal">{{ set.count }} × {{ nameOf(set.key) }}</th>
+                    <td class="num text-right">{{ text(litres(set.usable)) }}</td>
+                    <td class="num text-right font-bold">{{ text(share(set.met)) }}</td>
+                    <td class="num text-right">{{ text(days(Math.round(set.shortDays))) }}</td>
+                    <td class="num text-right">{{ savedAt(set.usable) === undefined ? '–' : money(savedAt(set.usable)!) }}</td>
+                  </tr>
+                </tbody>
+              </table>
+            </div>
+            <p class="text-12 text-ink-3">{{ say(sets.some(({ fits }) => fits === undefined) ? 'sets.unmeasured' : 'sets.note') }}</p>
+          </details>
         </div>
         <div>
           <h3 class="h3 rule mt-2 pt-2">{{ say('rules.title') }}</h3>

@@ -1,22 +1,21 @@
 <script setup lang="ts">
 import { produce } from 'immer'
 import { cans } from '#core/arrangements/parts'
-import { freshId, setPort } from '#core/edits'
+import { demandAs, freshId, setPort } from '#core/edits'
+import { governingRule } from '#core/draw'
 import { USES, type Demand, type Tap, type Use } from '#core/scheme'
-import { IMPERIAL_GALLON, LITRE, US_GALLON } from '#core/units/constants'
 import { length, volume } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 
 /** What is drawn, and whether a can fits. Decides how often the butt is asked and how high it must stand. */
 const bench = useWorkbench()
-const settings = useSettings()
 const { set } = useEdits()
 const { say } = useSay()
 
 const line = computed(() => bench.assessed?.line)
 const tap = computed(() => line.value?.tap)
 const demands = computed(() => bench.scheme?.demands ?? [])
-const unit = computed(() => (settings.system === 'metric' ? LITRE : settings.terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON))
+const ADDABLE = ['cans', 'bed', 'animals', 'task'] as const
 
 function changeTap(field: string, from: Parameters<typeof set>[1], to: Parameters<typeof set>[2], recipe: (tap: Tap) => void) {
   const { id } = tap.value!
@@ -39,35 +38,22 @@ function changeDemand(id: string, what: string, recipe: (demand: Demand) => void
     }),
   )
 }
-function setMonths(id: string, months: number[]) {
-  changeDemand(id, say('draw.months'), (demand) => {
-    if (demand.kind !== 'bed') demand.byMonth = months
+const governing = computed(() => (bench.scheme ? governingRule(bench.scheme.uses) : undefined))
+const got = computed(() => new Map(bench.simulation.balance?.years.demands.map((each) => [each.id, each]) ?? []))
+function newDemand(kind: Demand['kind']): Demand {
+  const demandsHere = bench.scheme!.demands
+  const drawn = tap.value ?? bench.scheme!.taps[0]
+  const first = cans(freshId('demand', demandsHere), say(`draw.new.${kind}`), drawn?.id ?? '', 1, {
+    priority: Math.min(9, demandsHere.length + 1),
+    can: drawn?.can.volume ?? 0.01,
   })
+  return demandAs(first, kind)
 }
-function setKind(id: string, kind: 'cans' | 'volume') {
-  changeDemand(id, say(`word.${kind}`), (demand) => {
-    if (kind === demand.kind || (demand.kind !== 'cans' && demand.kind !== 'volume')) return
-    // What is drawn stays the same; only the way it is told changes.
-    const { id: own, name, use, from, priority, byMonth } = demand
-    const can = tap.value?.can.volume ?? 0.01
-    const common = { id: own, name, use, from, priority }
-    const next: Demand =
-      demand.kind === 'cans'
-        ? { kind: 'volume', ...common, byMonth: byMonth.map((cansADay) => cansADay * demand.can) }
-        : { kind: 'cans', ...common, can, byMonth: byMonth.map((cubic) => Math.round((cubic / can) * 100) / 100) }
-    for (const key of Object.keys(demand)) Reflect.deleteProperty(demand, key)
-    Object.assign(demand, next)
-  })
-}
-function add() {
+function add(kind: Demand['kind']) {
+  if (!bench.scheme?.taps.length) return
   bench.editScheme(message('edit.demandAdded'), (scheme) =>
     produce(scheme, (draft) => {
-      draft.demands.push(
-        cans(freshId('demand', draft.demands), say('draw.newDemand'), tap.value?.id ?? draft.taps[0]!.id, 1, {
-          priority: Math.min(9, draft.demands.length + 1),
-          can: tap.value?.can.volume ?? 0.01,
-        }),
-      )
+      draft.demands.push(newDemand(kind))
     }),
   )
 }
@@ -92,6 +78,20 @@ function toggleUse(use: Use, on: boolean) {
 
 <template>
   <div v-if="line">
+    <fieldset class="rule pt-2">
+      <legend class="h3 float-left mb-1">{{ say('draw.uses') }}</legend>
+      <div class="clear-both grid grid-cols-2 gap-x-3">
+        <label v-for="use in USES" :key="use" class="flex items-center gap-2 py-1 text-13">
+          <input
+            type="checkbox"
+            class="size-4 flex-none accent-ink"
+            :checked="bench.scheme!.uses.includes(use)"
+            @change="toggleUse(use, ($event.target as HTMLInputElement).checked)"
+          />{{ say(`word.${use}`) }}
+        </label>
+      </div>
+    </fieldset>
+    <UseRules v-if="governing" :rule="governing" />
     <template v-if="tap && line.heights.tap">
       <h3 class="h3 rule pt-2">{{ say('draw.tap') }}</h3>
       <QuantityField
@@ -142,61 +142,23 @@ function toggleUse(use: Use, on: boolean) {
         <FigureValue :figure="bench.assessed.tap.flow" />
       </p>
     </template>
-    <div class="rule mt-2 flex items-center justify-between pt-2">
+    <div class="rule mt-2 flex flex-wrap items-center justify-between gap-2 pt-2">
       <h3 class="h3">{{ say('draw.demands') }}</h3>
-      <button type="button" class="btn" :disabled="!bench.scheme?.taps.length" @click="add">{{ say('draw.add') }}</button>
-    </div>
-    <div v-for="demand in demands" :key="demand.id" class="border-t border-hair py-1">
-      <NameField
-        :label="say('draw.name')"
-        :model-value="demand.name"
-        @update:model-value="(v) => changeDemand(demand.id, v, (draft) => (draft.name = v))"
-      />
-      <template v-if="demand.kind === 'cans' || demand.kind === 'volume'">
-        <ChoiceField
-          :label="say('draw.counted')"
-          :model-value="demand.kind"
-          :options="[
-            { value: 'cans', label: say('word.cans') },
-            { value: 'volume', label: say('word.volume') },
-          ]"
-          @update:model-value="(v) => setKind(demand.id, v)"
-        />
-        <MonthsField
-          v-if="demand.kind === 'cans'"
-          :label="say('draw.cansADay', { can: volume(demand.can) })"
-          :model-value="demand.byMonth"
-          :per-unit="1"
-          :most="500"
-          @update:model-value="(v) => setMonths(demand.id, v)"
-        />
-        <MonthsField
-          v-else
-          :label="say('draw.litresADay', { unit: settings.system === 'metric' ? 'L' : 'gal' })"
-          :model-value="demand.byMonth"
-          :per-unit="unit"
-          :most="100"
-          @update:model-value="(v) => setMonths(demand.id, v)"
-        />
-      </template>
-      <p v-else class="text-13 text-ink-2">{{ say(`draw.${demand.kind}`) }}</p>
-      <button type="button" class="btn" :aria-label="say('draw.removeOf', { name: demand.name })" @click="remove(demand)">
-        {{ say('draw.remove') }}
-      </button>
-    </div>
-    <p v-if="demands.length === 0" class="py-2 text-13">{{ say('draw.noDemand') }}</p>
-    <fieldset class="rule mt-2 pt-2">
-      <legend class="h3 float-left mb-1">{{ say('draw.uses') }}</legend>
-      <div class="clear-both grid grid-cols-2 gap-x-3">
-        <label v-for="use in USES" :key="use" class="flex items-center gap-2 py-1 text-13">
-          <input
-            type="checkbox"
-            class="size-4 flex-none accent-ink"
-            :checked="bench.scheme!.uses.includes(use)"
-            @change="toggleUse(use, ($event.target as HTMLInputElement).checked)"
-          />{{ say(`word.${use}`) }}
-        </label>
+      <div class="flex flex-wrap gap-1">
+        <button v-for="kind in ADDABLE" :key="kind" type="button" class="btn" :disabled="!bench.scheme?.taps.length" @click="add(kind)">
+          {{ say(`draw.add.${kind}`) }}
+        </button>
       </div>
-    </fieldset>
+    </div>
+    <DemandCard
+      v-for="demand in demands"
+      :key="demand.id"
+      :demand="demand"
+      :got="got.get(demand.id)"
+      @change="(what, recipe) => changeDemand(demand.id, what, recipe)"
+      @remove="remove(demand)"
+    />
+    <p v-if="demands.length === 0" class="py-2 text-13">{{ say('draw.noDemand') }}</p>
+    <MainsWater class="rule mt-2 pt-2" />
   </div>
 </template>

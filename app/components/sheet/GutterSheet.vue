@@ -1,6 +1,9 @@
 <script setup lang="ts">
+import { addOutlet, removeOutlet, setHighPoints } from '#core/edits'
+import { GUTTER_SIZES, sizeOf } from '#core/gutter'
 import type { Gutter, Outlet } from '#core/scheme'
 import { fall, flow, length, rainRate, span } from '#core/units/quantity'
+import { message } from '~/stores/messages'
 
 /** The gutter and its hole. Decides whether the design rain gets into the pipe or goes over the edge. */
 const bench = useWorkbench()
@@ -8,7 +11,15 @@ const settings = useSettings()
 const { set } = useEdits()
 const { say, text } = useSay()
 
-const design = computed(() => bench.assessed?.gutter)
+const chosen = ref<string>()
+const designs = computed(() => bench.assessment?.gutters ?? [])
+const design = computed(() => designs.value.find(({ outlet }) => outlet.id === chosen.value) ?? bench.assessed?.gutter)
+const outlets = computed(() =>
+  designs.value.map(({ gutter, outlet }) => ({
+    value: outlet.id,
+    label: say('gutter.outletOf', { gutter: gutter.name, n: gutter.outlets.indexOf(outlet) + 1 }),
+  })),
+)
 
 function change(
   field: string,
@@ -37,6 +48,45 @@ const limits = computed(() => {
 const profiles = computed(() =>
   (['half-round', 'rectangular', 'trapezoid', 'k-style'] as const).map((value) => ({ value, label: say(`word.${value}`) })),
 )
+/** Sizes as they are sold, in the reader's own units first. */
+const sizes = computed(() => [
+  ...GUTTER_SIZES.toSorted((a, b) => Number(b.system === settings.system) - Number(a.system === settings.system)).map(
+    ({ key, profile, width }) => ({
+      value: key,
+      label: `${say(`word.${profile}`)} ${text(length(width))}`,
+    }),
+  ),
+  { value: 'own', label: say('gutter.ownSize') },
+])
+const size = computed(() => (design.value && sizeOf(design.value.gutter)?.key) ?? 'own')
+function setSize(key: string) {
+  const found = GUTTER_SIZES.find((each) => each.key === key)
+  const named = (value: string) => sizes.value.find((each) => each.value === value)?.label ?? ''
+  if (!found) return
+  const { profile, width, sole, depth } = found
+  change('size', named(size.value), named(key), (gutter) => void Object.assign(gutter, { profile, width, sole, depth }))
+}
+function addHighPoint() {
+  const { gutter } = design.value!
+  const at = gutter.length / 2
+  bench.editScheme(message('edit.highPointAt', { to: span(at) }), (scheme) => setHighPoints(scheme, gutter.id, [...gutter.highPoints, at]))
+}
+function dropHighPoints() {
+  const { gutter } = design.value!
+  bench.editScheme(message('edit.highPointsGone', { gutter: gutter.name }), (scheme) => setHighPoints(scheme, gutter.id, []))
+}
+function addHole() {
+  const { gutter } = design.value!
+  // Where none is yet: the end farther from the outlets there are.
+  const at = gutter.outlets.every((each) => each.at > gutter.length / 2) ? 0 : gutter.length
+  bench.editScheme(message('edit.outletAdded', { gutter: gutter.name }), (scheme) =>
+    addOutlet(scheme, gutter.id, at, say('gutter.newPipe')),
+  )
+}
+function closeHole() {
+  const { gutter, outlet } = design.value!
+  bench.editScheme(message('edit.outletClosed', { gutter: gutter.name }), (scheme) => removeOutlet(scheme, outlet.id))
+}
 /** The sole and depth follow the width of a half-round; other profiles keep their own. */
 function setWidth(width: number) {
   change('width', length(design.value!.gutter.width), length(width), (gutter) => {
@@ -48,7 +98,32 @@ function setWidth(width: number) {
 
 <template>
   <div v-if="design">
+    <ChoiceField
+      v-if="outlets.length > 1"
+      class="rule pt-2"
+      :label="say('gutter.which')"
+      :model-value="design.outlet.id"
+      :options="outlets"
+      @update:model-value="(id) => (chosen = id)"
+    />
+    <PlanSketch v-if="bench.scheme" :scheme="bench.scheme" />
+    <div class="flex flex-wrap gap-2 pb-1">
+      <button type="button" class="btn" @click="addHole">{{ say('gutter.addOutlet') }}</button>
+      <button v-if="design.gutter.outlets.length > 1" type="button" class="btn" @click="closeHole">{{ say('gutter.closeOutlet') }}</button>
+      <button type="button" class="btn" @click="addHighPoint">{{ say('gutter.addHighPoint') }}</button>
+      <button v-if="design.gutter.highPoints.length > 0" type="button" class="btn" @click="dropHighPoints">
+        {{ say('gutter.noHighPoint') }}
+      </button>
+    </div>
     <h3 class="h3 rule pt-2">{{ say('ui.measures') }}</h3>
+    <QuantityField
+      :label="say('field.name.outletAt')"
+      kind="span"
+      :model-value="design.outlet.at"
+      :least="0"
+      :most="design.gutter.length"
+      @update:model-value="(v) => change('outletAt', span(design!.outlet.at), span(v), (_, outlet) => void (outlet.at = v))"
+    />
     <QuantityField
       :label="say('field.name.outletHeight')"
       kind="length"
@@ -57,13 +132,16 @@ function setWidth(width: number) {
       :most="12"
       @update:model-value="(v) => change('outletHeight', length(design!.outlet.height), length(v), (_, outlet) => (outlet.height = v))"
     />
+    <ChoiceField :label="say('field.name.size')" :model-value="size" :options="sizes" @update:model-value="setSize" />
     <ChoiceField
+      v-if="size === 'own'"
       :label="say('field.name.profile')"
       :model-value="design.gutter.profile"
       :options="profiles"
       @update:model-value="(v) => change('profile', design!.gutter.profile, v, (gutter) => (gutter.profile = v))"
     />
     <QuantityField
+      v-if="size === 'own'"
       :label="say('field.name.width')"
       kind="length"
       :model-value="design.gutter.width"
@@ -72,7 +150,7 @@ function setWidth(width: number) {
       @update:model-value="setWidth"
     />
     <QuantityField
-      v-if="design.gutter.profile !== 'half-round'"
+      v-if="size === 'own' && design.gutter.profile !== 'half-round'"
       :label="say('field.name.depth')"
       kind="length"
       :model-value="design.gutter.depth"
@@ -88,17 +166,58 @@ function setWidth(width: number) {
       :most="500"
       @update:model-value="(v) => change('run', span(design!.gutter.length), span(v), (gutter) => (gutter.length = v))"
     />
-    <ChoiceField
+    <QuantityField
       :label="say('field.name.fall')"
-      :model-value="String(design.gutter.fall)"
-      :options="
-        [...new Set([0, 0.002, 0.003, 0.005, 0.007, 0.01, 0.02, design.gutter.fall])]
-          .sort()
-          .map((value) => ({ value: String(value), label: text(fall(value)) }))
-      "
+      kind="fall"
+      :model-value="design.gutter.fall"
+      :least="0"
+      :most="0.1"
       :note="say(`gutter.fallNote.${settings.system}`)"
-      @update:model-value="(v) => change('fall', fall(design!.gutter.fall), fall(Number(v)), (gutter) => (gutter.fall = Number(v)))"
+      @update:model-value="(v) => change('fall', fall(design!.gutter.fall), fall(v), (gutter) => void (gutter.fall = v))"
     />
+    <QuantityField
+      :label="say('field.name.board')"
+      kind="length"
+      :model-value="design.gutter.board"
+      :least="0"
+      :most="3"
+      :note="say('gutter.boardNote')"
+      @update:model-value="(v) => change('board', length(design!.gutter.board), length(v), (gutter) => void (gutter.board = v))"
+    />
+    <HangingTable v-if="bench.scheme" :gutter="design.gutter" :scheme="bench.scheme" />
+    <ChoiceField
+      :label="say('field.name.bucket')"
+      :model-value="design.gutter.bucket.result"
+      :options="(['not-tried', 'races', 'stands'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
+      :note="say('gutter.bucketNote')"
+      @update:model-value="
+        (v) => change('bucket', say(`word.${design!.gutter.bucket.result}`), say(`word.${v}`), (gutter) => void (gutter.bucket.result = v))
+      "
+    />
+    <QuantityField
+      v-if="design.gutter.bucket.result === 'stands'"
+      :label="say('field.name.standsAt')"
+      kind="span"
+      :model-value="design.gutter.bucket.at"
+      :least="0"
+      :most="design.gutter.length"
+      @update:model-value="(v) => change('standsAt', span(design!.gutter.bucket.at), span(v), (gutter) => void (gutter.bucket.at = v))"
+    />
+    <ChoiceField
+      :label="say('field.name.material')"
+      :model-value="design.gutter.material"
+      :options="(['plastic', 'metal'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
+      @update:model-value="(v) => change('material', design!.gutter.material, v, (gutter) => void (gutter.material = v))"
+    />
+    <label class="flex items-center gap-2 py-1 text-13">
+      <input
+        type="checkbox"
+        class="size-4 flex-none accent-ink"
+        :checked="design.gutter.guard"
+        @change="change('guard', '', '', (gutter) => void (gutter.guard = !gutter.guard))"
+      />{{ say('gutter.guard') }}
+    </label>
+    <p class="text-12 text-ink-3">{{ say('gutter.guardNote') }}</p>
     <QuantityField
       :label="say('field.name.outletBore')"
       kind="length"
@@ -118,12 +237,27 @@ function setWidth(width: number) {
         (v) => set('intensity', rainRate(bench.scheme!.designIntensity), rainRate(v), (draft) => (draft.designIntensity = v))
       "
     />
+    <label class="flex items-center gap-2 py-1 text-13">
+      <input
+        type="checkbox"
+        class="size-4 flex-none accent-ink"
+        :checked="bench.scheme!.windOnPitch"
+        @change="set('windOnPitch', '', '', (draft) => void (draft.windOnPitch = !draft.windOnPitch))"
+      />{{ say('gutter.wind') }}
+    </label>
+    <details class="text-13">
+      <summary>{{ say('gutter.intensityHelp') }}</summary>
+      <p class="text-ink-2">{{ say('gutter.intensityWhere') }}</p>
+    </details>
     <h3 class="h3 rule pt-2">{{ say('gutter.carries') }}</h3>
     <table class="mt-1 w-full text-13">
       <tbody>
         <tr>
           <th scope="row" class="py-1 text-left font-normal">{{ say('gutter.arriving') }}</th>
-          <td class="text-right"><FigureValue v-if="bench.assessed" :figure="bench.assessed.arriving" /></td>
+          <td class="text-right">
+            <FigureValue v-if="bench.assessed && design.outlet === bench.assessed.gutter.outlet" :figure="bench.assessed.arriving" />
+            <b v-else class="num">{{ text(flow(design.arriving)) }}</b>
+          </td>
         </tr>
         <tr v-for="limit in limits" :key="limit.name" class="border-t border-hair">
           <th scope="row" class="py-1 text-left font-normal">
@@ -135,5 +269,7 @@ function setWidth(width: number) {
         </tr>
       </tbody>
     </table>
+    <h3 class="h3 rule mt-2 pt-2">{{ say('outlet.title') }}</h3>
+    <OutletSchools v-if="bench.scheme" :design="design" :scheme="bench.scheme" />
   </div>
 </template>

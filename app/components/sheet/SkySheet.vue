@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { findGaps, isoDate } from '#core/rain'
-import type { AnnualRain, RainSource } from '#core/scheme'
+import { findGaps, isoDate, quickNormals } from '#core/rain'
+import type { AnnualRain, NormalsRain, RainSource } from '#core/scheme'
 import { days, rainDepth } from '#core/units/quantity'
 
-/** What falls: a record of one's own, or a yearly total to make one from. Decides which years the answer stands on. */
+/** What falls: a record of one's own, monthly means, or a yearly total to make one from. Decides which years the answer stands on. */
 const bench = useWorkbench()
 const { setJob } = useEdits()
 const { say, text } = useSay()
@@ -11,9 +11,49 @@ const importing = ref(false)
 
 const rain = computed(() => bench.job?.rain)
 const annual = computed(() => (rain.value?.kind === 'annual' ? rain.value : undefined))
+const normals = computed(() => (rain.value?.kind === 'normals' ? rain.value : undefined))
+const fitted = computed(() => (rain.value?.kind === 'fitted' ? rain.value : undefined))
+const leaning = computed(() => (rain.value?.kind === 'record' || rain.value?.kind === 'fitted' ? rain.value : undefined))
 const gaps = computed(() => (bench.record ? findGaps(bench.record) : []))
-const years = computed(() => bench.simulation.balance?.rain.years ?? [])
+const balanceRain = computed(() => bench.simulation.balance?.rain)
+const years = computed(() => balanceRain.value?.years ?? [])
 const dry = computed(() => Math.max(0, ...years.value.map(({ longestDry }) => longestDry)))
+const wet = computed(() => {
+  const whole = years.value.filter(({ days: length }) => length >= 365)
+  return whole.length > 0 ? Math.round(whole.reduce((sum, { wetDays }) => sum + wetDays, 0) / whole.length) : 0
+})
+
+const MADE = { spread: 0.16, years: 30, seed: 1 }
+function useSource(next: RainSource) {
+  if (rain.value) setJob('rain', say(`word.${rain.value.kind}`), say(`word.${next.kind}`), (draft) => void (draft.rain = next))
+}
+/** Monthly means to begin with: those of the yearly total, to be typed or pasted over. */
+function useNormals() {
+  const { totals, wetDays } = quickNormals(annual.value ?? { total: 700, pattern: 'even', hemisphere: 'north', wetDays: 140 })
+  const round = (values: number[]) => values.map((value) => Math.round(value * 10) / 10)
+  useSource({ kind: 'normals', totals: round(totals), wetDays: round(wetDays), ...MADE })
+}
+function useFitted(on: boolean) {
+  const from = leaning.value
+  if (!from) return
+  const base = { record: from.record, gaps: from.gaps }
+  useSource(on ? { kind: 'fitted', ...base, years: 100, seed: 1 } : { kind: 'record', ...base })
+}
+function setMade<K extends 'years' | 'seed' | 'spread'>(key: K, value: number) {
+  const from = rain.value && key in rain.value ? (rain.value as NormalsRain)[key] : 0
+  setJob(key, from, value, (draft) => void Object.assign(draft.rain, { [key]: value }))
+}
+function setNormals(totals: number[], wetDays: number[]) {
+  setJob('normals', '', '', (draft) => {
+    if (draft.rain.kind === 'normals') Object.assign(draft.rain, { totals, wetDays })
+  })
+}
+const made = computed(() => normals.value ?? fitted.value)
+const seasons = computed(() => bench.job?.seasonFactors ?? [])
+function setSeason(index: number, factor: number) {
+  setJob('seasonFactor', seasons.value[index] ?? 1, factor, (draft) => void (draft.seasonFactors[index] = factor))
+}
+const SEASONS = ['winter', 'spring', 'summer', 'autumn'] as const
 
 function setAnnual<K extends keyof AnnualRain>(
   key: K,
@@ -25,25 +65,10 @@ function setAnnual<K extends keyof AnnualRain>(
     if (draft.rain.kind === 'annual') Object.assign(draft.rain, { [key]: value })
   })
 }
-function useTotal() {
-  const made: RainSource = {
-    kind: 'annual',
-    total: 700,
-    pattern: 'even',
-    hemisphere: 'north',
-    wetDays: 140,
-    spread: 0.16,
-    years: 30,
-    seed: 1,
-  }
-  setJob('rain', say('word.record'), say('word.annual'), (draft) => {
-    draft.rain = made
-  })
-}
+const useTotal = () => useSource({ kind: 'annual', total: 700, pattern: 'even', hemisphere: 'north', wetDays: 140, ...MADE })
 function setGaps(value: 'leave-year-out' | 'generator' | 'dry') {
-  const from = rain.value?.kind === 'record' ? rain.value.gaps : value
-  setJob('gaps', from, value, (draft) => {
-    if (draft.rain.kind === 'record') draft.rain.gaps = value
+  setJob('gaps', leaning.value?.gaps ?? value, value, (draft) => {
+    if (draft.rain.kind === 'record' || draft.rain.kind === 'fitted') draft.rain.gaps = value
   })
 }
 const words = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: say(`word.${value}`) }))
@@ -55,10 +80,11 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
       <h3 class="h3">{{ say('sky.source') }}</h3>
       <div class="flex gap-2">
         <button type="button" class="btn" @click="importing = true">{{ say('sky.bringIn') }}</button>
+        <button v-if="!normals" type="button" class="btn" @click="useNormals">{{ say('sky.useNormals') }}</button>
         <button v-if="!annual" type="button" class="btn" @click="useTotal">{{ say('sky.useTotal') }}</button>
       </div>
     </div>
-    <template v-if="bench.record && rain?.kind === 'record'">
+    <template v-if="bench.record && leaning">
       <p class="pt-2 font-bold">{{ bench.record.name }}</p>
       <p class="text-13 text-ink-2">
         {{ bench.record.note || say('sky.fromFile', { start: bench.record.start, days: bench.record.depths.length }) }}
@@ -66,7 +92,7 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
       <ChoiceField
         v-if="gaps.length > 0"
         :label="say('sky.gaps', { n: gaps.length })"
-        :model-value="rain.gaps"
+        :model-value="leaning.gaps"
         :options="words('leave-year-out', 'generator', 'dry')"
         @update:model-value="setGaps"
       />
@@ -76,6 +102,44 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
           <li v-for="gap in gaps.slice(0, 200)" :key="gap.start" class="num">{{ isoDate(gap.start) }}, {{ text(days(gap.days)) }}</li>
         </ul>
       </details>
+      <label class="flex items-center gap-2 py-1 text-13">
+        <input
+          type="checkbox"
+          class="size-4 flex-none accent-ink"
+          :checked="fitted !== undefined"
+          @change="useFitted(($event.target as HTMLInputElement).checked)"
+        />{{ say('sky.fitted') }}
+      </label>
+    </template>
+    <NormalsEditor v-if="normals" :normals="normals" @change="setNormals" />
+    <template v-if="made">
+      <QuantityField
+        :label="say('field.name.years')"
+        kind="count"
+        :model-value="made.years"
+        :least="1"
+        :most="200"
+        @update:model-value="(v) => setMade('years', Math.round(v))"
+      />
+      <QuantityField
+        v-if="normals"
+        :label="say('field.name.spread')"
+        kind="share"
+        :model-value="normals.spread"
+        :least="0"
+        :most="0.6"
+        :note="say('sky.spreadNote')"
+        @update:model-value="(v) => setMade('spread', v)"
+      />
+      <QuantityField
+        :label="say('field.name.seed')"
+        kind="count"
+        :model-value="made.seed"
+        :least="0"
+        :most="4294967295"
+        :note="say('sky.seedNote')"
+        @update:model-value="(v) => setMade('seed', Math.round(v))"
+      />
     </template>
     <template v-if="annual">
       <QuantityField
@@ -119,8 +183,29 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
     <template v-if="years.length > 0">
       <h3 class="h3 rule mt-2 pt-2">{{ say('sky.years') }}</h3>
       <YearBars :years="years" />
-      <p class="text-13 text-ink-2">{{ say('sky.longestDry', { days: days(dry) }) }}</p>
+      <p class="text-13 text-ink-2">{{ say('sky.longestDry', { days: days(dry) }) }} {{ say('sky.wetDays', { n: wet }) }}</p>
+      <template v-if="balanceRain">
+        <h3 class="h3 rule mt-2 pt-2">{{ say('sky.table') }}</h3>
+        <RecordTable :table="balanceRain.table" />
+        <FitTable v-if="balanceRain.fit" class="rule mt-2 pt-2" :fit="balanceRain.fit" />
+      </template>
     </template>
+    <GaugeLog class="rule mt-2 pt-2" />
+    <SiteFields class="rule mt-2 pt-2" />
+    <details class="rule mt-2 pt-2">
+      <summary class="font-bold">{{ say('sky.climate') }}</summary>
+      <p class="text-13 text-ink-2">{{ say('sky.climateNote') }}</p>
+      <QuantityField
+        v-for="(season, index) in SEASONS"
+        :key="season"
+        :label="say(`sky.${season}`)"
+        kind="share"
+        :model-value="seasons[index] ?? 1"
+        :least="0.2"
+        :most="3"
+        @update:model-value="(v) => setSeason(index, v)"
+      />
+    </details>
     <RainImport v-if="importing" @close="importing = false" />
   </div>
 </template>

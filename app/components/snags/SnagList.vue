@@ -37,6 +37,33 @@ const title = computed(() => say('snag.count', { here: props.findings.length, to
               {{ say('snag.why') }}
             </button>
           </div>
+          <ul v-if="finding.options.length > 0" class="mt-1">
+            <li v-for="option in finding.options" :key="option.id" class="border-t border-hair py-1.5 text-13">
+              <p>
+                <b>{{ say(`finding.${finding.id}.option.${option.id}.name`, option.values) }}.</b>
+                {{ say(`finding.${finding.id}.option.${option.id}.say`, option.values) }}
+                <span v-if="option.fits === false" class="text-pencil">{{ say('snag.doesNotFit') }}</span>
+              </p>
+              <div class="mt-1 flex flex-wrap gap-2">
+                <button
+                  type="button"
+                  class="btn btn-mend"
+                  :aria-label="say('snag.applyNamed', { what: say(`finding.${finding.id}.option.${option.id}.name`, option.values) })"
+                  @click="bench.mend(finding, option.id)"
+                >
+                  {{ say('snag.apply') }}
+                </button>
+                <button
+                  type="button"
+                  class="btn"
+                  :aria-label="say('snag.besideNamed', { what: say(`finding.${finding.id}.option.${option.id}.name`, option.values) })"
+                  @click="bench.mendBeside(finding, option.id, say(`finding.${finding.id}.option.${option.id}.name`, option.values))"
+                >
+                  {{ say('snag.beside') }}
+                </button>
+              </div>
+            </li>
+          </ul>
           <p v-if="why === keyOf(finding)" class="mt-1 text-13 text-ink-2">
             {{ say(`finding.${finding.id}.why`, finding.values) }}
             <span class="text-12 text-ink-3">{{ say(`source.${finding.source}`) }}</span>

@@ -31,6 +31,7 @@ function change(key: Key): { text: string; way: '' | 'up' | 'down' } {
   return { text: say(by > 0 ? 'tally.more' : 'tally.less', { amount }), way: by > 0 ? 'up' : 'down' }
 }
 
+const { between } = useBands()
 const years = computed(() => bench.simulation.balance?.years)
 const cells = computed<{ key: Key; label: string; figure: Figure | undefined; note: string }[]>(() => {
   const range = years.value?.metRange
@@ -97,7 +98,7 @@ const edited = computed(() =>
       <FigureValue v-if="cell.figure" :figure="cell.figure" :size="compact ? 'row' : 'big'" />
       <p v-else class="slab text-22">–</p>
       <p v-if="!compact" class="foot text-12 text-ink-3">
-        <span class="note">{{ cell.note }}</span>
+        <span class="note" :title="cell.note">{{ cell.key === 'runoff' ? cell.note : between(cell.key) || cell.note }}</span>
         <b v-if="change(cell.key).text" class="delta font-semibold" :class="{ 'text-pencil': change(cell.key).way }">
           <svg v-if="change(cell.key).way" viewBox="0 0 10 10" class="mr-0.5 inline size-2.5 fill-current" aria-hidden="true">
             <path :d="change(cell.key).way === 'up' ? 'M5 1.5L9 8.5H1z' : 'M5 8.5L1 1.5H9z'" /></svg

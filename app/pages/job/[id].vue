@@ -37,8 +37,11 @@ const station = computed<Station>({
   set: (next) => void router.replace({ query: { ...route.query, station: next } }),
 })
 const listing = ref(false)
+/** Stations with more to show than a narrow sheet holds. */
+const WIDE = new Set<Station>(['sky', 'roof', 'gutter', 'cask'])
+const comparing = ref(false)
 const wide = computed({
-  get: () => route.query.wide === 'yes' && station.value === 'cask',
+  get: () => route.query.wide === 'yes' && WIDE.has(station.value),
   set: (next) => void router.replace({ query: { ...route.query, wide: next ? 'yes' : undefined } }),
 })
 function choose(next: Station) {
@@ -102,7 +105,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (typing(event.target) || event.altKey || slip.value) return
   if (/^[1-7]$/.test(event.key)) choose(STATIONS[Number(event.key) - 1]!)
   else if (event.key === '?') showKeys.value = true
-  else if (event.key.toLowerCase() === 'w' && station.value === 'cask') wide.value = !wide.value
+  else if (event.key.toLowerCase() === 'w' && WIDE.has(station.value)) wide.value = !wide.value
 })
 
 const saved = computed(() => {
@@ -128,7 +131,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <NuxtLink v-else to="/" class="btn btn-bare" :aria-label="say('jobs.title')">{{ say('jobs.title') }}</NuxtLink>
       <span class="h-6 w-px bg-ink max-md:hidden" />
       <h1 class="truncate text-16 font-bold">{{ bench.job?.name }}</h1>
-      <span class="cap truncate max-lg:hidden">{{ bench.scheme?.name }}</span>
+      <SchemePicker class="max-md:hidden" @compare="comparing = true" />
       <span class="flex-1" />
       <span class="cap whitespace-nowrap max-md:hidden" role="status">{{ saved }}</span>
       <UnitsMenu
@@ -244,6 +247,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
         </svg>
       </button>
       <div class="flex flex-wrap gap-2 border-t border-ink p-3">
+        <SchemePicker @compare="((comparing = true), (listing = false))" />
         <button type="button" class="btn" @click="exportFile">{{ say('jobs.export') }}</button>
         <button type="button" class="btn" :disabled="!bench.redoable" @click="bench.redo()">{{ say('ui.redo') }}</button>
         <UnitsMenu
@@ -254,6 +258,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
     </div>
     <WorkingSlip :live="all" />
     <KeysDialog v-if="showKeys" @close="showKeys = false" />
+    <CompareDialog v-if="comparing" @close="comparing = false" />
   </div>
 </template>
 

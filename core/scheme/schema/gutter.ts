@@ -30,6 +30,15 @@ export const gutter = record({
   /** Where the water divides, m from the left end; none when it all runs one way. */
   highPoints: list(amount(0, 500), 0, 20),
   guard: flag(),
+  material: choice('plastic', 'metal'),
+  /** Depth of the board behind it and the room kept free under the roof's edge, m; a board of 0 has not been measured. */
+  board: amount(0, 3),
+  clearance: amount(0, 1),
+  /** Length that it is bought in, and the most between brackets, m. */
+  piece: amount(0.5, 30),
+  bracketEvery: amount(0.2, 3),
+  /** A bucket poured in at the high end: does it race to the low one, or stand at a place (m from the left end)? */
+  bucket: record({ result: choice('not-tried', 'races', 'stands'), at: amount(0, 500) }),
   outlets: list(outlet, 1, 20),
 })
 export type Gutter = InferType<typeof gutter>

@@ -2,6 +2,7 @@ import * as yup from 'yup'
 import { demand, taps, USES } from './draw'
 import { drop } from './drop'
 import { amount, choice, flag, id, list, name, record, text } from './fields'
+import { money, site } from './site'
 import { gutter } from './gutter'
 import { overflowRoute, pumps } from './overflow'
 import { rainSource, records } from './rain'
@@ -15,6 +16,14 @@ export const scheme = record({
   designIntensity: amount(5, 1000),
   /** Hours in which a rain day's depth falls: frontal 6 to 8, mixed 4, convective 1.5 to 2. */
   wetHours: amount(0.5, 24),
+  /** The school by which an outlet's size is judged. */
+  outletSchool: choice('hydraulic', 'intensity', 'hundred'),
+  /** Wind drives rain on to the pitch: capacities count half of the ridge's rise as well. */
+  windOnPitch: flag(),
+  /** What it costs to build, in the job's money; 0 while not known. */
+  cost: amount(0, 1e7),
+  /** Room for the vessels, m; 0 where not measured. */
+  space: record({ width: amount(0, 200), depth: amount(0, 200), height: amount(0, 20) }),
   spillRule: choice('after-spillage', 'before-spillage'),
   uses: list(choice(...USES), 1, USES.length),
   sections: list(roofSection, 1, 40),
@@ -37,13 +46,17 @@ export const job = record({
   system: choice('metric', 'imperial'),
   invented: flag(),
   rain: rainSource,
+  /** Factors on the rain of December to February, March to May, June to August, September to November: 1 leaves it as it was. */
+  seasonFactors: list(amount(0.2, 3), 4, 4),
+  site,
+  money,
   schemes: list(scheme, 1, 24),
   chosen: id(),
 })
 export type Job = yup.InferType<typeof job>
 
 export const FILE_FORMAT = 'vernal-cask-job'
-export const FILE_VERSION = 1
+export const FILE_VERSION = 2
 
 /** A job as it travels: the job and the rain records it leans on. */
 export const jobFile = record({

@@ -15,6 +15,8 @@ export const COVERS = [
   'wood-shingle',
 ] as const
 export const FOULING = ['clean', 'ordinary', 'heavy'] as const
+/** What the whole roof is, in the words people use; the sides of one roof share a shape. */
+export const ROOF_SHAPES = ['single-slope', 'gable', 'hip', 'lean-to', 'tunnel', 'flat', 'free'] as const
 export const ROOF_HAZARDS = ['asbestos-cement', 'lead-flashing', 'copper', 'treated-wood', 'bitumen', 'moss-killer'] as const
 
 const outline = oneOfKind({
@@ -44,7 +46,12 @@ const runoff = oneOfKind({
 export const roofSection = record({
   id: id(),
   name: name(),
+  shape: choice(...ROOF_SHAPES),
   outline,
+  /** Where the left end of its eave lies on plan, m, and which way the eave runs, degrees anticlockwise; laid out by itself when absent. */
+  place: record({ x: amount(-1000, 1000), y: amount(-1000, 1000), turn: amount(-360, 360) })
+    .optional()
+    .default(undefined),
   /** Whether `across` (or the area) was taken on the level or up the slope. */
   measured: choice('plan', 'slope'),
   /** Degrees from level. */
@@ -59,4 +66,6 @@ export const roofSection = record({
 })
 export type RoofSection = InferType<typeof roofSection>
 export type Cover = (typeof COVERS)[number]
+export type RoofShape = (typeof ROOF_SHAPES)[number]
+export type RoofOutline = RoofSection['outline']
 export type Fouling = (typeof FOULING)[number]

@@ -2,7 +2,7 @@ import { answerBalance, balanceRequest, rainGround, storeGround } from '#core/se
 
 /** One balance for every store that the roof feeds. Daily series are rounded to a tenth of a litre. */
 export default answering(balanceRequest, ({ scheme, rain }) => {
-  const ground = rainGround(rain.source, rain.record)
+  const ground = rainGround(rain.source, rain.record, rain.place)
   return {
     rain: { ...ground.facts, years: ground.years },
     stores: scheme.stores.map(({ id }) => {

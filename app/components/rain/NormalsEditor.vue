@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { readNormals, type NormalsProblem } from '#core/rain'
+import type { NormalsRain } from '#core/scheme'
+
+/** Monthly means: typed month by month, or pasted as the table they were found in. */
+const props = defineProps<{ normals: NormalsRain }>()
+const emit = defineEmits<{ change: [totals: number[], wetDays: number[]] }>()
+const settings = useSettings()
+const { say, month } = useSay()
+
+const pasted = ref('')
+const problems = shallowRef<NormalsProblem[]>([])
+const taken = ref('')
+const perUnit = computed(() => (settings.system === 'metric' ? 1 : 25.4))
+const unit = computed(() => (settings.system === 'metric' ? 'mm' : 'in'))
+
+function read() {
+  const result = readNormals(pasted.value)
+  if ('problems' in result) {
+    problems.value = result.problems
+    taken.value = ''
+    return
+  }
+  problems.value = []
+  taken.value = say('normals.taken', { unit: result.normals.unit })
+  emit('change', result.normals.totals, result.normals.wetDays)
+}
+const told = computed(() =>
+  problems.value.map(({ problem, month: index, found }) =>
+    say(`normals.problem.${problem}`, { found, month: index === undefined ? '' : month(index) }),
+  ),
+)
+</script>
+
+<template>
+  <div>
+    <label class="block py-1 text-13"
+      >{{ say('normals.paste') }}
+      <textarea v-model="pasted" class="field mt-1 h-16 font-normal" spellcheck="false" :aria-invalid="problems.length > 0" />
+    </label>
+    <button type="button" class="btn" @click="read">{{ say('normals.read') }}</button>
+    <div aria-live="polite">
+      <p v-for="line in told" :key="line" class="mt-1 text-13 text-pencil" role="alert">{{ line }}</p>
+      <p v-if="taken" class="mt-1 text-13 text-ink-2">{{ taken }}</p>
+    </div>
+    <MonthsField
+      :label="say('normals.totals', { unit })"
+      :model-value="props.normals.totals"
+      :per-unit="perUnit"
+      :most="3000"
+      @update:model-value="(totals) => emit('change', totals, [...props.normals.wetDays])"
+    />
+    <MonthsField
+      :label="say('normals.wetDays')"
+      :model-value="props.normals.wetDays"
+      :most="28"
+      @update:model-value="(wetDays) => emit('change', [...props.normals.totals], wetDays)"
+    />
+  </div>
+</template>

@@ -1,0 +1,25 @@
+import { payback, yearlySaving } from '#core/draw'
+import { LITRE } from '#core/units/constants'
+
+/** Amounts in the job's own money, and what the water drawn saves of a bill. */
+export function useMoney() {
+  const bench = useWorkbench()
+  const settings = useSettings()
+  const currency = computed(() => bench.job?.money.currency ?? '£')
+
+  function money(amount: number): string {
+    const digits = Math.abs(amount) < 20 && Math.abs(amount) > 0.005 ? 2 : 0
+    const shown = new Intl.NumberFormat(settings.terms, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(
+      Math.abs(amount),
+    )
+    return `${amount < -0.005 ? '−' : ''}${currency.value}${shown}`
+  }
+  /** A year's saving for so many litres drawn; undefined while no price is known. */
+  const saving = (litresAYear: number): number | undefined => {
+    const tariff = bench.job?.money
+    if (!tariff || (tariff.sewer === 0 && tariff.tiers.every(({ price }) => price === 0))) return undefined
+    return yearlySaving(tariff, litresAYear * LITRE)
+  }
+  const pays = (cost: number, litresAYear: number) => payback(cost, saving(litresAYear) ?? 0)
+  return { money, saving, pays, currency }
+}

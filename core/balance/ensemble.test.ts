@@ -1,0 +1,135 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { demoRecords, tanneryRow, withyHard } from '../demo'
+import { groundOfEnsemble, ensembleRows, rainGround } from '../service'
+import { CATALOGUE, fromCatalogue } from '../vessel/catalogue'
+import { bandOf, catchFactor, ensembleBands, runVolumes } from './ensemble'
+import { runStore } from './runStore'
+import { warmStart } from './series'
+import { simulateYears } from './simulateYears'
+import { commonUsable, onCurve, standingRoom, vesselSets } from './vesselSets'
+import { buildWaterPath } from '../path/waterPath'
+
+const series = fc.array(fc.tuple(fc.double({ min: 0, max: 400, noNaN: true }), fc.double({ min: 0, max: 120, noNaN: true })), {
+  minLength: 10,
+  maxLength: 200,
+})
+
+describe('volumes run abreast', () => {
+  it('give what each gives alone, for both rules and any number of them', () => {
+    fc.assert(
+      fc.property(
+        series,
+        fc.array(fc.double({ min: 0, max: 2000, noNaN: true }), { minLength: 1, maxLength: 9 }),
+        fc.constantFrom('after-spillage' as const, 'before-spillage' as const),
+        (days, sizes, rule) => {
+          const inflow = Float64Array.from(days, ([water]) => water)
+          const demand = Float64Array.from(days, ([, wanted]) => wanted)
+          const first = Math.min(7, days.length)
+          const { used, short } = runVolumes(inflow, demand, Float64Array.from(sizes), rule, first)
+          sizes.forEach((volume, v) => {
+            const run = runStore(inflow, demand, volume, warmStart(inflow, demand, first, volume, rule), rule)
+            expect(used[v]).toBeCloseTo(
+              run.yield.reduce((a, b) => a + b, 0),
+              6,
+            )
+            expect(short[v]).toBe(run.yield.filter((drawn, i) => drawn < 0.999 * demand[i]!).length)
+          })
+        },
+      ),
+      { numRuns: 60 },
+    )
+  })
+})
+
+describe('an ensemble', () => {
+  const job = withyHard()
+  const rain = rainGround(job.rain, demoRecords()[0], job)
+  const ground = groundOfEnsemble(job.schemes[0]!, 'butt-store', rain)
+  const rows = ensembleRows(ground, 0, 60)
+  const bands = ensembleBands(ground, rows)
+  it('a row is the same whoever runs it', () => {
+    expect(ensembleRows(ground, 17, 18)[0]).toEqual(rows[17])
+    expect(rows[0]!.figures.met).not.toBe(rows[1]!.figures.met)
+  })
+  it('demand met never falls and short days never rise with the volume', () => {
+    for (const { met, shortDays } of rows) {
+      for (let v = 2; v < met.length; v++) {
+        expect(met[v]).toBeGreaterThanOrEqual(met[v - 1]! - 1e-12)
+        expect(shortDays[v]).toBeLessThanOrEqual(shortDays[v - 1]! + 1e-12)
+      }
+    }
+  })
+  it('its bands are in order and hold the record’s own figure near their middle', () => {
+    for (const band of [...bands.met, ...bands.shortDays, ...Object.values(bands.figures)]) {
+      expect(band.low).toBeLessThanOrEqual(band.middle)
+      expect(band.middle).toBeLessThanOrEqual(band.high)
+    }
+    const own = simulateYears(buildWaterPath(job.schemes[0]!), 'butt-store', rain.ready)
+    expect(Math.abs(bands.figures.met.middle - own.met)).toBeLessThan(0.06)
+    expect(Math.abs(bands.figures.kept.middle / own.keptPerYear - 1)).toBeLessThan(0.1)
+  })
+  it('its own volume comes first, and its figures are those of that volume', () => {
+    rows.forEach(({ met, figures }) => expect(figures.met).toBe(met[0]))
+  })
+  it('what is kept and what is surplus make up what was caught', () => {
+    for (const { figures } of rows) {
+      expect(figures.kept).toBeGreaterThan(0)
+      expect(figures.surplus).toBeGreaterThanOrEqual(-1e-6)
+    }
+  })
+  it('does without a sweep when given its own volumes', () => {
+    expect(groundOfEnsemble(job.schemes[0]!, 'butt-store', rain, [50, 100]).volumes).toHaveLength(3)
+  })
+  it('refuses bands of nothing', () => expect(() => ensembleBands(ground, [])).toThrow(RangeError))
+})
+
+describe('catch factor', () => {
+  it('is the inverse of the triangle over 0.85, 1 and 1.05 (closed form)', () => {
+    expect(catchFactor(0)).toBeCloseTo(0.85, 12)
+    expect(catchFactor(0.75)).toBeCloseTo(1, 12)
+    expect(catchFactor(1)).toBeCloseTo(1.05, 12)
+  })
+  it('has the triangle’s mean, a third of the sum of its corners', () => {
+    const steps = 20_000
+    let sum = 0
+    for (let i = 0; i < steps; i++) sum += catchFactor((i + 0.5) / steps)
+    expect(sum / steps).toBeCloseTo((0.85 + 1 + 1.05) / 3, 6)
+  })
+  it('a band holds eight in ten', () => {
+    const { low, high } = bandOf(Array.from({ length: 99 }, (_, i) => i + 1))
+    expect([low, high]).toEqual([10, 90])
+  })
+})
+
+describe('sets from the catalogue', () => {
+  const points = [0, 500, 1000, 2000, 4000].map((volume) => ({
+    volume,
+    met: 1 - Math.exp(-volume / 800),
+    shortDays: 200 * Math.exp(-volume / 800),
+  }))
+  it('a tote loses 80 mm at the top and 50 at the bottom: about 143 of 1,041 L (geometry)', () => {
+    expect(commonUsable(fromCatalogue('tote-275'))).toBeCloseTo((1041 * (0.955 - 0.13)) / 0.955, -1)
+  })
+  it('five totes stand side by side in 18 by 5 ft, none in 3 by 3', () => {
+    const job = tanneryRow()
+    expect(standingRoom(job.schemes[0]!.space, fromCatalogue('tote-275'))).toBe(5)
+    expect(standingRoom({ width: 0.9, depth: 0.9, height: 0 }, fromCatalogue('tote-275'))).toBe(0)
+  })
+  it('are told in order of size, and whether they fit where room was measured', () => {
+    const open = vesselSets(points, { width: 0, depth: 0, height: 0 }, Infinity)
+    expect(open.every(({ fits }) => fits === undefined)).toBe(true)
+    expect(open.map(({ usable }) => usable)).toEqual(open.map(({ usable }) => usable).toSorted((a, b) => a - b))
+    expect(new Set(open.map(({ key }) => key)).size).toBeGreaterThan(CATALOGUE.length - 4)
+    const low = vesselSets(points, { width: 3, depth: 1.3, height: 0.9 }, Infinity)
+    expect(low.find(({ key, count }) => key === 'tote-275' && count === 1)!.fits).toBe(false)
+    expect(low.find(({ key, count }) => key === 'butt-210' && count === 2)!.fits).toBe(true)
+  })
+  it('a curve is read between its points and held at its ends', () => {
+    const curve = [
+      { volume: 0, value: 0 },
+      { volume: 10, value: 1 },
+    ]
+    expect([-1, 5, 20].map((at) => onCurve(curve, at))).toEqual([0, 0.5, 1])
+  })
+})

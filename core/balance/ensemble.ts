@@ -1,0 +1,329 @@
+import type { WaterPath } from '../path/waterPath'
+import { fitRecord } from '../rain/fitRecord'
+import { fillGaps, type Place, type ReadyRain } from '../rain/gaps'
+import { makeYears, modelFromMonths, quickNormals, type RainModel } from '../rain/makeRecord'
+import { RAIN_DAY } from '../rain/wetDayModel'
+import { withSeasons, withSnow } from '../rain/weather'
+import type { RainRecord, RainSource } from '../scheme'
+import { ENOUGH } from './simulateYears'
+import { weibull } from './percentile'
+import { runTanks, storeSeries, warmStart, type StoreSeries } from './series'
+import type { SpillRule } from './runStore'
+import { storeLaws, type StoreLaws } from './tanks'
+
+/** Years of one made record: as long as a vessel lasts, and short enough to hold good and bad luck. */
+export const ENSEMBLE_YEARS = 20
+
+/** Figures of one store at its own size that carry a band. */
+export const BANDED = ['kept', 'met', 'daysMet', 'lasts', 'longest', 'surplus'] as const
+export type Banded = (typeof BANDED)[number]
+
+/** Everything that the records of an ensemble share; made once in each worker. */
+export interface EnsembleGround {
+  path: WaterPath
+  store: string
+  laws: StoreLaws
+  model: RainModel
+  place: Place
+  site: ReadyRain['site']
+  /** Usable litres tried, the store's own first. */
+  volumes: Float64Array
+  rule: SpillRule
+  seed: number
+  /** Month (0–11) in which a full store is asked for most. */
+  thirstiest: number
+}
+
+/** The generator behind a source: its own, or one fitted to its record. @throws RangeError when the record is not at hand */
+export function generatorOf(source: RainSource, record: RainRecord | undefined): { model: RainModel; seed: number } {
+  if (source.kind === 'annual') {
+    const { totals, wetDays } = quickNormals(source)
+    return { model: modelFromMonths(totals, wetDays, source.spread), seed: source.seed }
+  }
+  if (source.kind === 'normals')
+    return { model: modelFromMonths(source.totals, source.wetDays, source.spread, RAIN_DAY), seed: source.seed }
+  if (!record || record.id !== source.record) throw new RangeError(`rain record ${source.record} is not at hand`)
+  return { model: fitRecord(fillGaps(record, source.gaps).rain), seed: source.kind === 'fitted' ? source.seed : 1 }
+}
+
+const CALIBRATION_YEARS = 200
+
+/** The same generator with its depths scaled so that a long run meets the monthly totals; short runs may then miss them by chance. */
+export function calibrated(model: RainModel): RainModel {
+  const sums = new Float64Array(12)
+  const { rain } = makeYears(model, CALIBRATION_YEARS, 77, false)
+  for (let i = 0; i < rain.depths.length; i++) sums[rain.month[i]!]! += rain.depths[i]!
+  return {
+    ...model,
+    models: model.models.map((month, m) => ({
+      ...month,
+      beta: sums[m]! > 0 ? month.beta * Math.min(1.25, Math.max(0.8, (model.totals[m]! * CALIBRATION_YEARS) / sums[m]!)) : month.beta,
+    })),
+  }
+}
+
+export function ensembleGround(
+  path: WaterPath,
+  store: string,
+  generator: { model: RainModel; seed: number },
+  place: Place,
+  site: ReadyRain['site'],
+  volumes: readonly number[],
+  thirstiest: number,
+): EnsembleGround {
+  return {
+    path,
+    store,
+    laws: storeLaws(path, store),
+    model: calibrated(generator.model),
+    place,
+    site,
+    volumes: Float64Array.from(volumes),
+    rule: path.scheme.spillRule,
+    seed: generator.seed,
+    thirstiest,
+  }
+}
+
+/** One made record's outcome: demand met and short days a year for every volume, and the banded figures of the first. */
+export interface EnsembleRow {
+  met: Float64Array
+  shortDays: Float64Array
+  figures: Record<Banded, number>
+}
+
+/** How much less or more than reckoned a site may catch: gauge, cover and leaks. Common practice: ×0.85, 1, ×1.05. */
+const CATCH = { low: 0.85, middle: 1, high: 1.05 }
+
+/** A draw from the triangle over `CATCH`. Source: closed form, inverse of the triangular distribution. */
+export function catchFactor(chance: number): number {
+  const { low, middle, high } = CATCH
+  const fold = (middle - low) / (high - low)
+  return chance < fold
+    ? low + Math.sqrt(chance * (high - low) * (middle - low))
+    : high - Math.sqrt((1 - chance) * (high - low) * (high - middle))
+}
+
+/** Spreads record numbers over the seeds; a record's days do not depend on which worker makes it. */
+const seedOf = (seed: number, index: number) => (seed + (index + 1) * 2_654_435_761) % 4_294_967_296
+/** Low-discrepancy chance for the n-th record: the golden ratio's multiples. */
+const chanceOf = (index: number) => ((index + 0.5) * 0.618_033_988_749_895) % 1
+
+const LANES = 4
+
+/**
+ * Yields of several volumes over one record. Four are run abreast, since each waits for its own yesterday and the machine
+ * can do the others meanwhile.
+ */
+export function runVolumes(
+  inflow: Float64Array,
+  demand: Float64Array,
+  volumes: Float64Array,
+  rule: SpillRule,
+  firstYearDays: number,
+): { used: Float64Array; short: Float64Array } {
+  const days = inflow.length
+  const used = new Float64Array(volumes.length)
+  const short = new Float64Array(volumes.length)
+  for (let first = 0; first < volumes.length; first += LANES) {
+    const lane = (k: number) => Math.min(first + k, volumes.length - 1)
+    const [ia, ib, ic, id] = [lane(0), lane(1), lane(2), lane(3)]
+    const [va, vb, vc, vd] = [volumes[ia]!, volumes[ib]!, volumes[ic]!, volumes[id]!]
+    let ha = warmStart(inflow, demand, firstYearDays, va, rule)
+    let hb = warmStart(inflow, demand, firstYearDays, vb, rule)
+    let hc = warmStart(inflow, demand, firstYearDays, vc, rule)
+    let hd = warmStart(inflow, demand, firstYearDays, vd, rule)
+    let ua = 0
+    let ub = 0
+    let uc = 0
+    let ud = 0
+    let sa = 0
+    let sb = 0
+    let sc = 0
+    let sd = 0
+    // One loop for each rule: a choice inside would be made millions of times over.
+    if (rule === 'after-spillage') {
+      for (let day = 0; day < days; day++) {
+        const want = demand[day]!
+        const water = inflow[day]!
+        const enough = ENOUGH * want
+        const da = Math.min(want, ha)
+        const db = Math.min(want, hb)
+        const dc = Math.min(want, hc)
+        const dd = Math.min(want, hd)
+        ha = Math.min(ha + water, va) - da
+        hb = Math.min(hb + water, vb) - db
+        hc = Math.min(hc + water, vc) - dc
+        hd = Math.min(hd + water, vd) - dd
+        ua += da
+        ub += db
+        uc += dc
+        ud += dd
+        sa += da < enough ? 1 : 0
+        sb += db < enough ? 1 : 0
+        sc += dc < enough ? 1 : 0
+        sd += dd < enough ? 1 : 0
+      }
+    } else {
+      for (let day = 0; day < days; day++) {
+        const want = demand[day]!
+        const water = inflow[day]!
+        const enough = ENOUGH * want
+        const da = Math.min(want, ha + water)
+        const db = Math.min(want, hb + water)
+        const dc = Math.min(want, hc + water)
+        const dd = Math.min(want, hd + water)
+        ha = Math.min(ha + water - da, va)
+        hb = Math.min(hb + water - db, vb)
+        hc = Math.min(hc + water - dc, vc)
+        hd = Math.min(hd + water - dd, vd)
+        ua += da
+        ub += db
+        uc += dc
+        ud += dd
+        sa += da < enough ? 1 : 0
+        sb += db < enough ? 1 : 0
+        sc += dc < enough ? 1 : 0
+        sd += dd < enough ? 1 : 0
+      }
+    }
+    used[id] = ud
+    used[ic] = uc
+    used[ib] = ub
+    used[ia] = ua
+    short[id] = sd
+    short[ic] = sc
+    short[ib] = sb
+    short[ia] = sa
+  }
+  return { used, short }
+}
+
+/** Mean days that a store, full on the first of a month, lasts with the rain that falls meanwhile; a year at most. */
+function lastsFrom(inflow: Float64Array, demand: Float64Array, month: Uint8Array, start: number, volume: number): number {
+  let sum = 0
+  let times = 0
+  for (let day = 1; day < month.length; day++) {
+    if (month[day] !== start || month[day - 1] === start) continue
+    let held = volume
+    let lasted = 0
+    for (let d = day; d < month.length && lasted < 365; d++) {
+      const drawn = Math.min(demand[d]!, held)
+      if (drawn < ENOUGH * demand[d]!) break
+      held = Math.min(held + inflow[d]!, volume) - drawn
+      lasted++
+    }
+    sum += lasted
+    times++
+  }
+  return times > 0 ? sum / times : 0
+}
+
+interface OneTank {
+  inflow: Float64Array
+  demand: Float64Array
+}
+
+/** The store of one record as a single tank; of a cascade, all that reaches it and all that is asked of it. */
+function asOneTank(series: StoreSeries, rule: SpillRule, firstYearDays: number): OneTank {
+  const own = series.tanks.filter(({ tank }) => tank.store === series.store)
+  if (series.tanks.length === 1) return { inflow: own[0]!.own, demand: own[0]!.demand.all }
+  const runs = runTanks(series, rule, firstYearDays)
+  const days = series.inflow.captured.length
+  const inflow = Float64Array.from(series.inflow.captured)
+  const demand = new Float64Array(days)
+  for (const { series: each, run } of runs) {
+    const target = each.tank.spillsTo === undefined ? undefined : series.tanks[each.tank.spillsTo]
+    if (each.tank.store !== series.store && target?.tank.store === series.store) for (let i = 0; i < days; i++) inflow[i]! += run.spill[i]!
+    if (each.tank.store === series.store) for (let i = 0; i < days; i++) demand[i]! += each.demand.all[i]!
+  }
+  return { inflow, demand }
+}
+
+/**
+ * One record of an ensemble: twenty years of the generator, caught by this scheme with a drawn catch factor, through every
+ * volume.
+ *
+ * @param index number of the record; the same index gives the same outcome anywhere
+ */
+export function ensembleRow(ground: EnsembleGround, index: number): EnsembleRow {
+  const { laws, model, place, site, volumes, rule, store, thirstiest } = ground
+  const made = makeYears(model, ENSEMBLE_YEARS, seedOf(ground.seed, index), false).rain
+  const rain = withSnow(withSeasons(made, place.seasonFactors), site)
+  const series = storeSeries(laws, store, rain, site)
+  const firstYearDays = 365
+  const { inflow, demand } = asOneTank(series, rule, firstYearDays)
+  const factor = catchFactor(chanceOf(index))
+  const caught = new Float64Array(inflow.length)
+  let wanted = 0
+  let asked = 0
+  for (let day = 0; day < caught.length; day++) {
+    caught[day] = inflow[day]! * factor
+    wanted += demand[day]!
+    if (demand[day]! > 0) asked++
+  }
+  const { used, short } = runVolumes(caught, demand, volumes, rule, firstYearDays)
+  const present = volumes[0]!
+  let held = warmStart(caught, demand, firstYearDays, present, rule)
+  const start = held
+  let spell = 0
+  let longest = 0
+  let captured = 0
+  for (let day = 0; day < demand.length; day++) {
+    const drawn = Math.min(demand[day]!, rule === 'before-spillage' ? held + caught[day]! : held)
+    held = Math.min(held + caught[day]! - drawn, rule === 'before-spillage' ? present : Math.max(0, present - drawn))
+    spell = drawn < ENOUGH * demand[day]! ? spell + 1 : 0
+    longest = Math.max(longest, spell)
+    captured += caught[day]!
+  }
+  // What was caught is drawn, held or surplus.
+  const surplus = captured - used[0]! - (held - start)
+  return {
+    met: used.map((litres) => (wanted > 0 ? litres / wanted : 1)),
+    shortDays: short.map((days) => days / ENSEMBLE_YEARS),
+    figures: {
+      kept: (captured - surplus) / ENSEMBLE_YEARS,
+      met: wanted > 0 ? used[0]! / wanted : 1,
+      daysMet: asked > 0 ? 1 - short[0]! / asked : 1,
+      lasts: lastsFrom(caught, demand, rain.month, thirstiest, present),
+      longest,
+      surplus: surplus / ENSEMBLE_YEARS,
+    },
+  }
+}
+
+/** Where eight records in ten lie, and the middle one. */
+export interface Band {
+  low: number
+  middle: number
+  high: number
+}
+
+export function bandOf(values: readonly number[]): Band {
+  return { low: weibull(values, 0.1), middle: weibull(values, 0.5), high: weibull(values, 0.9) }
+}
+
+export interface EnsembleAnswer {
+  store: string
+  records: number
+  years: number
+  volumes: number[]
+  met: Band[]
+  shortDays: Band[]
+  figures: Record<Banded, Band>
+}
+
+/** Bands from the outcomes of all records. @throws RangeError when there are none */
+export function ensembleBands(ground: Pick<EnsembleGround, 'store' | 'volumes'>, rows: readonly EnsembleRow[]): EnsembleAnswer {
+  if (rows.length === 0) throw new RangeError('rows must not be empty')
+  const across = (of: (row: EnsembleRow) => number) => bandOf(rows.map(of))
+  return {
+    store: ground.store,
+    records: rows.length,
+    years: ENSEMBLE_YEARS,
+    volumes: [...ground.volumes],
+    met: [...ground.volumes].map((_, v) => across(({ met }) => met[v]!)),
+    shortDays: [...ground.volumes].map((_, v) => across(({ shortDays }) => shortDays[v]!)),
+    figures: Object.fromEntries(BANDED.map((figure) => [figure, across(({ figures }) => figures[figure])])) as Record<Banded, Band>,
+  }
+}

@@ -1,0 +1,92 @@
+import type { DailyRain } from '../rain/dailyRain'
+import type { SiteDays } from '../rain/weather'
+import { inflowBy, type DailyInflow } from './inflow'
+import { runStore, type SpillRule, type StoreRun } from './runStore'
+import { tankDemand, type StoreLaws, type Tank, type TankDemand } from './tanks'
+
+/** A tank with the days it lives through. */
+export interface TankSeries {
+  tank: Tank
+  /** Off its own roofs, litres a day. */
+  own: Float64Array
+  demand: TankDemand
+}
+
+/** A store with its tanks upstream, and the water and the thirst of one record. */
+export interface StoreSeries {
+  store: string
+  tanks: TankSeries[]
+  /** Of the store itself, not of those that hand on to it. */
+  inflow: DailyInflow
+}
+
+/** Lays the days of a record over a store's laws. */
+export function storeSeries({ tanks, laws }: StoreLaws, store: string, rain: DailyRain, site: Pick<SiteDays, 'thirst'>): StoreSeries {
+  const inflows = new Map([...laws].map(([id, own]) => [id, inflowBy(own, rain)]))
+  return {
+    store,
+    inflow: inflows.get(store)!,
+    tanks: tanks.map((tank) => {
+      const own = tank.vessels.flatMap((id) => inflows.get(tank.store)!.byVessel.get(id) ?? [])
+      return { tank, own: sumOf(own, rain.depths.length), demand: tankDemand(tank, rain, site) }
+    }),
+  }
+}
+
+function sumOf(series: readonly Float64Array[], days: number): Float64Array {
+  if (series.length === 1) return series[0]!
+  const sum = new Float64Array(days)
+  for (const each of series) for (let i = 0; i < days; i++) sum[i]! += each[i]!
+  return sum
+}
+
+/** A tank's days once run: what it got from above besides its own roofs, and how it fared. */
+export interface TankRun {
+  series: TankSeries
+  /** All that came in, litres a day. */
+  inflow: Float64Array
+  run: StoreRun
+  startHeld: number
+}
+
+/** What a tank holds when the first year begins: an empty one run through that year once. */
+export function warmStart(inflow: Float64Array, demand: Float64Array, firstYearDays: number, volume: number, rule: SpillRule): number {
+  const warmUp = runStore(inflow.subarray(0, firstYearDays), demand.subarray(0, firstYearDays), volume, 0, rule)
+  return warmUp.store.at(-1) ?? 0
+}
+
+/**
+ * Tanks through their days, those upstream first; what one spills on a day is in the next on the same day.
+ *
+ * @param factor on the volume of the store's own tanks, for trying other sizes
+ */
+export function runTanks({ store, tanks }: StoreSeries, rule: SpillRule, firstYearDays: number, factor = 1): TankRun[] {
+  const runs: TankRun[] = []
+  tanks.forEach((series, index) => {
+    const above = runs.filter((_, i) => tanks[i]!.tank.spillsTo === index)
+    const inflow = above.length === 0 ? series.own : sumOf([series.own, ...above.map(({ run }) => run.spill)], series.own.length)
+    const volume = series.tank.volume * (series.tank.store === store ? factor : 1)
+    const startHeld = warmStart(inflow, series.demand.all, firstYearDays, volume, rule)
+    runs.push({ series, inflow, startHeld, run: runStore(inflow, series.demand.all, volume, startHeld, rule) })
+  })
+  return runs
+}
+
+/**
+ * A day's yield shared out between demands: the first in rank gets all it wants before the next; equals share by what they want.
+ *
+ * @param ranks each demand's priority, in the order of `wanted`; 1 comes first
+ * @param got written over with what each gets
+ */
+export function shareOut(drawn: number, wanted: readonly number[], ranks: readonly number[], got: number[]): void {
+  let left = drawn
+  for (let i = 0; i < wanted.length;) {
+    let end = i
+    let sum = 0
+    while (end < wanted.length && ranks[end] === ranks[i]) sum += wanted[end++]!
+    const share = sum > 0 ? Math.min(1, left / sum) : 0
+    for (let k = i; k < end; k++) got[k] = wanted[k]! * share
+    left = Math.max(0, left - sum)
+    i = end
+  }
+}

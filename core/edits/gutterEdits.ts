@@ -1,0 +1,161 @@
+import { current, produce, type Draft } from 'immer'
+import { carryingPipe, drop, ground, into, neck, outlet as makeOutlet, store, tap } from '../arrangements/parts'
+import type { Drop, Gutter, Outlet, Scheme } from '../scheme'
+import { freshId } from './schemeEdits'
+
+const millimetres = (metres: number) => Math.round(metres * 1000) / 1000
+
+function gutterOf(draft: Draft<Scheme>, id: string): Draft<Gutter> {
+  const found = draft.gutters.find((gutter) => gutter.id === id)
+  if (!found) throw new RangeError(`no gutter ${id}`)
+  return found
+}
+
+function outletOf(draft: Draft<Scheme>, id: string): { gutter: Draft<Gutter>; outlet: Draft<Outlet> } {
+  for (const gutter of draft.gutters) {
+    const outlet = gutter.outlets.find((each) => each.id === id)
+    if (outlet) return { gutter, outlet }
+  }
+  throw new RangeError(`no outlet ${id}`)
+}
+
+/** Moves an outlet along its gutter, held between its ends. */
+export function moveOutlet(scheme: Scheme, outletId: string, at: number): Scheme {
+  return produce(scheme, (draft) => {
+    const { gutter, outlet } = outletOf(draft, outletId)
+    outlet.at = millimetres(Math.min(gutter.length, Math.max(0, at)))
+  })
+}
+
+/** Moves one high point along its gutter, held between its ends. */
+export function moveHighPoint(scheme: Scheme, gutterId: string, index: number, at: number): Scheme {
+  return produce(scheme, (draft) => {
+    const gutter = gutterOf(draft, gutterId)
+    if (gutter.highPoints[index] === undefined) throw new RangeError(`gutter ${gutterId} has no high point ${index}`)
+    gutter.highPoints[index] = millimetres(Math.min(gutter.length, Math.max(0, at)))
+  })
+}
+
+/** A high point more, or the last one away. */
+export function setHighPoints(scheme: Scheme, gutterId: string, highPoints: readonly number[]): Scheme {
+  return produce(scheme, (draft) => {
+    gutterOf(draft, gutterId).highPoints = highPoints.map(millimetres).sort((a, b) => a - b)
+  })
+}
+
+/** One more outlet, with a downpipe of its own to the ground like the gutter's first. */
+export function addOutlet(scheme: Scheme, gutterId: string, at: number, name: string): Scheme {
+  return produce(scheme, (draft) => {
+    const gutter = gutterOf(draft, gutterId)
+    const like = gutter.outlets[0]!
+    const pipe = draft.drops.find(({ id }) => id === like.drop)!
+    const id = freshId('drop', draft.drops)
+    draft.drops.push(
+      drop(
+        id,
+        name,
+        [
+          neck(
+            freshId(
+              `${id}-neck`,
+              draft.drops.flatMap(({ devices }) => devices),
+            ),
+          ),
+        ],
+        ground('drain', 0.3),
+        { bore: pipe.bore, outside: pipe.outside, shape: pipe.shape, material: pipe.material },
+      ),
+    )
+    gutter.outlets.push(
+      makeOutlet(
+        freshId(
+          'outlet',
+          draft.gutters.flatMap(({ outlets }) => outlets),
+        ),
+        millimetres(Math.min(gutter.length, at)),
+        like.height,
+        id,
+        {
+          bore: like.bore,
+          strainer: like.strainer,
+        },
+      ),
+    )
+  })
+}
+
+const leadsTo = (draft: Scheme, dropId: string) =>
+  draft.gutters.some(({ outlets }) => outlets.some((each) => each.drop === dropId)) ||
+  draft.drops.some(({ end }) => end.kind === 'drop' && end.drop === dropId) ||
+  draft.overflows.some(({ to }) => to.kind === 'drop' && to.drop === dropId)
+
+function removeOutlets(draft: Draft<Scheme>, gutter: Draft<Gutter>, keep: (outlet: Outlet) => boolean) {
+  gutter.outlets = gutter.outlets.filter(keep)
+  draft.drops = draft.drops.filter(({ id }) => leadsTo(draft, id))
+}
+
+/** Closes an outlet, and takes its downpipe away when nothing else leads into it. A gutter keeps one. */
+export function removeOutlet(scheme: Scheme, outletId: string): Scheme {
+  return produce(scheme, (draft) => {
+    const { gutter } = outletOf(draft, outletId)
+    if (gutter.outlets.length > 1) removeOutlets(draft, gutter, ({ id }) => id !== outletId)
+  })
+}
+
+/** Hangs the whole run to one outlet: no high point, the other holes closed with cover plates. */
+export function slopeAllTo(scheme: Scheme, gutterId: string, outletId: string, fall: number): Scheme {
+  return produce(scheme, (draft) => {
+    const gutter = gutterOf(draft, gutterId)
+    gutter.highPoints = []
+    gutter.fall = fall
+    removeOutlets(draft, gutter, ({ id }) => id === outletId)
+  })
+}
+
+/** Leads the water of one outlet across to another's downpipe in a carrying pipe. */
+export function carryAcross(scheme: Scheme, fromId: string, toId: string, length: number, fall: number): Scheme {
+  return produce(scheme, (draft) => {
+    const from = outletOf(draft, fromId).outlet
+    const to = outletOf(draft, toId).outlet
+    const pipe = draft.drops.find(({ id }) => id === from.drop)!
+    const devices = draft.drops.flatMap((each) => each.devices)
+    pipe.devices = [
+      ...pipe.devices.filter(({ kind }) => kind === 'neck' || kind === 'screen'),
+      carryingPipe(freshId('carry', devices), millimetres(length), { fall, lowPoint: millimetres(to.height - length * fall) }),
+    ]
+    pipe.end = { kind: 'drop', drop: to.drop }
+  })
+}
+
+/** A vessel of its own, with tap and diverter like the one there is, under an outlet that ran to waste. */
+export function collectAt(scheme: Scheme, outletId: string, likeDropId: string, name: string): Scheme {
+  return produce(scheme, (draft) => {
+    const { outlet } = outletOf(draft, outletId)
+    const like = draft.drops.find(({ id }) => id === likeDropId)
+    const pipe = draft.drops.find(({ id }) => id === outlet.drop)!
+    const target = like && targetOf(like)
+    const vessel = target && draft.stores.flatMap(({ vessels }) => vessels).find(({ id }) => id === target)
+    if (!like || !vessel) throw new RangeError(`drop ${likeDropId} fills no vessel`)
+    const vessels = draft.stores.flatMap((each) => each.vessels)
+    const copyId = freshId(`${vessel.id}-2`, vessels)
+    const copy = current(vessel)
+    draft.stores.push(store(freshId('store-2', draft.stores), name, [{ ...copy, id: copyId, name }]))
+    const devices = draft.drops.flatMap((each) => each.devices)
+    pipe.devices = like.devices.map((device) => {
+      const moved = { ...device, id: freshId(device.id, [...devices, ...draft.drops.flatMap((each) => each.devices)]) }
+      return 'to' in moved && moved.to.kind === 'vessel' ? { ...moved, to: into(copyId, moved.to.port) } : moved
+    })
+    pipe.end = like.end.kind === 'vessel' ? into(copyId, like.end.port) : { ...like.end }
+    pipe.brackets = [...like.brackets]
+    for (const route of draft.overflows.filter(({ from }) => from.vessel === vessel.id).slice(0, 1))
+      draft.overflows.push({ ...route, id: freshId('over', draft.overflows), from: { ...route.from, vessel: copyId } })
+    const own = draft.taps.find((each) => each.vessel === vessel.id)
+    if (own)
+      draft.taps.push(tap(freshId('tap', draft.taps), name, copyId, { ...own, id: freshId('tap', draft.taps), name, vessel: copyId }))
+  })
+}
+
+function targetOf({ devices, end }: Drop): string | undefined {
+  for (const device of devices) if ('to' in device && device.to.kind === 'vessel') return device.to.vessel
+  return end.kind === 'vessel' ? end.vessel : undefined
+}

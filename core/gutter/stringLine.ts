@@ -1,0 +1,80 @@
+import type { Gutter } from '../scheme'
+import { stretches } from './outletShares'
+
+/** A bracket along the run and how far its gutter hangs below the highest one, m. */
+export interface BracketHeight {
+  at: number
+  below: number
+}
+
+/** Places of the joints between bought pieces, m from the left end. */
+export const jointPlaces = ({ length, piece }: Pick<Gutter, 'length' | 'piece'>): number[] =>
+  Array.from({ length: Math.max(0, Math.ceil(length / piece - 1e-9) - 1) }, (_, i) => (i + 1) * piece)
+
+/** Bracket on each side of a joint, and off a stop end, m. Common practice. */
+const BESIDE = 0.15
+
+/** Places of the brackets: beside both ends and both sides of every joint, and no farther apart than asked for. */
+export function bracketPlaces({ length, piece, bracketEvery }: Pick<Gutter, 'length' | 'piece' | 'bracketEvery'>): number[] {
+  const edge = Math.min(BESIDE, length / 4)
+  const fixed = [edge, ...jointPlaces({ length, piece }).flatMap((at) => [at - edge, at + edge]), length - edge]
+    .filter((at) => at > 0 && at < length)
+    .sort((a, b) => a - b)
+  return fixed.flatMap((at, i) => {
+    if (i === 0) return [at]
+    const gap = at - fixed[i - 1]!
+    const parts = Math.max(1, Math.ceil(gap / bracketEvery - 1e-9))
+    return Array.from({ length: parts }, (_, n) => fixed[i - 1]! + (gap * (n + 1)) / parts)
+  })
+}
+
+/**
+ * The string line of a run: how far each bracket hangs below a level line at the high point.
+ *
+ * Between high points the gutter falls to the lowest outlet there, from both sides; a stretch without an outlet hangs level.
+ */
+export function stringLine(gutter: Gutter): BracketHeight[] {
+  const parts = stretches(gutter)
+  return bracketPlaces(gutter).map((at) => {
+    const part = parts.find(({ from, to }) => at >= from && at <= to)
+    if (!part || part.outlets.length === 0) return { at, below: 0 }
+    const lowest = part.outlets.reduce((low, outlet) => (outlet.height < low.height ? outlet : low))
+    // The longer side starts from the level line; a shorter one starts that much lower and meets it at the outlet.
+    const deepest = Math.max(lowest.at - part.from, part.to - lowest.at) * gutter.fall
+    return { at, below: deepest - Math.abs(at - lowest.at) * gutter.fall }
+  })
+}
+
+/** A gutter's own parts, for the list. */
+export interface GutterParts {
+  pieces: number
+  joints: number
+  bends: number
+  stopEnds: number
+  outlets: number
+  brackets: number
+  /** Room left at each joint for a plastic piece to grow, m; 0 for metal of common lengths. */
+  gap: number
+}
+
+/** Growth of PVC, m for each m and degree, and the swing it is allowed for. Common practice: 3–4 mm a metre over 50 °C. */
+const GROWTH = 0.00007
+const SWING = 50
+
+/**
+ * Pieces, joints and brackets of a run.
+ *
+ * @param bends corners that it turns
+ */
+export function gutterParts(gutter: Gutter, bends: number): GutterParts {
+  const joints = jointPlaces(gutter).length
+  return {
+    pieces: joints + 1,
+    joints: joints + 2 * bends,
+    bends,
+    stopEnds: 2,
+    outlets: gutter.outlets.length,
+    brackets: bracketPlaces(gutter).length,
+    gap: gutter.material === 'plastic' ? GROWTH * SWING * Math.min(gutter.piece, gutter.length) : 0,
+  }
+}

@@ -1,0 +1,80 @@
+import type { Site } from '../scheme'
+import { DAYS_PER_MONTH } from '../units/constants'
+import type { DailyRain } from './dailyRain'
+import { referenceEvapotranspiration } from './evapotranspiration'
+
+const YEAR_DAYS = 366
+/** Day of the year on which each month is half gone. */
+const MIDDLES = DAYS_PER_MONTH.map((days, month) => DAYS_PER_MONTH.slice(0, month).reduce<number>((sum, d) => sum + d, 0) + days / 2)
+
+/** A monthly mean as it stands on a day of the year: straight lines from the middle of one month to the next. */
+export function onDay(months: readonly number[], dayOfYear: number): number {
+  const next = MIDDLES.findIndex((middle) => middle >= dayOfYear)
+  const after = next < 0 ? 0 : next
+  const before = (after + 11) % 12
+  const from = MIDDLES[before]! - (after === 0 && next >= 0 ? 365 : 0)
+  const to = MIDDLES[after]! + (next < 0 ? 365 : 0)
+  return months[before]! + ((months[after]! - months[before]!) * (dayOfYear - from)) / (to - from)
+}
+
+/** What a place's air does on each day of the year; entry 0 is not used. */
+export interface SiteDays {
+  /** Reference evapotranspiration, mm a day. */
+  thirst: Float64Array
+  /** Mean temperature, °C. */
+  warmth: Float64Array
+}
+
+/**
+ * Reference evapotranspiration and mean temperature of every day of the year, from a place's latitude and monthly means.
+ *
+ * @throws RangeError when a month's high is below its low
+ * Source: Hargreaves by FAO-56 equation 52; between months straight lines, this project's rule.
+ */
+export function siteDays({ latitude, low, high }: Site): SiteDays {
+  const days: SiteDays = { thirst: new Float64Array(YEAR_DAYS + 1), warmth: new Float64Array(YEAR_DAYS + 1) }
+  for (let day = 1; day <= YEAR_DAYS; day++) {
+    const least = onDay(low, day)
+    const most = onDay(high, day)
+    days.thirst[day] = referenceEvapotranspiration(latitude, day, least, most)
+    days.warmth[day] = (least + most) / 2
+  }
+  return days
+}
+
+/** Snow falls at or below this mean, °C; above it the pack melts by this much, mm for each °C and day. Common practice. */
+const SNOW_AT = 1
+const MELT = 4
+
+/**
+ * Rain as it reaches the roof where it is cold enough for snow: what falls at a daily mean of 1 °C or less is held, and
+ * melts by 4 mm for each degree above. What is held at the end of the record stays on the roof.
+ *
+ * @returns the same rain where no day is so cold
+ * Source: degree-day method; its figures are common practice.
+ */
+export function withSnow(rain: DailyRain, { warmth }: Pick<SiteDays, 'warmth'>): DailyRain {
+  if (!warmth.some((degrees, day) => day > 0 && degrees <= SNOW_AT)) return rain
+  const liquid = new Float64Array(rain.depths.length)
+  let pack = 0
+  for (let i = 0; i < liquid.length; i++) {
+    const degrees = warmth[rain.dayOfYear[i]!]!
+    if (degrees <= SNOW_AT) {
+      pack += rain.depths[i]!
+      continue
+    }
+    const melt = Math.min(pack, MELT * (degrees - SNOW_AT))
+    pack -= melt
+    liquid[i] = rain.depths[i]! + melt
+  }
+  return { ...rain, liquid }
+}
+
+/** Season of a month (0–11): 0 is December to February, then in threes. */
+export const seasonOf = (month: number) => Math.floor(((month + 1) % 12) / 3)
+
+/** The same days in another climate: every depth by its season's factor. */
+export function withSeasons(rain: DailyRain, factors: readonly number[]): DailyRain {
+  if (factors.every((factor) => factor === 1)) return rain
+  return { ...rain, depths: rain.depths.map((depth, i) => depth * factors[seasonOf(rain.month[i]!)]!) }
+}

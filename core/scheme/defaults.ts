@@ -1,0 +1,60 @@
+import type { Terms, UnitSystem } from '../units/quantity'
+import type { AnnualRain } from './schema/rain'
+import type { Gutter } from './schema/gutter'
+import type { Job, Scheme } from './schema/job'
+import type { Money, Site } from './schema/site'
+
+/** Mean lows and highs of a mild northern place, °C: invented, to be replaced by the reader's own. */
+const MILD_NORTH = {
+  low: [1.5, 1.5, 3, 4.5, 7.5, 10.5, 12.5, 12.5, 10, 7.5, 4.5, 2],
+  high: [7, 7.5, 10, 13, 16.5, 19.5, 22, 21.5, 18.5, 14.5, 10, 7.5],
+}
+const halfAYearOn = <T>(months: readonly T[]): T[] => months.map((_, month) => months[(month + 6) % 12]!)
+
+/** A place to begin with: the middle latitudes of a hemisphere. */
+export function defaultSite(hemisphere: AnnualRain['hemisphere'] = 'north'): Site {
+  return hemisphere === 'north'
+    ? { latitude: 51, low: [...MILD_NORTH.low], high: [...MILD_NORTH.high] }
+    : { latitude: -37, low: halfAYearOn(MILD_NORTH.low), high: halfAYearOn(MILD_NORTH.high) }
+}
+
+/** Prices to begin with: none, so that no saving is claimed before the reader has put in a bill. */
+export const defaultMoney = (terms: Terms): Money => ({
+  currency: terms === 'en-US' ? '$' : '£',
+  tiers: [{ from: 0, price: 0 }],
+  sewer: 0,
+  sewerShare: 0.95,
+  houseUse: 100,
+})
+
+/** What a job says besides its scene, its rain and its schemes. */
+export const jobDefaults = (terms: Terms, hemisphere?: AnnualRain['hemisphere']): Pick<Job, 'seasonFactors' | 'site' | 'money'> => ({
+  seasonFactors: [1, 1, 1, 1],
+  site: defaultSite(hemisphere),
+  money: defaultMoney(terms),
+})
+
+export const schemeDefaults = (): Pick<
+  Scheme,
+  'designIntensity' | 'wetHours' | 'spillRule' | 'outletSchool' | 'windOnPitch' | 'cost' | 'space'
+> => ({
+  designIntensity: 75,
+  wetHours: 4,
+  spillRule: 'after-spillage',
+  outletSchool: 'hydraulic',
+  windOnPitch: false,
+  cost: 0,
+  space: { width: 0, depth: 0, height: 0 },
+})
+
+/** Pieces of 4 m or 10 ft, brackets at most a metre apart, board not measured. */
+export const gutterDefaults = (
+  system: UnitSystem = 'metric',
+): Pick<Gutter, 'material' | 'board' | 'clearance' | 'piece' | 'bracketEvery' | 'bucket'> => ({
+  material: 'plastic',
+  board: 0,
+  clearance: 0.025,
+  piece: system === 'metric' ? 4 : 3.048,
+  bracketEvery: system === 'metric' ? 1 : 0.9144,
+  bucket: { result: 'not-tried', at: 0 },
+})
