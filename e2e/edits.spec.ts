@@ -77,7 +77,7 @@ test('a can that does not fit is told, and room made by its mend', async ({ page
 
 test('demands are added, told otherwise, and removed; undone each', async ({ page }) => {
   await openJob(page, NAME, 'Draw')
-  await page.getByRole('button', { name: 'Add' }).click()
+  await page.getByRole('button', { name: 'Cans', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Remove Pots' })).toBeVisible()
   const kinds = page.getByLabel('Told as')
   await expect(kinds).toHaveCount(3)

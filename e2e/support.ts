@@ -65,6 +65,7 @@ export async function axeClean(page: Page) {
 export async function textFaults(page: Page): Promise<string[]> {
   return page.evaluate(() => {
     interface Piece {
+      node: Node
       text: string
       box: DOMRect
       element: Element
@@ -91,7 +92,7 @@ export async function textFaults(page: Page): Promise<string[]> {
     while (walker.nextNode()) {
       const node = walker.currentNode
       const element = node.parentElement
-      if (!element || !node.textContent?.trim() || hiddenBy(element)) continue
+      if (!element || !node.textContent?.trim() || hiddenBy(element) || !element.checkVisibility()) continue
       const range = document.createRange()
       range.selectNodeContents(node)
       for (const box of range.getClientRects()) {
@@ -102,6 +103,7 @@ export async function textFaults(page: Page): Promise<string[]> {
         // A little is taken off for line height and side bearings, which are not ink.
         const inset = Math.min(4, shown.height * 0.18)
         pieces.push({
+          node,
           text,
           element,
           box: new DOMRect(shown.x + 1, shown.y + inset, Math.max(0, shown.width - 2), Math.max(0, shown.height - 2 * inset)),
@@ -112,6 +114,8 @@ export async function textFaults(page: Page): Promise<string[]> {
     const layer = (element: Element) => element.closest('[role=dialog], dialog, [data-headlessui-portal], .fixed')
     pieces.forEach((a, i) => {
       for (const b of pieces.slice(i + 1)) {
+        // One text cut short by an ellipsis is painted in two boxes that touch.
+        if (a.node === b.node) continue
         if (layer(a.element) !== layer(b.element) || rotated(a.element) || rotated(b.element)) continue
         const wide = Math.min(a.box.right, b.box.right) - Math.max(a.box.left, b.box.left)
         const high = Math.min(a.box.bottom, b.box.bottom) - Math.max(a.box.top, b.box.top)

@@ -21,8 +21,8 @@ export function useBands() {
     const low = parts(AS[figure](Math.max(0, band.low)))
     const high = AS[figure](Math.max(0, band.high))
     return low.number === parts(high).number
-      ? say('bands.one', { value: text(high) })
-      : say('bands.between', { low: low.number, high: text(high) })
+      ? say('bands.one', { value: text(high), how: figure })
+      : say('bands.between', { low: low.number, high: text(high), how: figure })
   }
   return { between }
 }

@@ -124,6 +124,7 @@ export function useSimulation() {
     const began = performance.now()
     const hands = Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 2))
     let done = 0
+    let over = false
     state.bandsProgress = { done, of: ENSEMBLE_RECORDS }
     try {
       while (pool.length < hands) pool.push(hire())
@@ -137,7 +138,8 @@ export function useSimulation() {
             { worker: index, of: pool.length, records: ENSEMBLE_RECORDS },
             Comlink.proxy((more: number) => {
               done += more
-              if (mine === bandsTicket) state.bandsProgress = { done, of: ENSEMBLE_RECORDS }
+              // A report may come after the answer it belongs to.
+              if (mine === bandsTicket && !over) state.bandsProgress = { done, of: ENSEMBLE_RECORDS }
             }),
           )
         }),
@@ -151,6 +153,7 @@ export function useSimulation() {
     } catch (error) {
       if (mine === bandsTicket) state.failed = error instanceof Error ? error.message : String(error)
     } finally {
+      over = true
       if (mine === bandsTicket) state.bandsProgress = undefined
     }
   }

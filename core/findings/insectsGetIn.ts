@@ -1,5 +1,5 @@
 import { produce } from 'immer'
-import { length } from '../units/quantity'
+import { mesh } from '../units/quantity'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** Mesh that stops a grown mosquito, m; 1.2 mm is the loosest that does. */
@@ -17,7 +17,7 @@ export const insectsGetIn = rule(
         station: 'cask',
         ids: { vessel: vessel.id },
         at: foot + vessel.body.rim,
-        values: { where: lid ? (vessel.lid === 'open' ? 'open' : 'mesh') : 'port', mesh: length(INSECT_MESH) },
+        values: { where: lid ? (vessel.lid === 'open' ? 'open' : 'mesh') : 'port', mesh: mesh(INSECT_MESH) },
         source: COMMON_PRACTICE,
       }
     }),

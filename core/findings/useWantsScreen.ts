@@ -1,6 +1,6 @@
 import { governingRule } from '../draw/useRules'
 import type { Intake } from '../path/waterPath'
-import { length } from '../units/quantity'
+import { mesh as meshOf } from '../units/quantity'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** Finest mesh that water of an intake goes through, m; Infinity where there is none. */
@@ -25,9 +25,9 @@ export const useWantsScreen = rule('useWantsScreen', ({ path }) => {
       ids: { drop: intake.drop.id, vessel: intake.vessel.id },
       values: {
         use: mesh.by,
-        wanted: length(mesh.value),
+        wanted: meshOf(mesh.value),
         how: Number.isFinite(finest) ? 'coarse' : 'none',
-        ...(Number.isFinite(finest) ? { has: length(finest) } : {}),
+        ...(Number.isFinite(finest) ? { has: meshOf(finest) } : {}),
       },
       source: COMMON_PRACTICE,
     }

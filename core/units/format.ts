@@ -71,6 +71,8 @@ export function show({ kind, value }: Quantity, display: Display): Shown {
   switch (kind) {
     case 'length':
       return metric ? { number: decimals(value * 1000, 0, terms), unit: 'mm' } : { number: feetAndInches(value), unit: '' }
+    case 'mesh':
+      return metric ? { number: decimals(value * 1000, 1, terms), unit: 'mm' } : { number: decimals(value / INCH, 2, terms), unit: 'in' }
     case 'span':
       return metric ? { number: decimals(value, 2, terms).replace(/0$/, ''), unit: 'm' } : { number: feetAndInches(value), unit: '' }
     case 'area':

@@ -15,6 +15,7 @@ export type QuantityKind =
   | 'pressure'
   | 'angle'
   | 'latitude'
+  | 'mesh'
   | 'share'
   | 'fall'
   | 'days'
@@ -41,6 +42,8 @@ export const rainRate = (millimetresPerHour: number) => quantity('rainRate', mil
 export const mass = (kilograms: number) => quantity('mass', kilograms)
 export const pressure = (pascals: number) => quantity('pressure', pascals)
 export const angle = (degrees: number) => quantity('angle', degrees)
+/** Opening of a screen or bore of a drain hole, m: too small for whole millimetres. */
+export const mesh = (metres: number) => quantity('mesh', metres)
 /** Degrees, south negative. */
 export const latitude = (degrees: number) => quantity('latitude', degrees)
 export const share = (ratio: number) => quantity('share', ratio)

@@ -19,7 +19,13 @@ function rename(name: string) {
 <template>
   <Popover class="relative min-w-0">
     <PopoverButton class="btn max-w-56" :title="bench.scheme?.name">
-      <span class="truncate">{{ say('scheme.button', { name: bench.scheme?.name ?? '', n: schemes.length }) }}</span>
+      <span class="truncate">{{
+        say('scheme.button', {
+          name: bench.scheme?.name ?? '',
+          at: schemes.findIndex(({ id }) => id === bench.scheme?.id) + 1,
+          n: schemes.length,
+        })
+      }}</span>
     </PopoverButton>
     <PopoverPanel class="absolute left-0 z-40 mt-1 w-80 border-2 border-ink bg-sheet p-3 max-md:static">
       <fieldset>

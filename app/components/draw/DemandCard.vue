@@ -129,7 +129,7 @@ const weekday = (n: number) =>
       <fieldset class="py-1">
         <legend class="text-13">{{ say('draw.weekdays') }}</legend>
         <div class="grid grid-cols-7 gap-1">
-          <label v-for="n in 7" :key="n" class="flex flex-col items-center text-12">
+          <label v-for="n in 7" :key="n" class="flex min-h-11 flex-col items-center justify-center text-12">
             <input
               type="checkbox"
               class="size-4 accent-ink"
@@ -143,7 +143,7 @@ const weekday = (n: number) =>
     <fieldset v-if="demand.kind === 'bed' || demand.kind === 'task'" class="py-1">
       <legend class="text-13">{{ say(demand.kind === 'bed' ? 'draw.season' : 'draw.months') }}</legend>
       <div class="grid grid-cols-6 gap-1">
-        <label v-for="m in 12" :key="m" class="flex items-center gap-1 text-12">
+        <label v-for="m in 12" :key="m" class="flex min-h-7 items-center gap-1 text-12">
           <input
             type="checkbox"
             class="size-4 flex-none accent-ink"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { GoverningRule } from '#core/draw'
-import { rainDepth } from '#core/units/quantity'
+import { mesh, rainDepth } from '#core/units/quantity'
 
 /** What the uses ask of screen, first flush and light; of several the strictest, and which use it is due to. */
 defineProps<{ rule: GoverningRule }>()
@@ -17,7 +17,7 @@ const { say, text } = useSay()
     <tbody>
       <tr class="border-t border-hair">
         <th scope="row" class="py-0.5 text-left font-normal">{{ say('uses.mesh') }}</th>
-        <td class="num text-right font-bold">{{ say('uses.meshValue', { mesh: (rule.mesh.value * 1000).toFixed(1) }) }}</td>
+        <td class="num text-right font-bold">{{ text(mesh(rule.mesh.value)) }}</td>
         <td class="pl-2 text-12 text-ink-3">{{ say(`word.${rule.mesh.by}`) }}</td>
       </tr>
       <tr class="border-t border-hair">

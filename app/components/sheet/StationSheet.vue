@@ -49,7 +49,11 @@ const cautions = computed(() => Object.keys(tm(`caution.${props.station}`)).map(
       </svg>
     </p>
     <div class="min-h-0 flex-1 overflow-y-auto px-5 pb-4 max-md:px-3" tabindex="0" role="region" :aria-label="say(`station.${station}`)">
-      <component :is="SHEETS[station]" :wide="wide" />
+      <component
+        :is="SHEETS[station]"
+        :wide="wide"
+        :class="wide && station !== 'cask' ? 'gap-x-8 lg:columns-2 [&>*]:break-inside-avoid' : ''"
+      />
       <SnagList :findings="here" :total="bench.findings.length" />
       <div v-if="cautions.length > 0" class="rule mt-2 pt-2">
         <h3 class="h3">{{ say('caution.title') }}</h3>
