@@ -1,7 +1,8 @@
 import { assess } from '../core/assess'
-import { dailyInflow, runStore, simulateYears, storeLaws, storeSeries, sweep, sweepGround, sweepVolumes } from '../core/balance'
+import { dailyInflow, runStore, runVolumes, simulateYears, storeLaws, storeSeries, sweep, sweepGround, sweepVolumes } from '../core/balance'
 import { demoRecords, withyHard } from '../core/demo'
-import { readyRain } from '../core/rain'
+import { calendarOf, dayNumber, isoDate, readRain, readyRain } from '../core/rain'
+import { ensembleRows, groundOfEnsemble, rainGround } from '../core/service'
 
 const RUNS = 15
 
@@ -16,8 +17,20 @@ function time(run: () => unknown): number {
   return taken[Math.floor(RUNS / 2)]!
 }
 
+const LONG_YEARS = 120
+
+/** A file of daily rain as long as the oldest stations keep, as text. */
+function longFile(): string {
+  const start = dayNumber(1900, 1, 1)
+  const { month } = calendarOf(start, dayNumber(1900 + LONG_YEARS, 1, 1) - start)
+  return ['date,prcp', ...Array.from(month, (m, i) => `${isoDate(start + i)},${i % 3 === 0 ? ((i * 7 + m) % 230) / 10 : 0}`)].join('\n')
+}
+
+/** Volumes and years of one made record, and how many of them a worker runs between two looks at whether to go on. */
+const BAND = { volumes: 24, days: 7305, slice: 8 }
+
 /** The core alone, on the boathouse. */
-export function runCoreBench(): { what: string; ms: number; limit?: number }[] {
+export function runCoreBench(): { what: string; ms: number; limit?: number; unit?: string }[] {
   const { schemes, rain } = withyHard()
   const scheme = schemes[0]!
   const { path } = assess(scheme)
@@ -32,7 +45,17 @@ export function runCoreBench(): { what: string; ms: number; limit?: number }[] {
   const ground = sweepGround(storeSeries(laws, 'butt-store', thirty.rain, thirty.site), thirty, scheme.spillRule)
   const series = storeSeries(laws, 'butt-store', century.rain, century.site)
   const volumes = sweepVolumes(192, 200)
+  const job = withyHard()
+  const bands = groundOfEnsemble(scheme, 'butt-store', rainGround(job.rain, demoRecords()[0], job))
+  const litres = Float64Array.from({ length: BAND.days }, (_, i) => (i % 3 === 0 ? (i * 37) % 260 : 0))
+  const wanted = Float64Array.from(litres, (_, i) => 20 + ((i * 13) % 30))
+  const tried = Float64Array.from({ length: BAND.volumes }, (_, i) => 50 * i)
+  const kernel = time(() => runVolumes(litres, wanted, tried, 'after-spillage', 365))
+  const text = longFile()
   return [
+    { what: 'balance kernel, one simulated day of one volume', ms: (kernel * 1e6) / (BAND.days * BAND.volumes), unit: 'ns' },
+    { what: 'made records between two looks at a cancel', ms: time(() => ensembleRows(bands, 0, BAND.slice)), limit: 100 },
+    { what: `reading a daily record of ${LONG_YEARS} years`, ms: time(() => readRain(text, {})), limit: 500 },
     { what: 'assess, one scheme', ms: time(() => assess(scheme)), limit: 5 },
     {
       what: 'daily balance, 100 years, one volume',

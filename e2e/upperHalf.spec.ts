@@ -23,6 +23,7 @@ async function newJob(page: Page, name: string, american = false) {
   }
   await page.getByRole('button', { name: 'Peg out a job' }).click()
   await page.getByLabel('Name of the job').fill(name)
+  await page.getByLabel('What is the water for?').selectOption('washing')
   await page.getByRole('button', { name: 'Begin' }).click()
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
 }
@@ -35,6 +36,8 @@ test.describe('desk', () => {
     page,
   }) => {
     await newJob(page, 'Dye works', true)
+    await goTo(page, 'Draw')
+    await expect(page.getByLabel('washing and rinsing')).toBeChecked()
     await goTo(page, 'Roof')
     await page.getByText('Tell the whole roof anew').click()
     await page.getByLabel('Shape', { exact: true }).selectOption('l-shaped')

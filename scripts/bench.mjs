@@ -10,7 +10,7 @@ const median = (values) => values.toSorted((a, b) => a - b)[Math.floor(values.le
 
 const vite = await createServer({ configFile: false, server: { middlewareMode: true }, appType: 'custom', logLevel: 'error' })
 const { runCoreBench } = await vite.ssrLoadModule('/bench/core.ts')
-for (const { what, ms, limit } of runCoreBench()) note(what, ms, 'ms', limit)
+for (const { what, ms, limit, unit } of runCoreBench()) note(what, ms, unit ?? 'ms', limit)
 await vite.close()
 
 if (!existsSync('.output/server/index.mjs')) spawnSync('npm', ['run', 'build', '--silent'], { stdio: 'inherit' })

@@ -14,7 +14,12 @@ const VIEWS = [
   ['spill-american-dark', '/job/demo-tannery-row?station=spill', { theme: 'dark' }],
   ['draw', '/job/demo-pear-lane?station=draw', {}],
   ['rain-import', '/job/demo-pear-lane?station=sky', { rain: true }],
+  ['roof-plan', '/job/demo-tannery-row?station=roof', {}],
+  ['gutter-frown', '/job/demo-tannery-row?station=gutter', { scheme: 'Gutter as it was found', show: 'is high at' }],
+  ['sizes', '/job/demo-withy-hard?station=cask&wide=yes', { bands: true, show: 'What another size would do' }],
+  ['compare', '/job/demo-tannery-row?station=gutter', { compare: true }],
   ['phone-jobs', '/', { phone: true }],
+  ['phone-sky', '/job/demo-withy-hard?station=sky', { phone: true, scroll: 1250 }],
   ['phone-drop', '/job/demo-withy-hard?station=drop', { phone: true }],
   ['phone-cask', '/job/demo-withy-hard?station=cask', { phone: true, scroll: 900 }],
 ]
@@ -41,7 +46,7 @@ const SAMPLE = [
         : `${two(date.getUTCDate())}.${two(date.getUTCMonth() + 1)}.${date.getUTCFullYear()};${i % 4 === 0 ? String(((i * 7) % 31) + 0.5).replace('.', ',') : 0}`
   }),
 ].join('\n')
-for (const [name, path, { phone, theme = 'light', open, scroll, rain }] of VIEWS) {
+for (const [name, path, { phone, theme = 'light', open, scroll, rain, scheme, show, bands, compare }] of VIEWS) {
   if (only.length > 0 && !only.includes(name)) continue
   const context = await browser.newContext({
     viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
@@ -66,6 +71,21 @@ for (const [name, path, { phone, theme = 'light', open, scroll, rain }] of VIEWS
     await page.getByRole('button', { name: 'Bring in a record' }).click()
     await page.getByLabel('File').setInputFiles({ name: 'garden gauge.csv', mimeType: 'text/csv', buffer: Buffer.from(SAMPLE) })
   }
+  if (scheme || compare) await page.getByRole('button', { name: /\(1 of \d\)/ }).click()
+  if (scheme) {
+    await page.getByLabel(scheme).check()
+    await page.keyboard.press('Escape')
+  }
+  if (compare) {
+    await page.getByRole('button', { name: 'Compare' }).click()
+    await page.getByRole('row', { name: /Demand met/ }).waitFor()
+  }
+  if (bands) await page.getByText(/records of 20 years each/).waitFor({ timeout: 60_000 })
+  if (show)
+    await page
+      .getByText(show)
+      .first()
+      .evaluate((element) => element.scrollIntoView({ block: 'start' }))
   if (scroll) await page.locator('.phone-flow').evaluate((flow, by) => flow.scrollTo(0, by), scroll)
   await page.waitForTimeout(500)
   await page.screenshot({ path: `docs/screenshots/${name}.png` })

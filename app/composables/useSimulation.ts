@@ -22,6 +22,9 @@ export const ENSEMBLE_RECORDS = 1000
 /** One worker answers the edits; these reckon bands beside it, one for each core up to four. */
 const MOST_WORKERS = 4
 
+/** Time between two reports of progress, ms. */
+const TELL_EVERY_MS = 200
+
 interface Hand {
   service: Comlink.Remote<SimulationService>
   rainKey: string
@@ -125,6 +128,7 @@ export function useSimulation() {
     const hands = Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 2))
     let done = 0
     let over = false
+    let told = began
     state.bandsProgress = { done, of: ENSEMBLE_RECORDS }
     try {
       while (pool.length < hands) pool.push(hire())
@@ -138,8 +142,10 @@ export function useSimulation() {
             { worker: index, of: pool.length, records: ENSEMBLE_RECORDS },
             Comlink.proxy((more: number) => {
               done += more
-              // A report may come after the answer it belongs to.
-              if (mine === bandsTicket && !over) state.bandsProgress = { done, of: ENSEMBLE_RECORDS }
+              // A report may come after the answer it belongs to; and the eye needs no more than a few a second.
+              if (mine !== bandsTicket || over || performance.now() - told < TELL_EVERY_MS) return
+              told = performance.now()
+              state.bandsProgress = { done, of: ENSEMBLE_RECORDS }
             }),
           )
         }),

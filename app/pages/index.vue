@@ -2,7 +2,7 @@
 import { liveQuery } from 'dexie'
 import { assess, type AssessedLine, type Assessment } from '#core/assess'
 import { demoJobs, demoRecords, newJob } from '#core/demo'
-import { DoorError, readJobFile, recordOf, writeJobFile, type Job } from '#core/scheme'
+import { DoorError, readJobFile, recordOf, USES, writeJobFile, type Job, type Use } from '#core/scheme'
 import { jobTies } from '#core/path'
 import { showText } from '#core/units/format'
 import { length, volume } from '#core/units/quantity'
@@ -74,12 +74,15 @@ const cards = computed(() => {
 
 const starting = ref(false)
 const newName = ref('')
+/** Asked first of all: it sets what screen, first flush and light the rest is held to. */
+const newUse = ref<Use>('ornamentals')
 async function create() {
   const job = newJob(
     `job-${crypto.randomUUID().slice(0, 13)}`,
     newName.value.trim() || say('jobs.unnamed'),
     settings.terms,
     settings.system,
+    newUse.value,
   )
   const result = await repository.save(job, 0)
   // Ask the browser not to clear what is kept here when it runs short of room; it may say no.
@@ -234,6 +237,12 @@ const picker = ref<HTMLInputElement>()
                 >{{ say('jobs.name') }}
                 <input v-model="newName" class="field" type="text" maxlength="120" autocomplete="off" />
               </label>
+              <ChoiceField
+                :label="say('jobs.use')"
+                :model-value="newUse"
+                :options="USES.map((value) => ({ value, label: say(`word.${value}`) }))"
+                @update:model-value="(use) => (newUse = use)"
+              />
               <ChoiceField
                 :label="say('units.terms')"
                 :model-value="settings.terms"

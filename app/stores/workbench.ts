@@ -109,16 +109,17 @@ export const useWorkbench = defineStore('workbench', () => {
     else if (needs !== record.value?.id) record.value = await repository.record(needs)
   }
 
+  /** The hand has to rest this long before a thousand records are run for the bands. */
+  const BANDS_AFTER_MS = 1500
+  let bandsTimer: ReturnType<typeof setTimeout> | undefined
   /** Bands on the figures: thousands of made years in the pool, on asking. */
   function runEnsemble() {
+    if (bandsTimer) clearTimeout(bandsTimer)
     if (!job.value || !scheme.value || !storeId.value) return
     const { rain, site, seasonFactors } = job.value
     void simulation.runBands(scheme.value, storeId.value, { source: rain, record: record.value, place: { site, seasonFactors } })
   }
 
-  /** The hand has to rest this long before a thousand records are run for the bands. */
-  const BANDS_AFTER_MS = 1500
-  let bandsTimer: ReturnType<typeof setTimeout> | undefined
   let simulationTimer: ReturnType<typeof setTimeout> | undefined
   watch(
     () => [scheme.value, job.value?.rain, job.value?.site, job.value?.seasonFactors, record.value] as const,

@@ -40,7 +40,7 @@ export interface BalanceReport extends BalanceAnswer {
 
 const SWEEP_VOLUMES = 200
 /** Records run between two looks at whether they are still wanted; a few milliseconds each. */
-const ENSEMBLE_SLICE = 6
+const ENSEMBLE_SLICE = 8
 
 let rain: { key: string; ground: RainGround } | undefined
 let newest = 0

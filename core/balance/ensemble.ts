@@ -6,7 +6,7 @@ import { RAIN_DAY } from '../rain/wetDayModel'
 import { withSeasons, withSnow } from '../rain/weather'
 import type { RainRecord, RainSource } from '../scheme'
 import { ENOUGH } from './simulateYears'
-import { weibull } from './percentile'
+import { weibullSorted } from './percentile'
 import { runTanks, storeSeries, warmStart, type StoreSeries } from './series'
 import type { SpillRule } from './runStore'
 import { storeLaws, type StoreLaws } from './tanks'
@@ -111,10 +111,81 @@ const chanceOf = (index: number) => ((index + 0.5) * 0.618_033_988_749_895) % 1
 
 const LANES = 4
 
+/** Four volumes side by side: what each holds at the start, and then what each drew and on how many days it went short. */
+interface Lanes {
+  volume: Float64Array
+  held: Float64Array
+  used: Float64Array
+  short: Float64Array
+}
+
 /**
- * Yields of several volumes over one record. Four are run abreast, since each waits for its own yesterday and the machine
- * can do the others meanwhile.
+ * Four volumes through the days, abreast: each waits for its own yesterday, and the machine can do the others meanwhile.
+ * Written out lane by lane, since that is what keeps all of it in registers.
  */
+function afterSpillage(inflow: Float64Array, demand: Float64Array, { volume, held, used, short }: Lanes, part: number): void {
+  const days = inflow.length
+  const va = volume[0]!
+  const vb = volume[1]!
+  const vc = volume[2]!
+  const vd = volume[3]!
+  let ha = held[0]!
+  let hb = held[1]!
+  let hc = held[2]!
+  let hd = held[3]!
+  let ua = 0
+  let ub = 0
+  let uc = 0
+  let ud = 0
+  let sa = 0
+  let sb = 0
+  let sc = 0
+  let sd = 0
+  for (let day = 0; day < days; day++) {
+    const want = demand[day]!
+    const water = inflow[day]!
+    const enough = part * want
+    const da = Math.min(want, ha)
+    const db = Math.min(want, hb)
+    const dc = Math.min(want, hc)
+    const dd = Math.min(want, hd)
+    ha = Math.min(ha + water, va) - da
+    hb = Math.min(hb + water, vb) - db
+    hc = Math.min(hc + water, vc) - dc
+    hd = Math.min(hd + water, vd) - dd
+    ua += da
+    ub += db
+    uc += dc
+    ud += dd
+    sa += da < enough ? 1 : 0
+    sb += db < enough ? 1 : 0
+    sc += dc < enough ? 1 : 0
+    sd += dd < enough ? 1 : 0
+  }
+  used.set([ua, ub, uc, ud])
+  short.set([sa, sb, sc, sd])
+}
+
+/** The same where the day's own water may be drawn; asked for seldom, so that it is written for one lane at a time. */
+function beforeSpillage(inflow: Float64Array, demand: Float64Array, { volume, held, used, short }: Lanes, part: number): void {
+  for (let lane = 0; lane < LANES; lane++) {
+    let at = held[lane]!
+    let sum = 0
+    let days = 0
+    const most = volume[lane]!
+    for (let day = 0; day < inflow.length; day++) {
+      const full = at + inflow[day]!
+      const drawn = Math.min(demand[day]!, full)
+      at = Math.min(full - drawn, most)
+      sum += drawn
+      days += drawn < part * demand[day]! ? 1 : 0
+    }
+    used[lane] = sum
+    short[lane] = days
+  }
+}
+
+/** Yields and short days of several volumes over one record, each started as a single run would be. */
 export function runVolumes(
   inflow: Float64Array,
   demand: Float64Array,
@@ -122,79 +193,23 @@ export function runVolumes(
   rule: SpillRule,
   firstYearDays: number,
 ): { used: Float64Array; short: Float64Array } {
-  const days = inflow.length
   const used = new Float64Array(volumes.length)
   const short = new Float64Array(volumes.length)
+  const series = () => new Float64Array(LANES)
+  const lanes: Lanes = { volume: series(), held: series(), used: series(), short: series() }
+  const run = rule === 'after-spillage' ? afterSpillage : beforeSpillage
   for (let first = 0; first < volumes.length; first += LANES) {
-    const lane = (k: number) => Math.min(first + k, volumes.length - 1)
-    const [ia, ib, ic, id] = [lane(0), lane(1), lane(2), lane(3)]
-    const [va, vb, vc, vd] = [volumes[ia]!, volumes[ib]!, volumes[ic]!, volumes[id]!]
-    let ha = warmStart(inflow, demand, firstYearDays, va, rule)
-    let hb = warmStart(inflow, demand, firstYearDays, vb, rule)
-    let hc = warmStart(inflow, demand, firstYearDays, vc, rule)
-    let hd = warmStart(inflow, demand, firstYearDays, vd, rule)
-    let ua = 0
-    let ub = 0
-    let uc = 0
-    let ud = 0
-    let sa = 0
-    let sb = 0
-    let sc = 0
-    let sd = 0
-    // One loop for each rule: a choice inside would be made millions of times over.
-    if (rule === 'after-spillage') {
-      for (let day = 0; day < days; day++) {
-        const want = demand[day]!
-        const water = inflow[day]!
-        const enough = ENOUGH * want
-        const da = Math.min(want, ha)
-        const db = Math.min(want, hb)
-        const dc = Math.min(want, hc)
-        const dd = Math.min(want, hd)
-        ha = Math.min(ha + water, va) - da
-        hb = Math.min(hb + water, vb) - db
-        hc = Math.min(hc + water, vc) - dc
-        hd = Math.min(hd + water, vd) - dd
-        ua += da
-        ub += db
-        uc += dc
-        ud += dd
-        sa += da < enough ? 1 : 0
-        sb += db < enough ? 1 : 0
-        sc += dc < enough ? 1 : 0
-        sd += dd < enough ? 1 : 0
-      }
-    } else {
-      for (let day = 0; day < days; day++) {
-        const want = demand[day]!
-        const water = inflow[day]!
-        const enough = ENOUGH * want
-        const da = Math.min(want, ha + water)
-        const db = Math.min(want, hb + water)
-        const dc = Math.min(want, hc + water)
-        const dd = Math.min(want, hd + water)
-        ha = Math.min(ha + water - da, va)
-        hb = Math.min(hb + water - db, vb)
-        hc = Math.min(hc + water - dc, vc)
-        hd = Math.min(hd + water - dd, vd)
-        ua += da
-        ub += db
-        uc += dc
-        ud += dd
-        sa += da < enough ? 1 : 0
-        sb += db < enough ? 1 : 0
-        sc += dc < enough ? 1 : 0
-        sd += dd < enough ? 1 : 0
-      }
+    for (let lane = 0; lane < LANES; lane++) {
+      // The last few are run with the last volume in the lanes left over.
+      const volume = volumes[Math.min(first + lane, volumes.length - 1)]!
+      lanes.volume[lane] = volume
+      lanes.held[lane] = warmStart(inflow, demand, firstYearDays, volume, rule)
     }
-    used[id] = ud
-    used[ic] = uc
-    used[ib] = ub
-    used[ia] = ua
-    short[id] = sd
-    short[ic] = sc
-    short[ib] = sb
-    short[ia] = sa
+    run(inflow, demand, lanes, ENOUGH)
+    for (let lane = 0; lane < LANES && first + lane < volumes.length; lane++) {
+      used[first + lane] = lanes.used[lane]!
+      short[first + lane] = lanes.short[lane]!
+    }
   }
   return { used, short }
 }
@@ -300,7 +315,8 @@ export interface Band {
 }
 
 export function bandOf(values: readonly number[]): Band {
-  return { low: weibull(values, 0.1), middle: weibull(values, 0.5), high: weibull(values, 0.9) }
+  const sorted = Float64Array.from(values).sort()
+  return { low: weibullSorted(sorted, 0.1), middle: weibullSorted(sorted, 0.5), high: weibullSorted(sorted, 0.9) }
 }
 
 export interface EnsembleAnswer {

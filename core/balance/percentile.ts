@@ -6,8 +6,12 @@
  * Source: Weibull 1939 plotting positions, as used in hydrology; closed form.
  */
 export function weibull(values: readonly number[], chance: number): number {
-  if (values.length === 0) throw new RangeError('values must not be empty')
-  const sorted = values.toSorted((a, b) => a - b)
+  return weibullSorted(Float64Array.from(values).sort(), chance)
+}
+
+/** The same of values that are in rising order already, for several chances of one set. */
+export function weibullSorted(sorted: Float64Array, chance: number): number {
+  if (sorted.length === 0) throw new RangeError('values must not be empty')
   const position = chance * (sorted.length + 1) - 1
   const low = Math.min(sorted.length - 1, Math.max(0, Math.floor(position)))
   const high = Math.min(sorted.length - 1, low + 1)

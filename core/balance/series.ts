@@ -51,8 +51,14 @@ export interface TankRun {
 
 /** What a tank holds when the first year begins: an empty one run through that year once. */
 export function warmStart(inflow: Float64Array, demand: Float64Array, firstYearDays: number, volume: number, rule: SpillRule): number {
-  const warmUp = runStore(inflow.subarray(0, firstYearDays), demand.subarray(0, firstYearDays), volume, 0, rule)
-  return warmUp.store.at(-1) ?? 0
+  // The rules of `runStore` without keeping its days: this is asked for every volume of every record.
+  const days = Math.min(firstYearDays, inflow.length)
+  let held = 0
+  for (let day = 0; day < days; day++) {
+    const drawn = Math.min(demand[day]!, rule === 'before-spillage' ? held + inflow[day]! : held)
+    held = rule === 'before-spillage' ? Math.min(held + inflow[day]! - drawn, volume) : Math.min(held + inflow[day]!, volume) - drawn
+  }
+  return held
 }
 
 /**

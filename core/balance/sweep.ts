@@ -112,6 +112,8 @@ function yearlyYield(ground: SweepGround, volume: number): Yields {
   const { single, yearEnds, firstYearDays, rule } = ground
   if (!single) return cascadeYield(ground, volume)
   const { inflow, demand } = single
+  // Looked up once: the loops below turn millions of times.
+  const part = ENOUGH
   const yields = new Float64Array(yearEnds.length)
   const after = rule === 'after-spillage'
   let held = warmStart(inflow, demand, firstYearDays, volume, rule)
@@ -125,7 +127,7 @@ function yearlyYield(ground: SweepGround, volume: number): Yields {
       for (; day < end; day++) {
         const drawn = Math.min(demand[day]!, held)
         held = Math.min(held + inflow[day]!, volume) - drawn
-        short += drawn < ENOUGH * demand[day]! ? 1 : 0
+        short += drawn < part * demand[day]! ? 1 : 0
         sum += drawn
       }
     } else {
@@ -133,7 +135,7 @@ function yearlyYield(ground: SweepGround, volume: number): Yields {
         const at = held + inflow[day]!
         const drawn = Math.min(demand[day]!, at)
         held = Math.min(at - drawn, volume)
-        short += drawn < ENOUGH * demand[day]! ? 1 : 0
+        short += drawn < part * demand[day]! ? 1 : 0
         sum += drawn
       }
     }

@@ -1,6 +1,6 @@
 import { blocks, cans, drop, ground, into, neck, oneRoof, port, ringTrough, scheme, store, tap, vessel } from '../arrangements/parts'
 import { cutMarks } from '../levels/cutMarks'
-import { jobDefaults, type Job } from '../scheme'
+import { jobDefaults, type Job, type Use } from '../scheme'
 import type { Terms } from '../units/quantity'
 
 /**
@@ -8,7 +8,7 @@ import type { Terms } from '../units/quantity'
  *
  * @param id unused so far; becomes the job's id
  */
-export function newJob(id: string, name: string, terms: Terms, system: Job['system']): Job {
+export function newJob(id: string, name: string, terms: Terms, system: Job['system'], use: Use = 'ornamentals'): Job {
   const stand = 0.45
   const butt = vessel('butt', terms === 'en-US' ? 'Barrel' : 'Butt', terms === 'en-US' ? 'drum-55' : 'butt-210', blocks(stand, 0.6), [])
   const rim = stand + butt.body.rim
@@ -23,7 +23,8 @@ export function newJob(id: string, name: string, terms: Terms, system: Job['syst
     ],
     stores: [store('store', 'Store', [{ ...butt, ports }])],
     taps: [tap('tap', 'Tap', 'butt')],
-    demands: [cans('cans', 'Cans', 'tap', 3)],
+    uses: [use],
+    demands: [cans('cans', 'Cans', 'tap', 3, { use })],
   })
   return {
     id,

@@ -38,11 +38,12 @@ export function quickNormals({ total, pattern, hemisphere, wetDays }: Pick<Annua
 export function dayMaker(models: readonly WetDayModel[], seed: number) {
   const source = randomLcg(seed / 4294967296)
   const gammas = models.map(({ alpha, beta }) => randomGamma.source(source)(alpha, beta))
+  const afterDry = Float64Array.from(models, ({ wetAfterDry }) => wetAfterDry)
+  const afterWet = Float64Array.from(models, ({ wetAfterWet }) => wetAfterWet)
   return {
     source,
     next(month: number, yesterdayWet: boolean): number {
-      const model = models[month]!
-      return source() < (yesterdayWet ? model.wetAfterWet : model.wetAfterDry) ? Math.max(LEAST_DEPTH, gammas[month]!()) : 0
+      return source() < (yesterdayWet ? afterWet : afterDry)[month]! ? Math.max(LEAST_DEPTH, gammas[month]!()) : 0
     },
   }
 }
@@ -115,7 +116,6 @@ export function makeYears({ models, totals, spread, leastDepth }: RainModel, yea
   const sigma = Math.sqrt(Math.log(1 + spread ** 2))
   const yearFactor = randomLogNormal.source(maker.source)(-(sigma ** 2) / 2, sigma)
   const depths = new Float64Array(length)
-  const sums = new Float64Array(12)
   let factor = 1
   let wet = false
   for (let day = 0; day < length; day++) {
@@ -123,22 +123,30 @@ export function makeYears({ models, totals, spread, leastDepth }: RainModel, yea
     const depth: number = maker.next(month[day]!, wet) * factor
     wet = depth > 0
     depths[day] = depth
-    sums[month[day]!]! += depth
   }
+  const { factors, bounded } = correct ? towardsTotals(depths, month, totals, years) : { factors: undefined, bounded: [] }
+  const least = leastDepth > LEAST_DEPTH ? leastDepth : 0
+  for (let day = 0; day < length; day++) {
+    if (depths[day] === 0) continue
+    // Tenths of a millimetre, as a gauge would be read.
+    const depth = Math.round(depths[day]! * (factors ? factors[month[day]!]! : 1) * 10) / 10
+    depths[day] = depth < least ? least : depth
+  }
+  return { rain: { depths, ...days }, bounded }
+}
+
+/** One factor a month that brings the long mean to the totals, held between its bounds. */
+function towardsTotals(depths: Float64Array, month: Uint8Array, totals: readonly number[], years: number) {
+  const sums = new Float64Array(12)
+  for (let day = 0; day < depths.length; day++) sums[month[day]!]! += depths[day]!
   const bounded: number[] = []
-  const corrections = totals.map((total, m) => {
-    if (!correct) return 1
+  const factors = totals.map((total, m) => {
     const wanted = sums[m]! > 0 ? (total * years) / sums[m]! : 1
     const kept = Math.min(MOST_FACTOR, Math.max(LEAST_FACTOR, wanted))
     if (kept !== wanted) bounded.push(m)
     return kept
   })
-  for (let day = 0; day < length; day++) {
-    // Tenths of a millimetre, as a gauge would be read.
-    const depth = Math.round(depths[day]! * corrections[month[day]!]! * 10) / 10
-    depths[day] = depths[day]! > 0 && leastDepth > LEAST_DEPTH ? Math.max(leastDepth, depth) : depth
-  }
-  return { rain: { depths, ...days }, bounded }
+  return { factors, bounded }
 }
 
 /** A daily record from a yearly total and a seasonal pattern. */

@@ -1,19 +1,13 @@
 <script setup lang="ts">
-import { onCurve, oneInchFills, shareOfYear, vesselSets } from '#core/balance'
 import { LITRE } from '#core/units/constants'
-import { fromCatalogue } from '#core/vessel'
-import { days, rainDepth, share, span, volume } from '#core/units/quantity'
+import { days, rainDepth, share, volume } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 
-/** The answer by the years: how often there was water, in which months, in dry years too, and what another size would do. */
+/** The answer by the years: how often there was water, in which months, in dry years too. What another size would do is a view of its own. */
 const StoreYear = defineAsyncComponent(() => import('~/components/charts/StoreYear.vue'))
-const SweepChart = defineAsyncComponent(() => import('~/components/charts/SweepChart.vue'))
 const bench = useWorkbench()
 const figures = useFigures()
 const { say, text, shortMonth } = useSay()
-const { between } = useBands()
-const { money, saving } = useMoney()
-const shows = ref<'met' | 'short'>('met')
 
 const balance = computed(() => bench.simulation.balance)
 const years = computed(() => balance.value?.years)
@@ -46,80 +40,12 @@ const strips = computed(() =>
 )
 const met = (account: { used: number; demand: number }) => share(account.demand > 0 ? account.used / account.demand : 1)
 
-const sweep = computed(() => bench.simulation.sweep)
-const knee = computed(() => (sweep.value?.knee === undefined ? undefined : sweep.value.points[sweep.value.knee]))
-const at = (volumeLitres: number, of: 'met' | 'shortDays') =>
-  onCurve(sweep.value?.points.map((point) => ({ volume: point.volume, value: point[of] })) ?? [], volumeLitres)
-const metAt = (volumeLitres: number) => at(volumeLitres, 'met')
-const perYear = computed(() =>
-  years.value ? years.value.total.demand * (years.value.usedPerYear / Math.max(1e-9, years.value.total.used)) : 0,
-)
-const savedAt = (volumeLitres: number) => saving(metAt(volumeLitres) * perYear.value)
-/** Another unit that adds less than this is not worth its ground. */
-const WORTH_A_POINT = 0.01
-/** What one, two, three more of the same vessel would add, in points, days and money. */
-const more = computed(() => {
-  const one = years.value?.volume ?? 0
-  if (one <= 0 || !sweep.value) return []
-  return [1, 2, 3, 4, 5].map((n) => {
-    const before = (n - 1) * one
-    const saved = savedAt(n * one)
-    const savedBefore = savedAt(before)
-    const adds = n === 1 ? metAt(one) : metAt(n * one) - metAt(before)
-    return {
-      n,
-      litres: n * one,
-      adds,
-      days: Math.max(0, at(before, 'shortDays') - at(n * one, 'shortDays')),
-      saves: saved === undefined || savedBefore === undefined ? undefined : saved - (n === 1 ? 0 : savedBefore),
-      little: n > 1 && adds < WORTH_A_POINT,
-    }
-  })
-})
-const nameOf = (key: string) => {
-  const { family, nominal } = fromCatalogue(key)
-  return `${say(`word.${family}`)} ${text(volume(nominal))}`
-}
-/** Sets that fit the room and the height, thinned to those that do clearly more than the one before. */
-const sets = computed(() => {
-  if (!sweep.value || !bench.scheme || !bench.assessed) return []
-  const { heights, placed } = bench.assessed.line
-  const all = vesselSets(sweep.value.points, bench.scheme.space, heights.outlet - placed.vessel.base.height).filter(
-    ({ fits }) => fits !== false,
-  )
-  let before = -1
-  return all.filter(({ met: value }) => {
-    const worth = value - before >= 2 * WORTH_A_POINT
-    if (worth) before = value
-    return worth
-  })
-})
-const rules = computed(() => {
-  if (!years.value || !bench.assessed) return []
-  const year = { yield: years.value.runoffPerYear, demand: perYear.value }
-  return [
-    { key: 'a', litres: shareOfYear(year.yield, year.demand, 0.05), say: 'rules.fivePercent' },
-    { key: 'b', litres: shareOfYear(year.yield, year.demand, 0.06), say: 'rules.sixPercent' },
-    { key: 'c', litres: oneInchFills(bench.assessed.roofArea.value) / LITRE, say: 'rules.oneInch' },
-    { key: 'd', litres: perYear.value / 12, say: 'rules.averageMonth' },
-  ]
-})
-const markers = computed(() => [
-  ...(years.value ? [{ at: years.value.volume, label: '1', solid: true }] : []),
-  ...rules.value.map(({ key, litres: at }) => ({ at, label: key, solid: false })),
-])
 const school = computed(() => bench.scheme?.spillRule ?? 'after-spillage')
 function setSchool(next: 'after-spillage' | 'before-spillage') {
   bench.editScheme(message('edit.field', { field: say('field.name.spillRule'), from: school.value, to: next }), (scheme) => ({
     ...scheme,
     spillRule: next,
   }))
-}
-function setSpace(side: 'width' | 'depth' | 'height', value: number) {
-  bench.editScheme(
-    message('edit.field', { field: say(`sets.${side}`), from: span(bench.scheme!.space[side]), to: span(value) }),
-    (scheme) => ({ ...scheme, space: { ...scheme.space, [side]: value } }),
-  )
 }
 const tableYears = computed(() => years.value?.years ?? [])
 </script>
@@ -185,131 +111,7 @@ const tableYears = computed(() => years.value?.years ?? [])
         <span v-for="m in 12" :key="m">{{ shortMonth(m - 1) }}</span>
       </div>
 
-      <div class="grid gap-x-6 lg:grid-cols-[1fr_220px]">
-        <div>
-          <div class="rule mt-2 flex min-h-9 flex-wrap items-center gap-x-3 pt-2">
-            <h3 class="h3">{{ say('answer.sizes') }}</h3>
-            <div v-if="bench.simulation.progress" class="flex flex-1 items-center gap-2 text-13" role="status">
-              <progress
-                class="h-2 w-24 accent-ink"
-                :value="bench.simulation.progress.done"
-                :max="bench.simulation.progress.of"
-                :aria-label="say('answer.sizes')"
-              />
-              {{ say('answer.progress', { ...bench.simulation.progress }) }}
-              <button type="button" class="btn" @click="bench.stopSimulation()">{{ say('answer.stop') }}</button>
-            </div>
-            <p v-else class="cap flex-1">{{ say(bench.simulation.bands ? 'answer.bandsNote' : 'answer.sizesNote') }}</p>
-            <ChoiceField
-              :label="say('answer.shows')"
-              :model-value="shows"
-              :options="(['met', 'short'] as const).map((value) => ({ value, label: say(`answer.show.${value}`) }))"
-              @update:model-value="(v) => (shows = v)"
-            />
-          </div>
-          <div class="flex min-h-8 items-center gap-2 text-13" role="status">
-            <template v-if="bench.simulation.bandsProgress">
-              <progress
-                class="h-2 w-24 accent-ink"
-                :value="bench.simulation.bandsProgress.done"
-                :max="bench.simulation.bandsProgress.of"
-                :aria-label="say('bands.title')"
-              />
-              {{ say('bands.progress', { ...bench.simulation.bandsProgress }) }}
-              <button type="button" class="btn" @click="bench.stopSimulation()">{{ say('answer.stop') }}</button>
-            </template>
-            <template v-else-if="bench.simulation.bands">
-              {{
-                say('bands.done', {
-                  records: bench.simulation.bands.records,
-                  years: bench.simulation.bands.years,
-                  met: between('met'),
-                  short: between('longest'),
-                })
-              }}
-            </template>
-            <button v-else type="button" class="btn" @click="bench.runEnsemble()">{{ say('bands.run') }}</button>
-          </div>
-          <SweepChart
-            v-if="sweep"
-            :sweep="sweep"
-            :bands="bench.simulation.bands"
-            :shows="shows"
-            :markers="markers"
-            :description="
-              say('answer.sweepText', {
-                now: share(years.met),
-                volume: litres(years.volume),
-                knee: litres(knee?.volume ?? 0),
-                kneeMet: share(knee?.met ?? 0),
-              })
-            "
-          />
-          <p v-if="knee" class="text-13">{{ say('answer.knee', { volume: litres(knee.volume), met: share(knee.met) }) }}</p>
-          <ul class="mt-1 grid grid-cols-5 gap-1.5">
-            <li v-for="unit in more" :key="unit.n" class="unit px-1 py-1.5 text-center text-12" :class="{ now: unit.n === 1 }">
-              <b class="slab block text-15">{{
-                unit.n === 1 ? text(share(unit.adds)) : say('answer.points', { n: Math.round(unit.adds * 100) })
-              }}</b>
-              {{ say(unit.n === 1 ? 'answer.theOne' : 'answer.inAll', { volume: litres(unit.litres) }) }}
-              <span class="block">{{ say('answer.fewerDays', { days: text(days(Math.round(unit.days))) }) }}</span>
-              <span v-if="unit.saves !== undefined" class="block">{{ say('answer.savesMore', { amount: money(unit.saves) }) }}</span>
-              <span v-if="unit.little" class="block text-pencil">{{ say('answer.littleMore') }}</span>
-            </li>
-          </ul>
-          <details class="rule mt-2 pt-2" open>
-            <summary class="h3">{{ say('sets.title') }}</summary>
-            <div class="grid gap-x-4 md:grid-cols-3">
-              <QuantityField
-                v-for="side in ['width', 'depth', 'height'] as const"
-                :key="side"
-                :label="say(`sets.${side}`)"
-                kind="span"
-                :model-value="bench.scheme!.space[side]"
-                :least="0"
-                :most="side === 'height' ? 20 : 200"
-                @update:model-value="(v) => setSpace(side, v)"
-              />
-            </div>
-            <div class="max-h-72 overflow-auto" tabindex="0" role="region" :aria-label="say('sets.title')">
-              <table class="w-full text-13">
-                <thead>
-                  <tr class="text-12 text-ink-3">
-                    <th
-                      v-for="head in ['set', 'usable', 'met', 'short', 'saves']"
-                      :key="head"
-                      scope="col"
-                      class="font-normal"
-                      :class="head === 'set' ? 'text-left' : 'text-right'"
-                    >
-                      {{ say(`sets.col.${head}`) }}
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  <tr v-for="set in sets" :key="`${set.key}-${set.count}`" class="border-t border-hair">
-                    <th scope="row" class="text-left font-normal">{{ set.count }} × {{ nameOf(set.key) }}</th>
-                    <td class="num text-right">{{ text(litres(set.usable)) }}</td>
-                    <td class="num text-right font-bold">{{ text(share(set.met)) }}</td>
-                    <td class="num text-right">{{ text(days(Math.round(set.shortDays))) }}</td>
-                    <td class="num text-right">{{ savedAt(set.usable) === undefined ? '–' : money(savedAt(set.usable)!) }}</td>
-                  </tr>
-                </tbody>
-              </table>
-            </div>
-            <p class="text-12 text-ink-3">{{ say(sets.some(({ fits }) => fits === undefined) ? 'sets.unmeasured' : 'sets.note') }}</p>
-          </details>
-        </div>
-        <div>
-          <h3 class="h3 rule mt-2 pt-2">{{ say('rules.title') }}</h3>
-          <ol>
-            <li v-for="each in rules" :key="each.key" class="border-t border-hair py-1 text-13">
-              <b>{{ each.key }} {{ say(each.say, { volume: litres(each.litres) }) }}</b
-              ><br /><span class="text-12 text-ink-3">{{ say(`${each.say}Miss`, { met: share(metAt(each.litres)) }) }}</span>
-            </li>
-          </ol>
-        </div>
-      </div>
+      <SizesView :years="years" />
 
       <div class="grid gap-x-6 lg:grid-cols-2">
         <div>
@@ -385,12 +187,5 @@ const tableYears = computed(() => years.value?.years ?? [])
   grid-template-columns: repeat(12, 1fr);
   margin-left: 96px;
   margin-right: 162px;
-}
-.unit {
-  border: 1px dashed var(--ink-3);
-}
-.now {
-  border: 2px solid var(--ink);
-  background: var(--water-wash);
 }
 </style>
