@@ -1,7 +1,9 @@
+import { readFileSync } from 'node:fs'
+import Dexie from 'dexie'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { demoJobs, demoRecords } from '#core/demo'
 import { jobTies } from '#core/path'
-import { readJobFile, writeJobFile } from '#core/scheme'
+import { job as jobSchema, letIn, readJobFile, writeJobFile } from '#core/scheme'
 import { CaskDatabase } from './db'
 import { JobRepository } from './jobRepository'
 
@@ -71,5 +73,20 @@ describe('bringing a file in', () => {
     const copy = await mine.bringIn(plan, 'keep-both')
     expect(copy.id).not.toBe(job!.id)
     expect(await mine.list()).toHaveLength(2)
+  })
+})
+
+describe('what version 1 kept', () => {
+  it('is brought up when the page first opens it, revision and all', async () => {
+    const name = `older-${count++}`
+    const older = new Dexie(name)
+    older.version(1).stores({ jobs: 'id, updated', records: 'id', settings: 'key' })
+    const { job: from } = JSON.parse(readFileSync('core/scheme/older/version1.cask.json', 'utf8')) as { job: { id: string; name: string } }
+    await older.table('jobs').put({ id: from.id, job: from, revision: 7, updated: 5, savedBy: 'old' })
+    older.close()
+    const row = (await new JobRepository(new CaskDatabase(name), 'new').get(from.id))!
+    expect(row).toMatchObject({ revision: 7, savedBy: 'old' })
+    expect(letIn(jobSchema, JSON.parse(JSON.stringify(row.job)))).toBeTruthy()
+    expect(row.job).toMatchObject(from)
   })
 })

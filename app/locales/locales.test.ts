@@ -4,6 +4,7 @@ import { ARRANGEMENTS } from '#core/arrangements'
 import { assess } from '#core/assess'
 import { demoJobs } from '#core/demo'
 import { FINDING_RULES } from '#core/findings'
+import { COVERS, FOULING, PLANT_GROUPS, ROOF_HAZARDS, ROOF_SHAPES, USES, WATERING_METHODS } from '#core/scheme'
 import american from './en-US.json'
 import british from './en-GB.json'
 
@@ -117,5 +118,26 @@ describe('tokens', () => {
   ] as const
   it.each(Object.entries(themes))('%s: every pair keeps its contrast (WCAG 2.2: 4.5 for text, 3 for borders)', (_, theme) => {
     for (const [a, b, least] of pairs) expect([a, b, contrast(theme[a]!, theme[b]!) >= least]).toEqual([a, b, true])
+  })
+})
+
+describe('words for what comes from the core', () => {
+  it('every choice that the document offers has a word', () => {
+    const lists = { COVERS, FOULING, ROOF_HAZARDS, ROOF_SHAPES, USES, PLANT_GROUPS, WATERING_METHODS }
+    for (const [list, values] of Object.entries(lists))
+      for (const value of values) expect([list, value, all.has(`word.${value}`)]).toEqual([list, value, true])
+    for (const kind of ['record', 'fitted', 'normals', 'annual', 'cans', 'volume', 'animals', 'task', 'bed'])
+      expect(all).toContain(`word.${kind}`)
+  })
+  it('every way out of a finding has a name and a sentence', () => {
+    for (const [, scheme] of demoJobs().flatMap(({ schemes }) => schemes.map((each) => [each.name, each] as const)))
+      for (const { id, options } of assess(scheme).findings)
+        for (const option of options) for (const part of ['name', 'say']) expect(all).toContain(`finding.${id}.option.${option.id}.${part}`)
+  })
+  it('every fault of a pasted table or a map has its sentence', () => {
+    for (const problem of ['empty', 'months', 'notANumber', 'negative', 'tooWet', 'wetOverDays', 'noWetDays'])
+      expect(all).toContain(`normals.problem.${problem}`)
+    for (const reason of ['notJson', 'noPolygon', 'position', 'latitude', 'corners', 'crosses', 'tooLarge'])
+      expect(all).toContain(`shape.map.${reason}`)
   })
 })

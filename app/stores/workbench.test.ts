@@ -186,3 +186,98 @@ describe('keeping it', () => {
     expect(bench.job?.rain).toMatchObject({ record: 'demo-withy-rain' })
   })
 })
+
+describe('schemes', () => {
+  it('a copy stands beside and is gone on with; the first is left as it was', () => {
+    const first = bench.scheme
+    bench.tryBeside('Lower stand', stand(0.3))
+    expect(bench.job?.schemes.map(({ name }) => name)).toEqual(['One butt, river side', 'A larger butt', 'Lower stand'])
+    expect(standOf(bench)).toBe(0.3)
+    expect(bench.job?.schemes[0]).toBe(first)
+    bench.undo()
+    expect(bench.scheme).toBe(first)
+  })
+  it('another is put on the bench, and its figures with it', () => {
+    const usable = bench.assessed!.usable.volume
+    bench.chooseScheme('larger-butt')
+    expect(bench.scheme?.name).toBe('A larger butt')
+    expect(bench.assessed!.usable.volume).toBeGreaterThan(usable)
+    bench.chooseScheme('not there')
+    expect(bench.scheme?.name).toBe('A larger butt')
+  })
+  it('one is taken away, but never the last', () => {
+    bench.removeScheme('river-side')
+    expect(bench.scheme?.id).toBe('larger-butt')
+    bench.removeScheme('larger-butt')
+    expect(bench.job?.schemes).toHaveLength(1)
+    bench.undo()
+    expect(bench.job?.schemes).toHaveLength(2)
+  })
+  it('a way out of a snag is tried beside, and applied', async () => {
+    await bench.open('demo-tannery-row')
+    bench.chooseScheme('as-found')
+    const frown = bench.findings.find(({ id }) => id === 'frown')!
+    bench.mendBeside(frown, 'slopeAll', 'All one way')
+    expect(bench.job?.schemes).toHaveLength(3)
+    expect(bench.findings.map(({ id }) => id)).not.toContain('frown')
+    bench.chooseScheme('as-found')
+    bench.mend(
+      bench.findings.find(({ id }) => id === 'frown')!,
+      'carryAcross',
+    )
+    expect(bench.findings.map(({ id }) => id)).not.toContain('frown')
+    expect(bench.job?.schemes).toHaveLength(3)
+  })
+  it('no more are kept than the document holds', () => {
+    for (let i = 0; i < 40; i++) bench.tryBeside(`Try ${i}`, stand(0.2 + i / 100))
+    expect(bench.job?.schemes).toHaveLength(24)
+  })
+})
+
+describe('rain', () => {
+  it('made after a record keeps leaning on it, in the file too', async () => {
+    bench.edit(message('edit.rain'), (job) => ({
+      ...job,
+      rain: { kind: 'fitted', record: 'demo-withy-rain', gaps: 'generator', years: 60, seed: 3 },
+    }))
+    const file = readJobFile(await bench.fileText(), jobTies)
+    expect(file.records.map(({ id }) => id)).toEqual(['demo-withy-rain'])
+    expect(file.job.rain).toMatchObject({ kind: 'fitted', years: 60 })
+  })
+  it('from means needs no record', async () => {
+    const months = Array.from({ length: 12 }, () => 60)
+    bench.edit(message('edit.rain'), (job) => ({
+      ...job,
+      rain: { kind: 'normals', totals: months, wetDays: months.map(() => 12), spread: 0.15, years: 30, seed: 1 },
+    }))
+    await vi.waitFor(() => expect(bench.record).toBeUndefined())
+    expect(readJobFile(await bench.fileText(), jobTies).records).toEqual([])
+  })
+  it('a reading changes the record that the job stands on, and no other', async () => {
+    const before = (await repository.record('demo-withy-rain'))!
+    await vi.waitFor(() => expect(bench.record).toBeDefined())
+    await bench.keepRecord({ ...before, depths: [9, ...before.depths.slice(1)] })
+    expect(bench.record?.depths[0]).toBe(9)
+    expect((await repository.record('demo-withy-rain'))!.depths[0]).toBe(9)
+    await bench.keepRecord({ ...before, id: 'gauge', depths: [1] })
+    expect(bench.record?.id).toBe('demo-withy-rain')
+  })
+  it('of another place makes another air', () => {
+    const summer = bench.air!.thirst[190]!
+    bench.edit(message('edit.place'), (job) => ({ ...job, site: { ...job.site, latitude: -37 } }))
+    expect(bench.air!.thirst[190]).toBeLessThan(summer / 2)
+  })
+})
+
+describe('a draft of version 1', () => {
+  it('left behind by an older copy of the page is brought up and taken on', async () => {
+    const row = (await repository.get(ID))!
+    const older = structuredClone(row.job) as unknown as Record<string, unknown>
+    for (const key of ['site', 'money', 'seasonFactors']) Reflect.deleteProperty(older, key)
+    older.name = 'Left behind'
+    kept.set(`vernal-cask-draft-${ID}`, JSON.stringify({ revision: row.revision, job: older }))
+    await bench.open(ID)
+    expect(bench.job?.name).toBe('Left behind')
+    expect(bench.job?.site.latitude).toBe(51)
+  })
+})

@@ -192,7 +192,7 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
     </template>
     <GaugeLog class="rule mt-2 pt-2" />
     <SiteFields class="rule mt-2 pt-2" />
-    <details class="rule mt-2 pt-2">
+    <details class="rule mt-2 py-2">
       <summary class="font-bold">{{ say('sky.climate') }}</summary>
       <p class="text-13 text-ink-2">{{ say('sky.climateNote') }}</p>
       <QuantityField
