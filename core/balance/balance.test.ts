@@ -103,6 +103,14 @@ describe('the years of a scheme', () => {
       expect(years.months.reduce((sum, month) => sum + month[key], 0)).toBeCloseTo(years.total[key], 4)
     }
   })
+  it('dry, one in five, middle and wet years stand in order, and are those of the years themselves', () => {
+    const { metRange, years } = simulateYears(buildWaterPath(withyHard().schemes[0]!), 'butt-store', READY)
+    const met = years.map(({ used, demand }) => used / demand).toSorted((a, b) => a - b)
+    const { low, fifth, middle, high } = metRange
+    expect([low, fifth, middle, high]).toEqual([low, fifth, middle, high].toSorted())
+    // Thirty years: the one in five lies at 0.2 · 31 = 6.2, a fifth of the way from the sixth to the seventh (closed form).
+    expect(fifth).toBeCloseTo(met[5]! + 0.2 * (met[6]! - met[5]!), 12)
+  })
   it('gives no one-in-ten from fewer than ten years', () => {
     const few = readyRain(
       { kind: 'annual', total: 640, pattern: 'even', hemisphere: 'north', wetDays: 150, spread: 0.1, years: 9, seed: 1 },

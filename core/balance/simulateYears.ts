@@ -43,9 +43,11 @@ export interface DemandAccount {
   got: number
 }
 
-/** A low, middle and high year of one figure; the ends are one in ten and missing under ten counted years. */
+/** A low, middle and high year of one figure; the ends are one in ten, and all but the middle missing under ten counted years. */
 export interface YearRange {
   low?: number
+  /** One in five dry. */
+  fifth?: number
   middle: number
   high?: number
 }
@@ -233,7 +235,9 @@ const ratio = (part: number, whole: number) => (whole > 0 ? part / whole : 1)
 /** One in ten dry, middle and one in ten wet of a yearly figure; the ends only from ten counted years on. */
 export function yearRange(values: readonly number[]): YearRange {
   const middle = weibull(values, 0.5)
-  return values.length >= YEARS_FOR_ONE_IN_TEN ? { low: weibull(values, 0.1), middle, high: weibull(values, 0.9) } : { middle }
+  return values.length >= YEARS_FOR_ONE_IN_TEN
+    ? { low: weibull(values, 0.1), fifth: weibull(values, 0.2), middle, high: weibull(values, 0.9) }
+    : { middle }
 }
 
 export interface SimulationOptions {

@@ -89,6 +89,16 @@ describe('a generator from normals', () => {
     expect(ready.fit!.made.months).toHaveLength(12)
     expect(ready.countedYears).toHaveLength(40)
   })
+  it('a yearly total tells how it fits too', () => {
+    const ready = readyRain(
+      { kind: 'annual', total: 600, pattern: 'winter-wet', hemisphere: 'south', wetDays: 120, spread: 0.15, years: 60, seed: 2 },
+      undefined,
+    )
+    expect(ready.fit!.source.months.reduce((sum, { total }) => sum + total, 0)).toBeCloseTo(600, 6)
+    ready.fit!.source.months.forEach(({ total }, m) =>
+      expect(Math.abs(ready.fit!.made.months[m]!.total / total - 1)).toBeLessThanOrEqual(0.06),
+    )
+  })
   it('a month without rain stays dry', () => {
     const dry = makeYears(
       modelFromMonths(

@@ -2,7 +2,7 @@ import { defaultSite, type RainRecord, type RainSource, type Site } from '../sch
 import { calendarOf, fromIsoDate } from './calendar'
 import type { DailyRain } from './dailyRain'
 import { fitRecord, monthClimate, yearlySpread, type FitReport } from './fitRecord'
-import { dayMaker, makeRecord, makeYears, modelFromMonths } from './makeRecord'
+import { dayMaker, makeRecord, makeYears, modelFromMonths, quickNormals } from './makeRecord'
 import { siteDays, withSeasons, withSnow, type SiteDays } from './weather'
 import { modelFromDays, RAIN_DAY } from './wetDayModel'
 
@@ -126,7 +126,15 @@ function wholeRain(source: RainSource, record: RainRecord | undefined): Whole & 
       bounded: made.bounded,
     })
   }
-  if (source.kind === 'annual') return madeRain(makeRecord(source).rain)
+  if (source.kind === 'annual') {
+    const asked = quickNormals(source)
+    const { rain, bounded } = makeRecord(source)
+    return madeRain(rain, {
+      source: { months: asked.totals.map((total, month) => ({ total, wetDays: asked.wetDays[month]! })), spread: source.spread },
+      made: { months: monthClimate(rain), spread: yearlySpread(rain) },
+      bounded,
+    })
+  }
   const made = makeYears(modelFromMonths(source.totals, source.wetDays, source.spread, RAIN_DAY), Math.round(source.years), source.seed)
   return madeRain(made.rain, {
     source: { months: source.totals.map((total, month) => ({ total, wetDays: source.wetDays[month]! })), spread: source.spread },

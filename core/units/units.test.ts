@@ -96,3 +96,17 @@ describe('display', () => {
     expect(showText(quantity(kind, value), display)).toBe(text)
   })
 })
+
+describe('small and far measures', () => {
+  it.each([
+    ['mesh', 0.0009, '0.9 mm', '0.04 in'],
+    ['mesh', 0.001, '1.0 mm', '0.04 in'],
+    ['latitude', -37, '-37°', '-37°'],
+    ['latitude', 51.48, '51.48°', '51.48°'],
+    ['fall', 0.005, '5 mm/m', '0.60 in per 10 ft'],
+    ['fall', 0.0025, '2.5 mm/m', '0.30 in per 10 ft'],
+  ] as const)('%s of %d is %s, or %s', (kind, value, inMetric, inFeet) => {
+    expect(showText(quantity(kind, value), metric).replace(/\u00A0/g, ' ')).toBe(inMetric)
+    expect(showText(quantity(kind, value), feet).replace(/\u00A0/g, ' ')).toBe(inFeet)
+  })
+})

@@ -73,6 +73,9 @@ const tableYears = computed(() => years.value?.years ?? [])
           @update:model-value="setSchool"
         />
       </div>
+      <p v-if="years.metRange.low !== undefined && years.metRange.fifth !== undefined" class="text-13 text-ink-2">
+        {{ say('answer.dryYears', { middle: share(years.metRange.middle), fifth: share(years.metRange.fifth), tenth: share(years.metRange.low) }) }}
+      </p>
       <h3 class="h3 pt-2">
         {{ say('answer.through', { volume: litres(years.volume) }) }}
         <span class="cap font-normal">{{ say('answer.throughNote', { years: years.years.length }) }}</span>

@@ -187,6 +187,29 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
       <template v-if="balanceRain">
         <h3 class="h3 rule mt-2 pt-2">{{ say('sky.table') }}</h3>
         <RecordTable :table="balanceRain.table" />
+        <details class="rule mt-2 pt-2">
+          <summary class="font-bold">{{ say('sky.byYear') }}</summary>
+          <div class="max-h-72 overflow-y-auto" tabindex="0" role="region" :aria-label="say('sky.byYear')">
+            <table class="w-full text-13">
+              <thead>
+                <tr class="text-12 text-ink-3">
+                  <th scope="col" class="text-left font-normal">{{ say('sky.col.year') }}</th>
+                  <th v-for="head in ['total', 'wetDays', 'longestDry']" :key="head" scope="col" class="text-right font-normal">
+                    {{ say(`sky.col.${head}`) }}
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="year in years" :key="year.year" class="border-t border-hair">
+                  <th scope="row" class="num text-left font-normal">{{ year.year }}</th>
+                  <td class="num text-right">{{ text(rainDepth(Math.round(year.total))) }}</td>
+                  <td class="num text-right">{{ year.wetDays }}</td>
+                  <td class="num text-right">{{ text(days(year.longestDry)) }}</td>
+                </tr>
+              </tbody>
+            </table>
+          </div>
+        </details>
         <FitTable v-if="balanceRain.fit" class="rule mt-2 pt-2" :fit="balanceRain.fit" />
       </template>
     </template>

@@ -23,6 +23,7 @@ const { say } = useSay()
           records: bench.simulation.bands.records,
           years: bench.simulation.bands.years,
           met: between('met'),
+          days: between('daysMet'),
           short: between('longest'),
         })
       }}
