@@ -153,7 +153,7 @@ export function useSimulation() {
       if (mine !== bandsTicket || shares.some((share) => share === undefined)) return
       state.bands = ensembleBands(
         { store, volumes: shares[0]!.volumes },
-        shares.flatMap((share) => share!.rows),
+        shares.map((share) => share!.packed),
       )
       state.bandsTook = performance.now() - began
     } catch (error) {

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { demoRecords, withyHard } from '#core/demo'
+import { packRows } from '#core/balance'
 import { ensembleRows, groundOfEnsemble, rainGround } from '#core/service'
 
 /** Two workers that each answer when told to, and remember what was asked of them. */
@@ -39,7 +40,11 @@ const { schemes, rain, site, seasonFactors } = withyHard()
 const order = { source: rain, record: demoRecords()[0], place: { site, seasonFactors } }
 const ground = groundOfEnsemble(schemes[0]!, 'butt-store', rainGround(rain, order.record, order.place))
 const rows = ensembleRows(ground, 0, 4)
-const share = (from: number, to: number) => ({ store: 'butt-store', volumes: ground.volumes, rows: rows.slice(from, to) })
+const share = (from: number, to: number) => ({
+  store: 'butt-store',
+  volumes: ground.volumes,
+  packed: packRows(rows.slice(from, to), ground.volumes.length),
+})
 const both = async () => {
   await vi.waitFor(() => expect(pool.asked).toHaveLength(2))
   return pool.asked.splice(0, 2) as [(typeof pool.asked)[number], (typeof pool.asked)[number]]

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink'
-import { sweepGround, sweepVolumes } from '#core/balance'
+import { packRows, sweepGround, sweepVolumes, type EnsembleRow } from '#core/balance'
 import type { Place } from '#core/rain'
 import type { RainRecord, RainSource, Scheme } from '#core/scheme'
 import {
@@ -102,8 +102,7 @@ const service = {
   },
 
   /**
-   * This worker's share of an ensemble, packed for the way back: a row for each record of demand met, of short days, and
-   * of the banded figures. Undefined when it was called off.
+   * This worker's share of an ensemble, packed for the way back. Undefined when it was called off.
    */
   async ensemble(
     { ticket, scheme, store, rainKey }: RunRequest,
@@ -113,7 +112,7 @@ const service = {
     newest = Math.max(newest, ticket)
     if (ticket < newest || rain?.key !== rainKey) return undefined
     const ground = groundOfEnsemble(scheme, store, rain.ground)
-    const rows: EnsembleShare['rows'] = []
+    const rows: EnsembleRow[] = []
     for (let first = share.worker * ENSEMBLE_SLICE; first < share.records; first += share.of * ENSEMBLE_SLICE) {
       const last = Math.min(share.records, first + ENSEMBLE_SLICE)
       rows.push(...ensembleRows(ground, first, last))
@@ -121,14 +120,16 @@ const service = {
       await pause()
       if (ticket < newest) return undefined
     }
-    return { store, volumes: ground.volumes, rows }
+    const packed = packRows(rows, ground.volumes.length)
+    return Comlink.transfer({ store, volumes: ground.volumes, packed }, [packed.buffer])
   },
 }
 
 export interface EnsembleShare {
   store: string
   volumes: Float64Array
-  rows: ReturnType<typeof ensembleRows>
+  /** Laid end to end; see `packRows`. */
+  packed: Float64Array
 }
 
 export type SimulationService = typeof service

@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { demoRecords, tanneryRow, withyHard } from '../demo'
 import { groundOfEnsemble, ensembleRows, rainGround } from '../service'
 import { CATALOGUE, fromCatalogue } from '../vessel/catalogue'
-import { bandOf, catchFactor, ensembleBands, runVolumes } from './ensemble'
+import { bandOf, catchFactor, ensembleBands, packRows, runVolumes } from './ensemble'
+import { caughtBy, dailyInflow, intakeLaws } from './inflow'
+import { ARRANGEMENTS } from '../arrangements'
 import { runStore } from './runStore'
 import { warmStart } from './series'
 import { simulateYears } from './simulateYears'
@@ -47,7 +49,20 @@ describe('an ensemble', () => {
   const rain = rainGround(job.rain, demoRecords()[0], job)
   const ground = groundOfEnsemble(job.schemes[0]!, 'butt-store', rain)
   const rows = ensembleRows(ground, 0, 60)
-  const bands = ensembleBands(ground, rows)
+  const bands = ensembleBands(ground, [packRows(rows.slice(0, 25), ground.volumes.length), packRows(rows.slice(25), ground.volumes.length)])
+  it('packed and put together again, a band is that of its own column', () => {
+    expect(bands.records).toBe(60)
+    expect(bands.met[3]).toEqual(bandOf(rows.map(({ met }) => met[3]!)))
+    expect(bands.shortDays[5]).toEqual(bandOf(rows.map(({ shortDays }) => shortDays[5]!)))
+    expect(bands.figures.longest).toEqual(bandOf(rows.map(({ figures }) => figures.longest)))
+  })
+  it('catches what the full account catches, first flush and all', () => {
+    for (const make of [...ARRANGEMENTS, () => job.schemes[0]!]) {
+      const path = buildWaterPath(make())
+      for (const { id } of path.scheme.stores)
+        expect(caughtBy(intakeLaws(path, id), rain.ready.rain)).toEqual(dailyInflow(path, id, rain.ready.rain).captured)
+    }
+  })
   it('a row is the same whoever runs it', () => {
     expect(ensembleRows(ground, 17, 18)[0]).toEqual(rows[17])
     expect(rows[0]!.figures.met).not.toBe(rows[1]!.figures.met)

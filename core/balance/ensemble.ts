@@ -4,12 +4,14 @@ import { fillGaps, type Place, type ReadyRain } from '../rain/gaps'
 import { makeYears, modelFromMonths, quickNormals, type RainModel } from '../rain/makeRecord'
 import { RAIN_DAY } from '../rain/wetDayModel'
 import { withSeasons, withSnow } from '../rain/weather'
-import type { RainRecord, RainSource } from '../scheme'
+import type { DailyRain } from '../rain/dailyRain'
+import type { Demand, RainRecord, RainSource } from '../scheme'
 import { ENOUGH } from './simulateYears'
 import { weibullSorted } from './percentile'
-import { runTanks, storeSeries, warmStart, type StoreSeries } from './series'
+import { caughtBy } from './inflow'
+import { runTanks, storeSeries, warmStart } from './series'
 import type { SpillRule } from './runStore'
-import { storeLaws, type StoreLaws } from './tanks'
+import { storeLaws, tankDemand, type StoreLaws, type Tank } from './tanks'
 
 /** Years of one made record: as long as a vessel lasts, and short enough to hold good and bad luck. */
 export const ENSEMBLE_YEARS = 20
@@ -239,18 +241,33 @@ interface OneTank {
   demand: Float64Array
 }
 
+/** Demands that ask for the same on every first of May, whatever the weather. */
+const isSteady = ({ kind, skipAfterRain }: Demand) => kind !== 'bed' && skipAfterRain === 0
+
+/** The demand of a store that is steady, the same for every record of an ensemble since all share one calendar. */
+const steady = new WeakMap<StoreLaws, Float64Array>()
+
+function demandOf(laws: StoreLaws, tank: Tank, rain: DailyRain, site: ReadyRain['site']): Float64Array {
+  const known = steady.get(laws)
+  if (known?.length === rain.depths.length) return known
+  const { all } = tankDemand(tank, rain, site)
+  if (tank.demands.every(isSteady)) steady.set(laws, all)
+  return all
+}
+
 /** The store of one record as a single tank; of a cascade, all that reaches it and all that is asked of it. */
-function asOneTank(series: StoreSeries, rule: SpillRule, firstYearDays: number): OneTank {
-  const own = series.tanks.filter(({ tank }) => tank.store === series.store)
-  if (series.tanks.length === 1) return { inflow: own[0]!.own, demand: own[0]!.demand.all }
+function asOneTank({ laws, store, rule, site }: EnsembleGround, rain: DailyRain, firstYearDays: number): OneTank {
+  const [only] = laws.tanks
+  if (only && laws.tanks.length === 1) return { inflow: caughtBy(laws.laws.get(store)!, rain), demand: demandOf(laws, only, rain, site) }
+  const series = storeSeries(laws, store, rain, site)
   const runs = runTanks(series, rule, firstYearDays)
-  const days = series.inflow.captured.length
+  const days = rain.depths.length
   const inflow = Float64Array.from(series.inflow.captured)
   const demand = new Float64Array(days)
   for (const { series: each, run } of runs) {
     const target = each.tank.spillsTo === undefined ? undefined : series.tanks[each.tank.spillsTo]
-    if (each.tank.store !== series.store && target?.tank.store === series.store) for (let i = 0; i < days; i++) inflow[i]! += run.spill[i]!
-    if (each.tank.store === series.store) for (let i = 0; i < days; i++) demand[i]! += each.demand.all[i]!
+    if (each.tank.store !== store && target?.tank.store === store) for (let i = 0; i < days; i++) inflow[i]! += run.spill[i]!
+    if (each.tank.store === store) for (let i = 0; i < days; i++) demand[i]! += each.demand.all[i]!
   }
   return { inflow, demand }
 }
@@ -262,12 +279,11 @@ function asOneTank(series: StoreSeries, rule: SpillRule, firstYearDays: number):
  * @param index number of the record; the same index gives the same outcome anywhere
  */
 export function ensembleRow(ground: EnsembleGround, index: number): EnsembleRow {
-  const { laws, model, place, site, volumes, rule, store, thirstiest } = ground
+  const { model, place, site, volumes, rule, thirstiest } = ground
   const made = makeYears(model, ENSEMBLE_YEARS, seedOf(ground.seed, index), false).rain
   const rain = withSnow(withSeasons(made, place.seasonFactors), site)
-  const series = storeSeries(laws, store, rain, site)
   const firstYearDays = 365
-  const { inflow, demand } = asOneTank(series, rule, firstYearDays)
+  const { inflow, demand } = asOneTank(ground, rain, firstYearDays)
   const factor = catchFactor(chanceOf(index))
   const caught = new Float64Array(inflow.length)
   let wanted = 0
@@ -314,7 +330,7 @@ export interface Band {
   high: number
 }
 
-export function bandOf(values: readonly number[]): Band {
+export function bandOf(values: ArrayLike<number>): Band {
   const sorted = Float64Array.from(values).sort()
   return { low: weibullSorted(sorted, 0.1), middle: weibullSorted(sorted, 0.5), high: weibullSorted(sorted, 0.9) }
 }
@@ -329,17 +345,44 @@ export interface EnsembleAnswer {
   figures: Record<Banded, Band>
 }
 
-/** Bands from the outcomes of all records. @throws RangeError when there are none */
-export function ensembleBands(ground: Pick<EnsembleGround, 'store' | 'volumes'>, rows: readonly EnsembleRow[]): EnsembleAnswer {
-  if (rows.length === 0) throw new RangeError('rows must not be empty')
-  const across = (of: (row: EnsembleRow) => number) => bandOf(rows.map(of))
+/** Numbers of one packed row: demand met and short days for every volume, then the banded figures. */
+const rowLength = (volumes: number) => 2 * volumes + BANDED.length
+
+/** Rows laid end to end in one block of numbers, which a worker hands over without copying. */
+export function packRows(rows: readonly EnsembleRow[], volumes: number): Float64Array {
+  const length = rowLength(volumes)
+  const packed = new Float64Array(rows.length * length)
+  rows.forEach(({ met, shortDays, figures }, i) => {
+    packed.set(met, i * length)
+    packed.set(shortDays, i * length + volumes)
+    BANDED.forEach((figure, f) => (packed[i * length + 2 * volumes + f] = figures[figure]))
+  })
+  return packed
+}
+
+/**
+ * Bands from the outcomes of all records, as they come packed from the workers.
+ *
+ * @throws RangeError when there are none
+ */
+export function ensembleBands(ground: Pick<EnsembleGround, 'store' | 'volumes'>, packed: readonly Float64Array[]): EnsembleAnswer {
+  const volumes = ground.volumes.length
+  const length = rowLength(volumes)
+  const records = packed.reduce((sum, block) => sum + block.length / length, 0)
+  if (records === 0) throw new RangeError('packed must hold at least one row')
+  const column = (at: number): Band => {
+    const values = new Float64Array(records)
+    let row = 0
+    for (const block of packed) for (let i = at; i < block.length; i += length) values[row++] = block[i]!
+    return bandOf(values)
+  }
   return {
     store: ground.store,
-    records: rows.length,
+    records,
     years: ENSEMBLE_YEARS,
     volumes: [...ground.volumes],
-    met: [...ground.volumes].map((_, v) => across(({ met }) => met[v]!)),
-    shortDays: [...ground.volumes].map((_, v) => across(({ shortDays }) => shortDays[v]!)),
-    figures: Object.fromEntries(BANDED.map((figure) => [figure, across(({ figures }) => figures[figure])])) as Record<Banded, Band>,
+    met: Array.from({ length: volumes }, (_, v) => column(v)),
+    shortDays: Array.from({ length: volumes }, (_, v) => column(volumes + v)),
+    figures: Object.fromEntries(BANDED.map((figure, f) => [figure, column(2 * volumes + f)])) as Record<Banded, Band>,
   }
 }
