@@ -74,7 +74,13 @@ const tableYears = computed(() => years.value?.years ?? [])
         />
       </div>
       <p v-if="years.metRange.low !== undefined && years.metRange.fifth !== undefined" class="text-13 text-ink-2">
-        {{ say('answer.dryYears', { middle: share(years.metRange.middle), fifth: share(years.metRange.fifth), tenth: share(years.metRange.low) }) }}
+        {{
+          say('answer.dryYears', {
+            middle: share(years.metRange.middle),
+            fifth: share(years.metRange.fifth),
+            tenth: share(years.metRange.low),
+          })
+        }}
       </p>
       <h3 class="h3 pt-2">
         {{ say('answer.through', { volume: litres(years.volume) }) }}
