@@ -1,5 +1,5 @@
 import { demandDays } from '../draw/demandDays'
-import type { WaterPath } from '../path/waterPath'
+import { drawnVessel, type WaterPath } from '../path/waterPath'
 import type { DailyRain } from '../rain/dailyRain'
 import type { SiteDays } from '../rain/weather'
 import type { Demand } from '../scheme'
@@ -20,13 +20,6 @@ export interface Tank {
   spillsTo: number | undefined
 }
 
-/** Vessel that a demand draws from. */
-export function drawnVessel({ scheme }: Pick<WaterPath, 'scheme'>, { from }: Demand): string {
-  return from.kind === 'tap'
-    ? scheme.taps.find(({ id }) => id === from.tap)!.vessel
-    : scheme.pumps.find(({ id }) => id === from.pump)!.from.vessel
-}
-
 function ownTanks(path: WaterPath, storeId: string): Tank[] {
   const store = path.scheme.stores.find(({ id }) => id === storeId)!
   const demands = path.demands.get(storeId) ?? []
@@ -39,7 +32,7 @@ function ownTanks(path: WaterPath, storeId: string): Tank[] {
     store: storeId,
     vessels: [id],
     volume: vesselUsable(path, id) / LITRE,
-    demands: demands.filter((demand) => drawnVessel(path, demand) === id),
+    demands: demands.filter((demand) => drawnVessel(path.scheme, demand) === id),
     spillsTo: undefined,
   }))
 }

@@ -1,5 +1,4 @@
-import { eaveLength, placed, sectionPlan, strip, type Point } from '../roof/sectionPlan'
-import { insideArea } from '../roof/sectionPlan'
+import { eaveLength, insideArea, placed, sectionPlan, strip, type Point } from '../roof/sectionPlan'
 import type { Gutter, RoofSection } from '../scheme'
 
 /** Where a section's eave lies along its gutter, m from the gutter's left end. */
@@ -57,12 +56,6 @@ export function bendsAlong(spans: readonly EaveSpan[]): number[] {
     const turn = Math.abs(((section.place.turn - before.section.place.turn + 540) % 360) - 180)
     return turn > BEND ? [from] : []
   })
-}
-
-/** A section's eave and outline as they lie on the job's plan. */
-export interface PlacedRoof {
-  section: RoofSection
-  corners: Point[]
 }
 
 /** Gap left between gutters that no place ties together, m. */

@@ -29,6 +29,3 @@ export function fallOver(drop: number, run: number): number {
 
 /** Longest way that water of this gutter has to run to an outlet, m. */
 export const longestLeg = (gutter: Gutter): number => Math.max(0, ...outletShares(gutter).flatMap(({ legs }) => legs))
-
-/** Least fall of the schools, that of a gutter that is called level, and the common ones. Common practice; level after EN 12056-3. */
-export const FALL_SCHOOLS = { level: 0, flat: 0.0025, gentle: 0.006, steep: 0.015 } as const

@@ -312,7 +312,8 @@ function graph(scheme: Scheme) {
   return { nodes, edges }
 }
 
-function drawnVessel(scheme: Scheme, { from }: Demand): string {
+/** Vessel that a demand draws from, by its tap or its pump. */
+export function drawnVessel(scheme: Pick<Scheme, 'taps' | 'pumps'>, { from }: Demand): string {
   return from.kind === 'tap'
     ? scheme.taps.find(({ id }) => id === from.tap)!.vessel
     : (scheme.pumps.find(({ id }) => id === from.pump) as Pump).from.vessel

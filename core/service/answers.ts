@@ -25,7 +25,6 @@ import {
   monthTable,
   rainByYear,
   readyRain,
-  siteDays,
   type MonthTable,
   type Place,
   type ReadyRain,
@@ -251,6 +250,3 @@ export function answerFigures(scheme: Scheme, rain: RainGround): SchemeFigures {
     cost: scheme.cost,
   }
 }
-
-/** The air of a place by the day of the year, or of the place taken where none is told. */
-export const airOf = (place: Place | undefined) => siteDays(place?.site ?? defaultSite())
