@@ -20,6 +20,7 @@ const STAGES = [
   'findings',
   'demo',
   'assess',
+  'offers',
   'service',
 ]
 

@@ -50,7 +50,7 @@ describe('words', () => {
   })
   it('every figure, rule, source and ledger row that can be shown has its words', () => {
     for (const scheme of [...demoJobs().map(({ schemes }) => schemes[0]!), ...ARRANGEMENTS.map((make) => make())]) {
-      const { lines, findings } = assess(scheme, { countedYears: 1, filledDays: 1, leftOutYears: 1, made: true, wettestDay: 200 })
+      const { lines, findings } = assess(scheme, { countedYears: 1, filledDays: 1, leftOutYears: 1, made: true, wettestDay: 200, medianWetDay: 0.1 })
       for (const { ledger, left, usableFigure, roofArea, arriving, lasts, tap, overflow } of lines) {
         for (const { item } of ledger) expect(all).toContain(`ledger.${item}`)
         for (const { id, working } of [left, usableFigure, roofArea, arriving, lasts, tap?.spare, tap?.flow, overflow].filter(

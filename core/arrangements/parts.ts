@@ -16,7 +16,7 @@ import type {
   Target,
   Vessel,
 } from '../scheme'
-import { gutterDefaults, schemeDefaults } from '../scheme'
+import { BRANCH_HEIGHT, dropDefaults, gutterDefaults, schemeDefaults } from '../scheme'
 import { fromCatalogue } from '../vessel/catalogue'
 
 /** Makers of parts with the defaults a careful installer would start from. Every one may be overridden. */
@@ -83,7 +83,20 @@ export function gutter(id: string, name: string, length: number, outlets: Outlet
 }
 
 export function drop(id: string, name: string, devices: Device[], end: Target, more: Partial<Drop> = {}): Drop {
-  return { id, name, shape: 'round', bore: 0.064, outside: 0.068, material: 'plastic', brackets: [1.96, 0.64], devices, end, ...more }
+  return {
+    id,
+    name,
+    shape: 'round',
+    bore: 0.064,
+    outside: 0.068,
+    material: 'plastic',
+    brackets: [1.96, 0.64],
+    ...dropDefaults(),
+    ...(end.kind === 'ground' && end.where === 'drain' ? { foot: 'gully' as const } : {}),
+    devices,
+    end,
+    ...more,
+  }
 }
 
 export const neck = (id: string, across = 0.23, height = 0.285): Device => ({ kind: 'neck', id, across, height })
@@ -94,10 +107,13 @@ export const ringTrough = (id: string, mark: number, to: Target, hoseLength = 0.
   mark,
   piece: 0.03,
   lipBelowMark: 0.015,
+  adapterAbove: 0,
+  adapterBelow: 0,
+  film: 0.9,
   hose: hose(hoseLength),
   to,
 })
-export const rainHead = (id: string): Device => ({ kind: 'rain-head', id, mesh: 0.0009, gap: 0.035, height: 0.2, bore: 0.0779 })
+export const rainHead = (id: string): Device => ({ kind: 'rain-head', id, mesh: 0.0009, disc: 0.2, gap: 0.035, height: 0.2, bore: 0.0779 })
 export const handFlush = (
   id: string,
   length: number,
@@ -110,8 +126,11 @@ export const handFlush = (
   bore,
   length,
   chambers: 1,
+  branch: BRANCH_HEIGHT[more.form ?? 'vertical'],
   ball: false,
-  drain: { kind: 'hand-valve' },
+  ballSize: 0,
+  seat: 0,
+  drain: { kind: 'hand-valve', emptied: 'each-rain' },
   drainsTo: ground('bed', 0.5),
   ...more,
 })
@@ -124,6 +143,8 @@ export const carryingPipe = (id: string, length: number, more: Partial<Extract<D
   wet: false,
   lowPoint: 1,
   cleanOut: false,
+  bends: 2,
+  strapEvery: 1.2,
   ...more,
 })
 

@@ -5,8 +5,8 @@ import { tapFlow } from '../draw/tapFlow'
 import { figure, line, type Figure } from '../figures/figure'
 import { findAll, type Finding, type RainFacts } from '../findings'
 import { cutMarks, CUT_SCHOOLS, distancesOf, type CutMarks, type MarkDistances } from '../levels/cutMarks'
-import { headLedger, headLeft, type LedgerRow } from '../levels/headLedger'
-import { CAN_CLEARANCE, overflowRoom, sectionLine, type SectionLine } from '../levels/heights'
+import { headLedger, headLeft, shortRow, type LedgerRow } from '../levels/headLedger'
+import { CAN_CLEARANCE, overflowRoom, sectionLines, type SectionLine } from '../levels/heights'
 import { stubFlow } from '../overflow/stub'
 import { buildWaterPath, type WaterPath } from '../path/waterPath'
 import { planArea } from '../roof/planArea'
@@ -69,6 +69,16 @@ function usableFigure(usable: Usable): Figure {
 }
 
 function leftFigure(rows: readonly LedgerRow[], { heights }: SectionLine): Figure {
+  const short = shortRow(rows)
+  // Short between two parts that stand where they were put: the two are all there is to say.
+  if (short)
+    return figure(
+      'left',
+      q.length(short.from - short.to),
+      [line('inHand', '', q.length(short.from)), line('wantedThere', '−', q.length(short.to))],
+      'headLeft',
+      'geometry',
+    )
   // Everything above the water; an inlet below the full level gives height back, and counts as less than nothing spent.
   const above = rows.slice(
     0,
@@ -167,7 +177,7 @@ function assessLine(
       'designFlow',
       'en12056',
     ),
-    limits: intakeLimits(intake, placed.foot, (usable.top + usable.bottom) / 2),
+    limits: intakeLimits(path, intake, (usable.top + usable.bottom) / 2),
     gutter: designs.find((design) => design.outlet === outlet)!,
     standing: standing(placed),
     ...lastsFigure(usable, asked.get(placed.store.id)!),
@@ -223,7 +233,7 @@ const anywhere = (): SiteDays => (somewhere ??= siteDays(defaultSite()))
 export function assess(scheme: Scheme, rain?: RainFacts, site: SiteDays = anywhere()): Assessment {
   const path = buildWaterPath(scheme)
   const designs = outletDesign(path)
-  const drawn = [...path.intakes.values()].flat().map((intake) => sectionLine(path, intake))
+  const drawn = sectionLines(path)
   const usable = new Map(scheme.stores.map(({ id }) => [id, usableVolume(path, id)]))
   const asked = new Map(scheme.stores.map(({ id }) => [id, monthlyDemand(path.demands.get(id)!, site)]))
   return {
@@ -231,6 +241,6 @@ export function assess(scheme: Scheme, rain?: RainFacts, site: SiteDays = anywhe
     sections: scheme.sections.map((section) => ({ section, law: runoffLaw(section), area: planArea(section) })),
     gutters: designs,
     lines: drawn.map((each) => assessLine(path, each, designs, asked)),
-    findings: findAll({ path, lines: drawn, usable, asked, site, ...(rain ? { rain } : {}) }),
+    findings: findAll({ path, lines: drawn.filter(({ fed }) => fed), usable, asked, site, ...(rain ? { rain } : {}) }),
   }
 }

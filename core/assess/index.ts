@@ -1,2 +1,3 @@
 export * from './assess'
 export * from './rainFacts'
+export * from './flushRoof'

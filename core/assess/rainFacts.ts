@@ -1,3 +1,4 @@
+import { weibullSorted } from '../balance/percentile'
 import type { RainFacts } from '../findings'
 import type { ReadyRain } from '../rain/gaps'
 import type { RainSource } from '../scheme'
@@ -9,6 +10,15 @@ export function rainFacts(ready: ReadyRain, source: RainSource): RainFacts {
     filledDays: ready.filled,
     leftOutYears: ready.leftOut.length,
     made: source.kind === 'annual',
+    medianWetDay: medianWetDay(ready.rain.depths),
     wettestDay: ready.rain.depths.reduce((most, depth) => Math.max(most, depth), 0),
   }
+}
+
+/** Less is a trace that no roof sheds, mm. */
+const WET = 0.2
+
+function medianWetDay(depths: Float64Array): number {
+  const wet = depths.filter((depth) => depth > WET)
+  return wet.length > 0 ? weibullSorted(wet.sort(), 0.5) : 0
 }

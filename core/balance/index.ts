@@ -1,3 +1,4 @@
+export * from './dropYears'
 export * from './ensemble'
 export * from './inflow'
 export * from './percentile'

@@ -74,7 +74,7 @@ function flushBefore({ drop, device }: Intake): DeviceOf<'first-flush'> | undefi
 export function intakeLaw(path: WaterPath, intake: Intake): IntakeLaw {
   const placed = path.vessels.get(intake.vessel.id)!
   const usable = usableVolume(path, placed.store.id)
-  const limits = intakeLimits(intake, placed.foot, (usable.top + usable.bottom) / 2)
+  const limits = intakeLimits(path, intake, (usable.top + usable.bottom) / 2)
   const branches = branchesOf(path.feeds.get(intake.drop.id)!)
   const { wetHours } = path.scheme
   // Litres a day for each m³/s that runs through the wet hours.
@@ -124,7 +124,7 @@ function addIntake(law: IntakeLaw, depths: Float64Array, into: DailyInflow) {
     const { runoff, passed, gathered } = law.bring(depth)
     let left = passed
     if (law.flush) {
-      const flush = flushDay(law.flush, held, passed, law.wetHours)
+      const flush = flushDay(law.flush, held, passed, law.wetHours, day)
       held = flush.held
       left -= flush.flushed
       into.flushed[day]! += flush.flushed
@@ -154,7 +154,7 @@ export function caughtBy(laws: readonly IntakeLaw[], { depths, liquid }: Pick<Da
       const { passed, gathered } = law.bring(depth)
       let left = passed
       if (flush) {
-        const after = flushDay(flush, held, passed, wetHours)
+        const after = flushDay(flush, held, passed, wetHours, day)
         held = after.held
         left -= after.flushed
       }

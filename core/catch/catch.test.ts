@@ -18,7 +18,7 @@ describe('hose of a ring trough', () => {
   })
   it('limits an intake together with the film on the wall', () => {
     const path = buildWaterPath(withyHard().schemes[0]!)
-    const limits = intakeLimits(path.intakes.get('butt-store')![0]!, 0.48, 0.9)
+    const limits = intakeLimits(path, path.intakes.get('butt-store')![0]!, 0.9)
     expect(limits).toMatchObject({ gathered: 0.9 })
     expect(limits.hose).toBeLessThan(limits.film)
     expect(limits.film).toBeLessThan(limits.pipe)

@@ -61,6 +61,6 @@ export const dropCapacityArea = (path: WaterPath, dropId: string): number =>
 /** Flow into a vessel in the design rain: all that arrives, or what its diverter lets aside, m³/s. */
 export function designInflow(path: WaterPath, intake: Intake): number {
   const arriving = designFlow(path.scheme.designIntensity, dropCapacityArea(path, intake.drop.id))
-  const { film, hose, gathered } = intakeLimits(intake, path.vessels.get(intake.vessel.id)!.foot, 0)
+  const { film, hose, gathered } = intakeLimits(path, intake, 0)
   return Math.min(gathered * Math.min(arriving, film), hose)
 }

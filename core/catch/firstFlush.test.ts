@@ -54,8 +54,8 @@ describe('first flush', () => {
 describe('a day of it', () => {
   const volume = chamberVolume(0.1036, 1) / LITRE
   it('fills before it lets anything by, and a hand empties it by night', () => {
-    expect(flushDay(chamber({ kind: 'hand-valve' }), 0, 100, 4)).toEqual({ held: 0, flushed: expect.closeTo(volume, 9) })
-    expect(flushDay(chamber({ kind: 'hand-valve' }), 0, 3, 4)).toEqual({ held: 0, flushed: 3 })
+    expect(flushDay(chamber({ kind: 'hand-valve', emptied: 'each-rain' }), 0, 100, 4)).toEqual({ held: 0, flushed: expect.closeTo(volume, 9) })
+    expect(flushDay(chamber({ kind: 'hand-valve', emptied: 'each-rain' }), 0, 3, 4)).toEqual({ held: 0, flushed: 3 })
   })
   it('a hole of 2 mm empties it before the next day, down to what its surface holds', () => {
     const { held, flushed } = flushDay(chamber({ kind: 'hole', bore: 0.002 }), 0, 1000, 4)
@@ -72,7 +72,7 @@ describe('a day of it', () => {
     const drain = fc.oneof(
       fc.record({ kind: fc.constant('drip' as const), dropsPerSecond: fc.double({ min: 0, max: 10, noNaN: true }) }),
       fc.record({ kind: fc.constant('hole' as const), bore: fc.double({ min: 0.0005, max: 0.01, noNaN: true }) }),
-      fc.constant({ kind: 'hand-valve' as const }),
+      fc.constant({ kind: 'hand-valve' as const, emptied: 'each-rain' as const }),
     )
     fc.assert(
       fc.property(

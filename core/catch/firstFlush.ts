@@ -63,6 +63,8 @@ export function capillaryHold(hole: number): number {
 /** What so many drops a second come to, m³/s. Common practice for the drop; `drop-a-second`. */
 export const dripFlow = (dropsPerSecond: number): number => dropsPerSecond * DROP
 
+const WEEK = 7
+
 type Chamber = Pick<DeviceOf<'first-flush'>, 'bore' | 'length' | 'chambers' | 'drain'>
 
 /** Water left in a chamber after it has drained for some hours; litres in and out. */
@@ -88,22 +90,24 @@ export interface FlushDay {
  * One day of a first flush.
  *
  * It fills first, `F = min(R, V − held)`; once full its drain leaks through the wet hours at full head; the rest of the day,
- * and all of a dry one, it empties. A valve opened by hand is opened at the end of each wet day.
+ * and all of a dry one, it empties. A valve opened by hand is opened at the end of each wet day, of every seventh day, or never.
  *
  * @param held at the day's start, L
  * @param water that arrives, L
+ * @param day number of the day, for a valve that is opened once a week
  * Source: Torricelli; the order is this project's rule (docs/methods.md).
  */
-export function flushDay(chamber: Chamber, held: number, water: number, wetHours: number): FlushDay {
-  if (water <= 0) return { held: drained(chamber, held, 24), flushed: 0 }
+export function flushDay(chamber: Chamber, held: number, water: number, wetHours: number, day = 0): FlushDay {
   const { bore, length, chambers, drain } = chamber
+  const opened = drain.kind === 'hand-valve' && (drain.emptied === 'weekly' ? day % WEEK === 0 : drain.emptied === 'each-rain' && water > 0)
+  if (water <= 0) return { held: opened ? 0 : drained(chamber, held, 24), flushed: 0 }
   const volume = chamberVolume(bore, length, chambers) / LITRE
   const filled = Math.min(water, Math.max(0, volume - held))
   const rate =
     drain.kind === 'hole' ? drainLeak(drain.bore, length) * chambers : drain.kind === 'drip' ? dripFlow(drain.dropsPerSecond) * chambers : 0
   const leak = Math.min(water - filled, (rate * wetHours * SECONDS_PER_HOUR) / LITRE)
   const full = held + filled
-  return { held: drain.kind === 'hand-valve' ? 0 : drained(chamber, full, 24 - wetHours), flushed: filled + leak }
+  return { held: opened ? 0 : drained(chamber, full, 24 - wetHours), flushed: filled + leak }
 }
 
 /** Roof wash wanted after dry days, mm: `d_max (1 − e^(−0.2·days))`. A recommendation; the rate is common practice. */

@@ -1,12 +1,11 @@
 import { designCapacity } from '../gutter/capacity'
 import { outletFlow, OUTLET_HEAD_SHARE } from '../pipe/outlet'
-import { FULL_DUTY, verticalPipeFlow, WALL_FILM } from '../pipe/verticalPipe'
-import type { Feed, Intake } from '../path/waterPath'
+import { verticalPipeFlow, WALL_FILM } from '../pipe/verticalPipe'
+import type { Feed, Intake, WaterPath } from '../path/waterPath'
+import type { Device } from '../scheme'
 import { lipOf } from '../vessel/usable'
 import { hoseFlow } from './hoseFlow'
-
-/** Share of the film on a pipe's wall that a trough gathers. Common practice, no published source. */
-export const FILM_SHARE = 0.9
+import { firstLimit, onTheWay, trainLimits } from './trainLimits'
 
 /** What each part between roof and vessel lets by, m³/s. */
 export interface IntakeLimits {
@@ -39,42 +38,39 @@ export function outletLimits({
   }
 }
 
+/** Share of the arriving water that a device leads aside below every limit. */
+function gatheredBy(device: Device | undefined): number {
+  if (device?.kind === 'ring-trough' || device?.kind === 'push-in') return device.film
+  if (device?.kind === 'flap') return { left: 1, right: 0, both: 0.5 }[device.set]
+  return 1
+}
+
 /**
  * Limits at an intake.
  *
- * A ring trough gathers 0.9 of what clings to the wall (Wyly–Eaton at a filling of 0.2; the surplus falls through)
- * and its hose carries what its head drives, taken at a half-full store. Every other intake takes the whole pipe.
+ * `pipe` is the least that the train passes on its way. A ring trough or a funnel gathers its share of what clings to the wall
+ * (Wyly–Eaton at a filling of 0.2; the surplus falls through), and a hose carries what its head drives, taken at a half-full
+ * store. A flap sends its left side to the vessel. Every other intake takes the whole pipe.
  *
  * @param halfLevel level of the half-full store above the paving, m
  * Source: film share common practice; EN 12056-3 for the wall film; Darcy–Weisbach for the hose.
  */
 export function intakeLimits(
-  { drop, device, vessel, port }: Intake,
-  foot: number,
+  path: WaterPath,
+  intake: Intake,
   halfLevel: number,
 ): Pick<IntakeLimits, 'pipe' | 'film' | 'hose' | 'gathered'> {
-  const throat = Math.min(
-    drop.bore,
-    ...drop.devices.map((each) => (each.kind === 'adapter' ? Math.min(each.mouth, each.throat) : drop.bore)),
-  )
-  const pipe = verticalPipeFlow(throat, FULL_DUTY)
-  const inlet = foot + port.at
-  const passes = drop.devices.reduce((share, each) => (each.kind === 'filter' ? share * each.passes : share), 1)
-  if (device?.kind === 'ring-trough') {
-    return {
-      pipe,
-      film: verticalPipeFlow(drop.bore, WALL_FILM),
-      hose: hoseFlow(device.hose, lipOf(device) - Math.max(inlet, halfLevel)),
-      gathered: FILM_SHARE * passes,
-    }
+  const { drop, device, vessel, port } = intake
+  const pipe = firstLimit(trainLimits(path, intake)).passes
+  const inlet = path.vessels.get(vessel.id)!.foot + port.at
+  const passes = onTheWay(intake).reduce((share, each) => (each.kind === 'filter' ? share * each.passes : share), 1)
+  const gathered = gatheredBy(device) * passes
+  if (!device || !('hose' in device)) return { pipe, film: Infinity, hose: Infinity, gathered }
+  const from = device.kind === 'ring-trough' ? lipOf(device) : device.height
+  return {
+    pipe,
+    film: device.kind === 'ring-trough' || device.kind === 'push-in' ? verticalPipeFlow(drop.bore, WALL_FILM) : Infinity,
+    hose: hoseFlow(device.hose, from - Math.max(inlet, halfLevel)),
+    gathered,
   }
-  if (device?.kind === 'push-in' || device?.kind === 'twist' || device?.kind === 'flap') {
-    return {
-      pipe,
-      film: Infinity,
-      hose: hoseFlow(device.hose, device.height - Math.max(inlet, vessel.body.floor + foot)),
-      gathered: passes,
-    }
-  }
-  return { pipe, film: Infinity, hose: Infinity, gathered: passes }
 }

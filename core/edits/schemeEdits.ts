@@ -8,17 +8,17 @@ import type { CatalogueVessel } from '../vessel/catalogue'
 /** Hole of the hose at the vessel below the trough's spigot, m: enough that the hose falls all the way. */
 const HOSE_FALL = 0.02
 /** Overflow mouth below the rim, m; common practice 75–100 mm. */
-const OVERFLOW_BELOW_RIM = 0.08
+export const OVERFLOW_BELOW_RIM = 0.08
 /** Draw-off above the inside floor, m: sediment stays below. */
 const DRAW_ABOVE_FLOOR = 0.05
 
 /** Finds and changes one part; the scheme passed in stays as it was. */
-const vesselOf = (scheme: Scheme, id: string): Vessel => {
+export const vesselOf = (scheme: Scheme, id: string): Vessel => {
   const found = scheme.stores.flatMap(({ vessels }) => vessels).find((vessel) => vessel.id === id)
   if (!found) throw new RangeError(`no vessel ${id}`)
   return found
 }
-const dropOf = (scheme: Scheme, id: string): Drop => {
+export const dropOf = (scheme: Scheme, id: string): Drop => {
   const found = scheme.drops.find((drop) => drop.id === id)
   if (!found) throw new RangeError(`no drop ${id}`)
   return found
@@ -43,7 +43,7 @@ function placeTrough(drop: Drop, vessel: Vessel, school: CutSchool) {
   const trough = troughOf(drop)
   if (!trough) return
   const marks = cutMarks(school, vessel.base.height + vessel.body.rim)
-  Object.assign(trough, { mark: marks.upper, piece: marks.piece, lipBelowMark: marks.lipBelowMark })
+  Object.assign(trough, { mark: marks.upper + trough.adapterAbove, piece: marks.piece, lipBelowMark: marks.lipBelowMark })
   const inlet = vessel.ports.find(({ role }) => role === 'inlet')
   if (inlet) inlet.at = marks.upper - marks.lipBelowMark - SPIGOT_BELOW_LIP - HOSE_FALL - vessel.base.height
 }
@@ -105,6 +105,9 @@ function toRingTrough(scheme: Scheme, drop: Drop, vessel: Vessel) {
     mark: marks.upper,
     piece: marks.piece,
     lipBelowMark: marks.lipBelowMark,
+    adapterAbove: 0,
+    adapterBelow: 0,
+    film: 0.9,
     hose: hose(),
     to: into(vessel.id),
   })

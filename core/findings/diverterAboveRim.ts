@@ -15,7 +15,7 @@ export const diverterAboveRim = rule(
         station: 'drop',
         ids: { drop: intake.drop.id, vessel: intake.vessel.id },
         at: cut.lip,
-        values: { above: length(cut.lip - rim), mark: length(upper - 0.015 + trough.lipBelowMark), rim: length(rim) },
+        values: { above: length(cut.lip - rim), mark: length(upper - 0.015 + trough.lipBelowMark + trough.adapterAbove), rim: length(rim) },
         source: COMMON_PRACTICE,
       }
     }),

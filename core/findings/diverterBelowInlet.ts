@@ -1,30 +1,38 @@
 import { setMark } from '../edits/schemeEdits'
+import { changeDevice } from '../edits/trainEdits'
 import { length } from '../units/quantity'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
-/** The trough's lip must lie above the vessel's inlet, or nothing runs; it is lifted so that the hose falls 40 mm. */
+/** The water must leave the pipe above the vessel's inlet, or nothing runs; it is lifted so that the hose falls 40 mm. */
 const LIFT = 0.04
 
 export const diverterBelowInlet = rule(
   'diverterBelowInlet',
   ({ lines }) =>
-    lines.map(
-      ({ intake, heights: { cut, inlet }, trough }) =>
-        cut &&
-        trough &&
-        cut.lip <= inlet && {
-          severity: 'stops',
-          station: 'drop',
-          ids: { drop: intake.drop.id, vessel: intake.vessel.id },
-          at: cut.lip,
-          values: {
-            below: length(inlet - cut.lip),
-            lip: length(cut.lip),
-            inlet: length(inlet),
-            mark: length(inlet + LIFT + trough.lipBelowMark),
-          },
-          source: COMMON_PRACTICE,
+    lines.map(({ intake, heights: { cut, hoseFrom, inlet }, trough }) => {
+      const { device } = intake
+      const leaves = cut?.lip ?? hoseFrom
+      if (leaves === undefined || !device || leaves > inlet) return undefined
+      return {
+        severity: 'stops',
+        station: 'drop',
+        ids: { drop: intake.drop.id, device: device.id, vessel: intake.vessel.id },
+        at: leaves,
+        values: {
+          part: device.kind,
+          below: length(inlet - leaves),
+          lip: length(leaves),
+          inlet: length(inlet),
+          mark: length(inlet + LIFT + (trough ? trough.lipBelowMark + trough.adapterAbove : 0)),
         },
-    ),
-  (scheme, { ids, values }) => setMark(scheme, ids.drop!, amountOf(values, 'mark')),
+        source: COMMON_PRACTICE,
+      }
+    }),
+  (scheme, { ids, values }) => {
+    const height = amountOf(values, 'mark')
+    const { part } = values
+    return part === 'push-in' || part === 'twist' || part === 'flap'
+      ? changeDevice(scheme, ids.drop!, ids.device!, part, (device) => (device.height = height))
+      : setMark(scheme, ids.drop!, height)
+  },
 )

@@ -16,6 +16,7 @@ export interface PartIds {
   gutter?: string
   outlet?: string
   drop?: string
+  device?: string
   vessel?: string
   port?: string
   store?: string
@@ -53,8 +54,11 @@ export interface RainFacts {
   filledDays: number
   leftOutYears: number
   made: boolean
-  /** mm. */
+  /** mm; the median is of days with rain. */
   wettestDay: number
+  medianWetDay: number
+  /** Share of what reaches the intake that its first flush throws away; absent until the years have run. */
+  flushedShare?: number
 }
 
 export interface FindingContext {

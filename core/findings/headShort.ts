@@ -1,41 +1,125 @@
-import { setStand } from '../edits/schemeEdits'
+import { produce } from 'immer'
+import { chooseVessel, setStand, vesselOf } from '../edits/schemeEdits'
+import { changeDevice } from '../edits/trainEdits'
 import { headLedger, headLeft } from '../levels/headLedger'
-import { length } from '../units/quantity'
-import { amountOf, GEOMETRY, rule } from './finding'
+import type { SectionLine } from '../levels/heights'
+import { BRANCH_HEIGHT, type Drop, type Scheme } from '../scheme'
+import { fall, length, volume } from '../units/quantity'
+import { CATALOGUE, fromCatalogue } from '../vessel/catalogue'
+import { amountOf, GEOMETRY, rule, type FindingOption } from './finding'
+
+/** A pipe across may fall this little, m/m; an inlet keeps this much over the draw-off, m. Common practice. */
+const LEAST_FALL = 0.01
+const INLET_OVER_DRAW = 0.2
+/** Millimetres are as fine as anybody builds: what is gained is rounded up to them. */
+const up = (metres: number) => Math.ceil(metres * 1000 - 1e-6) / 1000
+
+const option = (id: string, fits: boolean, values: FindingOption['values']): FindingOption => ({ id, fits, values })
+
+/** The largest vessel of the catalogue whose rim is lower by what is missing. */
+function lowerVessel({ placed: { vessel } }: SectionLine, short: number) {
+  return CATALOGUE.filter(({ body, nominal }) => body.rim <= vessel.body.rim - short && nominal < vessel.nominal).toSorted(
+    (a, b) => b.nominal - a.nominal,
+  )[0]
+}
+
+/** Every way to find the height that is missing; those that find all of it fit. */
+function waysOut(line: SectionLine, short: number): FindingOption[] {
+  const { intake, placed, heights, flush, carry, trough } = line
+  const { vessel, port, device } = intake
+  const stand = vessel.base.height - short
+  const ways = [option('lowerBase', stand >= 0, { stand: length(Math.max(0, stand)), by: length(short) })]
+  if (device && 'height' in device) {
+    const height = device.height - short
+    ways.push(option('lowerDevice', height > heights.inlet, { part: device.kind, height: length(height) }))
+  }
+  if (flush && flush.branch > BRANCH_HEIGHT['in-line']) {
+    const saves = flush.branch - BRANCH_HEIGHT['in-line']
+    ways.push(option('inLineTee', saves >= short, { saves: length(saves) }))
+  }
+  if (!trough && !(device && 'height' in device)) {
+    const at = heights.inlet - short - (port.role === 'lid' ? 0.06 : 0)
+    ways.push(option('lowerInlet', at >= heights.draw + INLET_OVER_DRAW, { inlet: length(at), at: length(at - placed.foot) }))
+  }
+  if (carry && !carry.wet && carry.fall > LEAST_FALL) {
+    const flatter = Math.max(LEAST_FALL, Math.floor((carry.fall - short / carry.length) * 1e4) / 1e4)
+    ways.push(
+      option('flatterFall', (carry.fall - flatter) * carry.length >= short, {
+        fall: fall(flatter),
+        saves: length((carry.fall - flatter) * carry.length),
+      }),
+    )
+  }
+  const smaller = lowerVessel(line, short)
+  if (smaller) ways.push(option('smallerVessel', true, { key: smaller.key, part: smaller.family, holds: volume(smaller.nominal) }))
+  return ways
+}
+
+const dropIn = (scheme: Scheme, id: string | undefined): Drop | undefined => scheme.drops.find((drop) => drop.id === id)
+
+/** Trough and vessel go down together, so that the butt still fills to its rim. */
+function lowerBase(scheme: Scheme, dropId: string, vesselId: string, stand: number): Scheme {
+  const by = vesselOf(scheme, vesselId).base.height - stand
+  return produce(setStand(scheme, vesselId, stand), (draft) => {
+    for (const device of dropIn(draft, dropId)?.devices ?? []) if (device.kind === 'ring-trough') device.mark -= by
+  })
+}
+
+/** The pipe comes in through the side, lower down; overflow and its route go down with it. */
+function lowerInlet(scheme: Scheme, dropId: string, vesselId: string, at: number): Scheme {
+  return produce(scheme, (draft) => {
+    const vessel = vesselOf(draft, vesselId)
+    const to = dropIn(draft, dropId)!.end
+    const port = vessel.ports.find(({ id, role }) => (to.kind === 'vessel' ? id === to.port : role === 'inlet' || role === 'lid'))
+    if (!port) return
+    if (port.role === 'lid') Object.assign(port, { role: 'inlet', bore: Math.min(port.bore, 0.1023), screened: false })
+    port.at = at
+    for (const each of vessel.ports) if (each.role === 'overflow') each.at = Math.min(each.at, at - port.bore / 2 - each.bore - 0.005)
+  })
+}
 
 export const headShort = rule(
   'headShort',
   ({ lines }) =>
     lines.map((line) => {
       const left = headLeft(headLedger(line))
-      if (left >= 0) return undefined
-      const { vessel } = line.intake
-      const lower = vessel.base.height + left
+      if (left >= -1e-9) return undefined
+      const short = up(-left)
       return {
         severity: 'stops',
         station: 'drop',
-        ids: { drop: line.intake.drop.id, vessel: vessel.id },
+        ids: { drop: line.intake.drop.id, vessel: line.intake.vessel.id, ...(line.intake.device ? { device: line.intake.device.id } : {}) },
         at: line.heights.neckFoot,
-        values: { short: length(-left), stand: length(Math.max(0, lower)) },
+        values: { short: length(short) },
+        options: waysOut(line, short),
         source: GEOMETRY,
-        mends: lower >= 0,
       }
     }),
-  (scheme, { ids, values }) => {
-    const short = amountOf(values, 'short')
-    const stand = amountOf(values, 'stand')
-    const lowered = setStand(scheme, ids.vessel!, stand)
-    // Trough and vessel go down together, so that the butt still fills to its rim.
-    return {
-      ...lowered,
-      drops: lowered.drops.map((drop) =>
-        drop.id === ids.drop
-          ? {
-              ...drop,
-              devices: drop.devices.map((device) => (device.kind === 'ring-trough' ? { ...device, mark: device.mark - short } : device)),
-            }
-          : drop,
-      ),
+  (scheme, { ids, options }, chosen) => {
+    const way = options.find(({ id }) => id === chosen)
+    if (!way) return scheme
+    const amount = (name: string) => amountOf(way.values, name)
+    switch (way.id) {
+      case 'lowerBase':
+        return lowerBase(scheme, ids.drop!, ids.vessel!, amount('stand'))
+      case 'lowerDevice':
+        return produce(scheme, (draft) => {
+          const device = dropIn(draft, ids.drop)?.devices.find(({ id }) => id === ids.device)
+          if (device && 'height' in device) device.height = amount('height')
+        })
+      case 'inLineTee':
+        return produce(scheme, (draft) => {
+          for (const device of dropIn(draft, ids.drop)?.devices ?? [])
+            if (device.kind === 'first-flush') Object.assign(device, { form: 'in-line', branch: BRANCH_HEIGHT['in-line'], ball: false })
+        })
+      case 'lowerInlet':
+        return lowerInlet(scheme, ids.drop!, ids.vessel!, amount('at'))
+      case 'flatterFall': {
+        const carry = dropIn(scheme, ids.drop)?.devices.find(({ kind }) => kind === 'carrying-pipe')
+        return carry ? changeDevice(scheme, ids.drop!, carry.id, 'carrying-pipe', (pipe) => (pipe.fall = amount('fall'))) : scheme
+      }
+      default:
+        return chooseVessel(scheme, ids.vessel!, fromCatalogue(String(way.values.key)))
     }
   },
 )

@@ -8,17 +8,18 @@ const LEAST_FALL = 0.02
 export const hoseRises = rule(
   'hoseRises',
   ({ lines }) =>
-    lines.map(({ intake, heights: { cut, inlet, foot }, trough }) => {
-      if (!cut || !trough || cut.lip <= inlet) return undefined
-      const wanted = LEAST_FALL * trough.hose.length
-      const has = cut.spigot - inlet
+    lines.map(({ intake, heights: { cut, hoseFrom, inlet, foot } }) => {
+      const { device } = intake
+      if (hoseFrom === undefined || !device || !('hose' in device) || (cut?.lip ?? hoseFrom) <= inlet) return undefined
+      const wanted = LEAST_FALL * device.hose.length
+      const has = hoseFrom - inlet
       if (has >= wanted - 1e-9) return undefined
-      const lower = cut.spigot - wanted
+      const lower = hoseFrom - wanted
       return {
         severity: has < 0 ? 'goes-wrong' : 'better',
         station: 'drop',
         ids: { drop: intake.drop.id, vessel: intake.vessel.id, port: intake.port.id },
-        at: cut.spigot,
+        at: hoseFrom,
         values: { way: has < 0 ? 'rises' : 'falls', by: length(Math.abs(has)), wanted: length(wanted), inlet: length(lower) },
         source: COMMON_PRACTICE,
         mends: lower > foot,

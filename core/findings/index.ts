@@ -7,6 +7,22 @@ import { useWantsScreen } from './useWantsScreen'
 import { useWantsFlush } from './useWantsFlush'
 import { useNotAdvised } from './useNotAdvised'
 import { snowInGutter } from './snowInGutter'
+import { ballDoesNotSeat } from './ballDoesNotSeat'
+import { carryDoesNotFall } from './carryDoesNotFall'
+import { carryStandsStale } from './carryStandsStale'
+import { carryUnscreened } from './carryUnscreened'
+import { chamberInGround } from './chamberInGround'
+import { drainClogs } from './drainClogs'
+import { flushDrainsBadly } from './flushDrainsBadly'
+import { flushDrainsSlowly } from './flushDrainsSlowly'
+import { flushTooLarge } from './flushTooLarge'
+import { flushTooSmall } from './flushTooSmall'
+import { handDiverterLow } from './handDiverterLow'
+import { marksDiffer } from './marksDiffer'
+import { needsAHand } from './needsAHand'
+import { nothingHoldsChamber } from './nothingHoldsChamber'
+import { trainOrder } from './trainOrder'
+import { trainOverCapacity } from './trainOverCapacity'
 import type { Finding, FindingContext, FindingRule } from './finding'
 import { SEVERITIES } from './finding'
 import { canDoesNotFit } from './canDoesNotFit'
@@ -40,30 +56,46 @@ import { unknownContents } from './unknownContents'
 import { usableFarBelowNominal } from './usableFarBelowNominal'
 
 export * from './finding'
+export { emptyingHours } from './flushDrainsSlowly'
+export { marksOf } from './marksDiffer'
 
 /** Every finding there is. One file each; a new one is added here and in the locale files. */
 export const FINDING_RULES: readonly FindingRule[] = [
+  ballDoesNotSeat,
   canDoesNotFit,
+  carryDoesNotFall,
+  carryStandsStale,
+  carryUnscreened,
+  chamberInGround,
   deckCarriesWater,
   designRainTooLow,
   diverterAboveRim,
   diverterBelowInlet,
+  drainClogs,
   drawOffInSediment,
+  flushDrainsBadly,
+  flushDrainsSlowly,
+  flushTooLarge,
+  flushTooSmall,
   foulingWithEdible,
   frown,
   gutterOverCapacity,
+  handDiverterLow,
   headShort,
   hoseRises,
   insectsGetIn,
   lightGetsIn,
   madeRecord,
   markAboveRim,
+  marksDiffer,
   measuredOnSlope,
+  needsAHand,
   noBoardLeft,
   noOverflow,
-  notReckonedYet,
   nothingDrawn,
+  nothingHoldsChamber,
   nothingHoldsPipe,
+  notReckonedYet,
   outletUnderRule,
   overflowAboveInlet,
   overflowNearFoundation,
@@ -75,6 +107,8 @@ export const FINDING_RULES: readonly FindingRule[] = [
   softGround,
   standTooHigh,
   tipsWhenEmpty,
+  trainOrder,
+  trainOverCapacity,
   unknownContents,
   usableFarBelowNominal,
   useNotAdvised,

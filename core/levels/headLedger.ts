@@ -1,14 +1,12 @@
-import { BRACKET_ROOM, type SectionLine } from './heights'
+import type { SectionLine } from './heights'
+import type { TrainItem } from './train'
 
 /** What a stretch of height is spent on; `left` is what nothing has claimed. */
 export type LedgerItem =
-  | 'neck'
+  | Exclude<TrainItem, 'free'>
   | 'left'
   | 'short'
-  | 'bracket'
-  | 'markOverLip'
   | 'lipOverFull'
-  | 'screenGap'
   | 'inletOverFull'
   | 'rimOverFull'
   | 'usable'
@@ -18,6 +16,8 @@ export type LedgerItem =
 
 export interface LedgerRow {
   item: LedgerItem
+  /** The device that spends it. */
+  device?: string
   /** Heights above the paving between which it is spent, m; `from` is the balance in hand. */
   from: number
   to: number
@@ -30,32 +30,19 @@ const HAIR = 0.0005
  * The account of heights from the gutter's outlet to the paving: each row begins where the last one ended,
  * so that the balance in hand *is* the height above ground and the rows sum to the outlet's height exactly.
  *
- * When the parts ask for more than there is, the free row turns into one named `short` that runs upward.
+ * Where the parts ask for more than there is, a free row turns into one named `short` that runs upward.
  */
-export function headLedger({ heights }: SectionLine): LedgerRow[] {
-  const { outlet, neckFoot, cut, pipeEnd, inlet, full, draw, floor, foot } = heights
+export function headLedger({ heights, stretches, trough, intake }: SectionLine): LedgerRow[] {
+  const { outlet, full, draw, floor, foot } = heights
   const rows: LedgerRow[] = []
   let at = outlet
-  const spend = (item: LedgerItem, to: number) => {
-    if (Math.abs(at - to) >= HAIR || item === 'usable') rows.push({ item, from: at, to })
+  const spend = (item: LedgerItem, to: number, device?: string) => {
+    if (Math.abs(at - to) >= HAIR || item === 'usable') rows.push({ item, ...(device ? { device } : {}), from: at, to })
     else if (rows.length > 0) rows[rows.length - 1]!.to = to
     at = to
   }
-  const free = (to: number) => spend(at - to < -HAIR ? 'short' : 'left', to)
-  spend('neck', neckFoot)
-  if (cut) {
-    free(cut.mark + BRACKET_ROOM)
-    spend('bracket', cut.mark)
-    spend('markOverLip', cut.lip)
-    spend('lipOverFull', full)
-  } else if (pipeEnd !== undefined) {
-    free(pipeEnd)
-    spend('screenGap', inlet)
-    spend('rimOverFull', full)
-  } else {
-    free(inlet)
-    spend('inletOverFull', full)
-  }
+  for (const { item, device, to } of stretches) spend(item === 'free' ? (at - to < -HAIR ? 'short' : 'left') : item, to, device)
+  spend(trough ? 'lipOverFull' : intake.port.role === 'lid' ? 'rimOverFull' : 'inletOverFull', full)
   spend('usable', draw)
   spend('sediment', floor)
   spend('floor', foot)
@@ -63,8 +50,13 @@ export function headLedger({ heights }: SectionLine): LedgerRow[] {
   return rows
 }
 
-/** Height that nothing has claimed yet, m; negative when the parts ask for more than there is. */
+/** The free row that is worst off: the first that is short by most, if any is. */
+export const shortRow = (rows: readonly LedgerRow[]): LedgerRow | undefined =>
+  rows.filter(({ item }) => item === 'short').toSorted((a, b) => a.from - a.to - (b.from - b.to))[0]
+
+/** Height that nothing has claimed yet, m; where the parts ask for more than there is, by how much, below nothing. */
 export function headLeft(rows: readonly LedgerRow[]): number {
-  const row = rows.find(({ item }) => item === 'left' || item === 'short')
-  return row ? row.from - row.to : 0
+  const short = shortRow(rows)
+  if (short) return short.from - short.to
+  return rows.reduce((sum, { item, from, to }) => (item === 'left' ? sum + from - to : sum), 0)
 }

@@ -1,12 +1,14 @@
+import { designFlow, dropCapacityArea } from '../catch/designFlow'
+import { cutInOf } from '../catch/families'
+import { onTheWay } from '../catch/trainLimits'
 import type { Intake, PlacedVessel, WaterPath } from '../path/waterPath'
 import type { DeviceOf, Outlet, OverflowRoute, Tap } from '../scheme'
 import { lipOf, portsOf, usableVolume } from '../vessel/usable'
+import { branchInvert, trainStretches, type Stretch } from './train'
 
 /** Room under a can's spout, and between a pipe's end and the screen it drops on, m. Common practice. */
 export const CAN_CLEARANCE = 0.025
 export const SCREEN_GAP = 0.035
-/** Pipe kept above the upper cut for the bracket that holds it, m. Common practice. */
-export const BRACKET_ROOM = 0.15
 /** The hose spigot of a ring trough sits this far below its lip, m. Common practice. */
 export const SPIGOT_BELOW_LIP = 0.02
 
@@ -20,6 +22,14 @@ export interface Heights {
   neckFoot: number
   /** Upper and lower saw cut, lip and hose spigot of a ring trough. */
   cut?: { mark: number; lower: number; lip: number; spigot: number }
+  /** Upper and lower saw cut of any other body let into the pipe. */
+  letIn?: { upper: number; lower: number }
+  /** Where a hose leaves the pipe. */
+  hoseFrom?: number
+  /** Branch of the first flush and the foot of its chamber. */
+  flush?: { invert: number; bottom: number }
+  /** Beginning and end of a pipe across, and where a wet one dips to. */
+  carry?: { from: number; to: number; low?: number }
   /** Open end of a pipe that ends over the vessel's lid. */
   pipeEnd?: number
   inlet: number
@@ -38,8 +48,14 @@ export interface SectionLine {
   intake: Intake
   outlet: Outlet
   placed: PlacedVessel
+  /** False where nothing leads the drop's water to the vessel yet: the two stand beside one another. */
+  fed: boolean
+  /** From the outlet down to where the water goes in. */
+  stretches: Stretch[]
   trough?: DeviceOf<'ring-trough'>
   neck?: DeviceOf<'neck'>
+  flush?: DeviceOf<'first-flush'>
+  carry?: DeviceOf<'carrying-pipe'>
   overflow?: OverflowRoute
   tap?: Tap
   heights: Heights
@@ -75,44 +91,99 @@ export function overflowRoom({ intake, heights }: Pick<SectionLine, 'intake' | '
   return Math.max(0, limit - heights.overflow - FREEBOARD)
 }
 
-/** The way of one intake, with its heights. The highest of several outlets that feed the drop leads. */
-export function sectionLine(path: WaterPath, intake: Intake): SectionLine {
+/** The outlet that leads: the highest of several, but the lowest where a standing-water pipe must not flood it. */
+function leadingOutlet(path: WaterPath, dropId: string, lowest: boolean): Outlet {
+  const own = path.scheme.gutters.flatMap((gutter) => gutter.outlets).filter((outlet) => outlet.drop === dropId)
+  const outlets = own.length > 0 ? own : path.feeds.get(dropId)!.map(({ outlet }) => outlet.outlet)
+  return outlets.reduce((best, each) => ((lowest ? each.height < best.height : each.height > best.height) ? each : best))
+}
+
+const present = <K extends string, V>(key: K, value: V | undefined): { [P in K]?: V } =>
+  (value === undefined ? {} : { [key]: value }) as { [P in K]?: V }
+
+function trainHeights(intake: Intake, stretches: readonly Stretch[]): Pick<Heights, 'cut' | 'letIn' | 'hoseFrom' | 'flush' | 'carry'> {
+  const { device } = intake
+  const devices = onTheWay(intake)
+  const flush = devices.find((each) => each.kind === 'first-flush')
+  const carry = devices.find((each) => each.kind === 'carrying-pipe')
+  const across = carry && stretches.find((stretch) => stretch.device === carry.id)
+  const invert = flush && branchInvert(stretches, flush.id)
+  const cut = device && cutInOf(device)
+  const lip = device?.kind === 'ring-trough' ? lipOf(device) : undefined
+  return {
+    ...present('cut', cut && lip !== undefined ? { mark: cut.upper, lower: cut.lower, lip, spigot: lip - SPIGOT_BELOW_LIP } : undefined),
+    ...present('letIn', cut && lip === undefined ? { upper: cut.upper, lower: cut.lower } : undefined),
+    ...present('hoseFrom', lip !== undefined ? lip - SPIGOT_BELOW_LIP : device && 'hose' in device && 'height' in device ? device.height : undefined),
+    ...present('flush', flush && invert !== undefined ? { invert, bottom: invert - flush.length } : undefined),
+    ...present('carry', across && carry && { from: across.from, to: across.to, ...(carry.wet ? { low: carry.lowPoint } : {}) }),
+  }
+}
+
+/** The way of one intake, with its heights. */
+export function sectionLine(path: WaterPath, intake: Intake, fed = true): SectionLine {
   const { drop, vessel, port, device } = intake
-  const outlets = path.scheme.gutters.flatMap((gutter) => gutter.outlets).filter((outlet) => outlet.drop === drop.id)
-  const fed = path.feeds.get(drop.id)!
-  const outlet = (outlets.length > 0 ? outlets : fed.map(({ outlet }) => outlet.outlet)).reduce((high, each) =>
-    each.height > high.height ? each : high,
+  const devices = onTheWay(intake)
+  const outlet = leadingOutlet(
+    path,
+    drop.id,
+    devices.some((each) => each.kind === 'carrying-pipe' && each.wet),
   )
   const placed = path.vessels.get(vessel.id)!
   const trough = device?.kind === 'ring-trough' ? device : undefined
-  const neck = drop.devices.find((each) => each.kind === 'neck')
+  const neck = devices.find((each) => each.kind === 'neck')
   const overflow = path.overflows.get(placed.store.id)!.find(({ from }) => from.vessel === vessel.id)
   const tap =
     path.scheme.taps.find((each) => each.vessel === vessel.id) ??
     path.scheme.taps.find((each) => path.vessels.get(each.vessel)?.store.id === placed.store.id)
   const overflowPort = overflow && portsOf(placed, 'overflow').find(({ id }) => id === overflow.from.port)
-  const lip = trough && lipOf(trough)
   const inlet = placed.foot + port.at
-  const heights: Heights = {
+  const pipeEnd = port.role === 'lid' && !device ? inlet + SCREEN_GAP : undefined
+  const stretches = trainStretches(intake, {
     outlet: outlet.height,
-    neckFoot: outlet.height - (neck?.height ?? 0),
-    ...(trough && lip !== undefined
-      ? { cut: { mark: trough.mark, lower: trough.mark - trough.piece, lip, spigot: lip - SPIGOT_BELOW_LIP } }
-      : {}),
-    ...(port.role === 'lid' ? { pipeEnd: inlet + SCREEN_GAP } : {}),
     inlet,
-    ...vesselHeights(path, placed),
-    ...(overflowPort ? { overflow: placed.foot + overflowPort.at } : {}),
-    ...(tap ? { tap: tapHeights(path, path.vessels.get(tap.vessel)!, tap) } : {}),
-  }
+    ...present('pipeEnd', pipeEnd),
+    flow: designFlow(path.scheme.designIntensity, dropCapacityArea(path, drop.id)),
+  })
   return {
     intake,
     outlet,
     placed,
-    ...(trough ? { trough } : {}),
-    ...(neck ? { neck } : {}),
-    ...(overflow ? { overflow } : {}),
-    ...(tap ? { tap } : {}),
-    heights,
+    fed,
+    stretches,
+    ...present('trough', trough),
+    ...present('neck', neck),
+    ...present(
+      'flush',
+      devices.find((each) => each.kind === 'first-flush'),
+    ),
+    ...present(
+      'carry',
+      devices.find((each) => each.kind === 'carrying-pipe'),
+    ),
+    ...present('overflow', overflow),
+    ...present('tap', tap),
+    heights: {
+      outlet: outlet.height,
+      neckFoot: neck ? (stretches.find((stretch) => stretch.device === neck.id)?.to ?? outlet.height) : outlet.height,
+      ...trainHeights(intake, stretches),
+      ...present('pipeEnd', pipeEnd),
+      inlet,
+      ...vesselHeights(path, placed),
+      ...present('overflow', overflowPort && placed.foot + overflowPort.at),
+      ...present('tap', tap && tapHeights(path, path.vessels.get(tap.vessel)!, tap)),
+    },
   }
+}
+
+/**
+ * Every line of a scheme: one for each intake, the drawn one first. Where nothing leads to a vessel yet, the first pipe that a
+ * gutter feeds beside the first vessel, so that there is something to fit parts into.
+ */
+export function sectionLines(path: WaterPath): SectionLine[] {
+  const lines = [...path.intakes.values()].flat().map((intake) => sectionLine(path, intake))
+  if (lines.length > 0) return lines
+  const drop = path.scheme.drops.find(({ id }) => path.feeds.get(id)!.length > 0)
+  const vessel = path.scheme.stores[0]?.vessels[0]
+  const port = vessel?.ports.find(({ role }) => role === 'inlet' || role === 'lid') ?? vessel?.ports[0]
+  return drop && vessel && port ? [sectionLine(path, { drop, vessel, port }, false)] : []
 }

@@ -1,3 +1,6 @@
 export * from './cutMarks'
+export * from './cutSheet'
 export * from './headLedger'
 export * from './heights'
+export * from './markingStrip'
+export * from './train'

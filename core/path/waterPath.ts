@@ -259,7 +259,11 @@ function intakeOf(drop: Drop, vessels: Map<string, PlacedVessel>): Intake | unde
       if (intake) return intake
     }
   }
-  return at(drop.end)
+  // A float shuts the whole pipe: it stands at the vessel and has no hose of its own.
+  return at(
+    drop.end,
+    drop.devices.find(({ kind }) => kind === 'float-shut'),
+  )
 }
 
 function graph(scheme: Scheme) {

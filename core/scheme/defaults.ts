@@ -1,5 +1,6 @@
 import type { Terms, UnitSystem } from '../units/quantity'
 import type { AnnualRain } from './schema/rain'
+import type { Device, DeviceOf, Drop } from './schema/drop'
 import type { Gutter } from './schema/gutter'
 import type { Job, Scheme } from './schema/job'
 import type { Money, Site } from './schema/site'
@@ -28,8 +29,9 @@ export const defaultMoney = (terms: Terms): Money => ({
 })
 
 /** What a job says besides its scene, its rain and its schemes. */
-export const jobDefaults = (terms: Terms, hemisphere?: AnnualRain['hemisphere']): Pick<Job, 'seasonFactors' | 'site' | 'money'> => ({
+export const jobDefaults = (terms: Terms, hemisphere?: AnnualRain['hemisphere']): Pick<Job, 'seasonFactors' | 'site' | 'money' | 'ownParts'> => ({
   seasonFactors: [1, 1, 1, 1],
+  ownParts: [],
   site: defaultSite(hemisphere),
   money: defaultMoney(terms),
 })
@@ -58,3 +60,39 @@ export const gutterDefaults = (
   bracketEvery: system === 'metric' ? 1 : 0.9144,
   bucket: { result: 'not-tried', at: 0 },
 })
+
+/** A pipe 30 mm off the wall that ends in a shoe, cut by a fine saw, nothing measured on it yet. */
+export const dropDefaults = (): Pick<Drop, 'offWall' | 'foot' | 'kerf' | 'marks'> => ({
+  offWall: 0.03,
+  foot: 'shoe',
+  kerf: 0.0015,
+  marks: { reference: 'paving', measured: [] },
+})
+
+/** How far a downpipe laps into a device at each end, m: an inch. Common practice. */
+const LAP = 0.0254
+const letInDefaults = { lapTop: LAP, lapBottom: LAP, adapters: 0 }
+
+/** What a wye, a straight tee and a branch to a tank spend above their branch's invert, m. Common practice. */
+export const BRANCH_HEIGHT: Record<DeviceOf<'first-flush'>['form'], number> = { vertical: 0.1, 'in-line': 0.04, tank: 0.1 }
+
+type Defaults = { [K in Device['kind']]: Partial<DeviceOf<K>> }
+
+/** Measures that a device may be given later; taken until then, and where an older file does not say them. */
+export const DEVICE_DEFAULTS: Defaults = {
+  neck: {},
+  adapter: { height: 0.05 },
+  screen: {},
+  'rain-head': { disc: 0.2 },
+  filter: { height: 0.1 },
+  'first-flush': { branch: BRANCH_HEIGHT.vertical, ballSize: 0, seat: 0 },
+  'ring-trough': { adapterAbove: 0, adapterBelow: 0, film: 0.9 },
+  'push-in': { film: 0.6 },
+  twist: letInDefaults,
+  flap: letInDefaults,
+  'float-shut': {},
+  tee: {},
+  'carrying-pipe': { bends: 2, strapEvery: 1.2 },
+  'wall-crossing': {},
+  'winter-shut-off': {},
+}

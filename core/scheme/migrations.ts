@@ -1,4 +1,4 @@
-import { gutterDefaults, jobDefaults, schemeDefaults } from './defaults'
+import { BRANCH_HEIGHT, DEVICE_DEFAULTS, dropDefaults, gutterDefaults, jobDefaults, schemeDefaults } from './defaults'
 
 type Loose = Record<string, unknown>
 const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -13,8 +13,9 @@ function jobToVersion2(job: Loose): Loose {
   const terms = job.terms === 'en-US' ? 'en-US' : 'en-GB'
   const system = job.system === 'imperial' ? 'imperial' : 'metric'
   const hemisphere = isLoose(job.rain) && job.rain.hemisphere === 'south' ? 'south' : 'north'
+  const { ownParts: _, ...defaults } = jobDefaults(terms, hemisphere)
   return {
-    ...jobDefaults(terms, hemisphere),
+    ...defaults,
     ...job,
     schemes: each(job.schemes, (scheme) => ({
       ...schemeDefaults(),
@@ -26,8 +27,46 @@ function jobToVersion2(job: Loose): Loose {
   }
 }
 
+const has = <K extends string>(keys: Record<K, unknown>, key: unknown): key is K => typeof key === 'string' && Object.hasOwn(keys, key)
+
+/** A length that was cut out is the body less an inch at either end. */
+function bodyFromCut({ cutLength, ...device }: Loose, lap: number): Loose {
+  return typeof cutLength === 'number' ? { ...device, body: cutLength + 2 * lap } : device
+}
+
+function deviceToVersion3(device: Loose): Loose {
+  const { kind } = device
+  if (!has(DEVICE_DEFAULTS, kind)) return device
+  const filled = bodyFromCut({ ...DEVICE_DEFAULTS[kind], ...device }, 0.0254)
+  if (kind !== 'first-flush') return filled
+  const drain = isLoose(device.drain) && device.drain.kind === 'hand-valve' ? { emptied: 'each-rain', ...device.drain } : device.drain
+  const bore = typeof device.bore === 'number' ? device.bore : 0
+  const branch = has(BRANCH_HEIGHT, device.form) ? BRANCH_HEIGHT[device.form] : BRANCH_HEIGHT.vertical
+  return { ...filled, branch, drain, ...(device.ball === true ? { ballSize: bore * 0.75, seat: bore * 0.6 } : {}) }
+}
+
+/**
+ * Version 2 to 3: every device says what it spends of the height and how it is cut in, and a pipe how it hangs, ends and
+ * was measured. A cut length becomes the body it was cut for; all else that version 2 said stays.
+ */
+function jobToVersion3(job: Loose): Loose {
+  return {
+    ownParts: [],
+    ...job,
+    schemes: each(job.schemes, (scheme) => ({
+      ...scheme,
+      drops: each(scheme.drops, (drop) => ({
+        ...dropDefaults(),
+        ...(isLoose(drop.end) && drop.end.where === 'drain' ? { foot: 'gully' } : {}),
+        ...drop,
+        devices: each(drop.devices, deviceToVersion3),
+      })),
+    })),
+  }
+}
+
 /** Steps that bring an older job up by one version each, keyed by the version they start from. */
-const JOB_STEPS: Record<number, (job: Loose) => Loose> = { 1: jobToVersion2 }
+const JOB_STEPS: Record<number, (job: Loose) => Loose> = { 1: jobToVersion2, 2: jobToVersion3 }
 
 /** A job of an older version in today's form, unchecked. A job that is already of today's comes back as it is. */
 export function bringUpJob(job: Loose, from: number, to: number): Loose {

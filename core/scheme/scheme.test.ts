@@ -8,7 +8,7 @@ import { jobTies } from '../path/jobTies'
 import { canonicalJson } from './canonical'
 import { DoorError, readJobFile, writeJobFile } from './door'
 import { toJsonSchema } from './jsonSchema'
-import { jobFile, type Job } from './schema/job'
+import { FILE_VERSION, jobFile, type Job } from './schema/job'
 import type { RainRecord as Kept } from './schema/rain'
 
 // A year and a bit of each is enough for the form of a file, and quick to read many times.
@@ -127,12 +127,38 @@ describe('a file of version 1', () => {
     const text = writeJobFile(file.job, file.records)
     const again = read(text)
     expect(writeJobFile(again.job, again.records)).toBe(text)
-    expect(JSON.parse(text)).toMatchObject({ version: 2 })
+    expect(JSON.parse(text)).toMatchObject({ version: FILE_VERSION })
   })
   it('that is spoilt is refused with its paths, not brought up by guess', () => {
     const file = JSON.parse(older) as { job: { schemes: { gutters: unknown }[] } }
     file.job.schemes[0]!.gutters = 'none'
     expect(faults(JSON.stringify(file)).problems[0]!.path).toBe('job.schemes[0].gutters')
+  })
+})
+
+describe('a file of version 2', () => {
+  const older = readFileSync(new URL('./older/version2.cask.json', import.meta.url), 'utf8')
+  const { job } = read(older)
+  const devices = job.schemes.flatMap(({ drops }) => drops).flatMap((drop) => drop.devices)
+  it('tells every device what it spends and how it is cut in, and keeps all else that it said', () => {
+    const before = (JSON.parse(older) as { job: { schemes: { drops: { devices: Record<string, unknown>[] }[] }[] } }).job
+    const old = before.schemes.flatMap(({ drops }) => drops).flatMap((drop) => drop.devices)
+    expect(devices).toHaveLength(old.length)
+    old.forEach(({ cutLength, drain, ...rest }, i) => {
+      expect(devices[i]).toMatchObject(rest)
+      if (drain) expect(devices[i]).toMatchObject({ drain: drain as object })
+      // The body that leaves the same gap: an inch of lap at either end.
+      if (typeof cutLength === 'number') expect((devices[i] as { body: number }).body).toBeCloseTo(cutLength + 2 * 0.0254, 12)
+    })
+    expect(devices.find(({ kind }) => kind === 'first-flush')).toMatchObject({ branch: 0.1, drain: { emptied: 'each-rain' } })
+    expect(job.ownParts).toEqual([])
+    expect(job.schemes[0]!.drops.map(({ foot }) => foot)).toEqual(['shoe', 'gully'])
+  })
+  it('once brought up comes back byte for byte', () => {
+    const file = read(older)
+    const text = writeJobFile(file.job, file.records)
+    const again = read(text)
+    expect(writeJobFile(again.job, again.records)).toBe(text)
   })
 })
 

@@ -1,7 +1,9 @@
-import { assess, rainFacts } from '../assess'
+import { assess, flushRoof, rainFacts } from '../assess'
 import {
+  catchByHose,
   ensembleGround,
   ensembleRow,
+  flushYears,
   generatorOf,
   kneeOf,
   simulateYears,
@@ -12,11 +14,15 @@ import {
   sweepVolumes,
   type EnsembleGround,
   type EnsembleRow,
+  type FlushYears,
+  type HoseCatch,
   type StoreSeries,
   type SweepGround,
   type SweepPoint,
   type YearsResult,
 } from '../balance'
+import { chamberVolume, flushSizes, type FlushSchool } from '../catch'
+import { freshDevice, trainPlace } from '../edits'
 import { monthlyDemand, monthlyThirst } from '../draw'
 import { buildWaterPath, type WaterPath } from '../path/waterPath'
 import {
@@ -30,9 +36,11 @@ import {
   type ReadyRain,
   type YearOfRain,
 } from '../rain'
+import { offerTrains, type Offer, type TrainWishes } from '../offers'
 import { overallShare, runoffLaw } from '../roof/runoff'
 import type { RainFacts } from '../findings'
-import { defaultSite, type RainRecord, type RainSource, type Scheme } from '../scheme'
+import { defaultSite, type DeviceOf, type RainRecord, type RainSource, type Scheme } from '../scheme'
+import type { UnitSystem } from '../units/quantity'
 
 /** Rain made ready once and used by every request on it. */
 export interface RainGround {
@@ -249,4 +257,57 @@ export function answerFigures(scheme: Scheme, rain: RainGround): SchemeFigures {
     goesWrong: count('goes-wrong'),
     cost: scheme.cost,
   }
+}
+
+/** What the years say of one pipe's train. */
+export interface DropAnswer {
+  /** By hose, where the train leads aside by one. */
+  hoses: HoseCatch[]
+  /** Each school's first flush, the job's own last where there is one. */
+  flushes: (FlushYears & { school: FlushSchool | 'own' })[]
+}
+
+/** Hose and first flush of one line over the record; what is fitted now and what every school would fit. */
+export function answerDrop(scheme: Scheme, dropId: string, system: UnitSystem, rain: RainGround): DropAnswer {
+  const { path, lines } = assess(scheme, rain.facts, rain.ready.site)
+  const assessed = lines.find(({ line }) => line.intake.drop.id === dropId)
+  if (!assessed || !assessed.line.fed) return { hoses: [], flushes: [] }
+  const { intake, flush } = assessed.line
+  const area = assessed.roofArea.value
+  const model = flush ?? (freshDevice('first-flush', 'model', trainPlace(scheme, dropId, intake.vessel.id)) as DeviceOf<'first-flush'>)
+  const sizes = area > 0 ? flushSizes(flushRoof(assessed, scheme, path, system)) : []
+  const own = flush ? [{ school: 'own' as const, volume: chamberVolume(flush.bore, flush.length, flush.chambers) }] : []
+  const wanted = [...sizes.map(({ school, volume }) => ({ school, volume })), ...own]
+  // A first flush that is there must not be counted twice.
+  const bare = { ...intake, drop: { ...intake.drop, devices: intake.drop.devices.filter(({ kind }) => kind !== 'first-flush') } }
+  const years =
+    area > 0
+      ? flushYears(
+          path,
+          bare,
+          rain.ready.rain,
+          model,
+          wanted.map(({ volume }) => volume),
+          area,
+        )
+      : []
+  return {
+    hoses: intake.device && 'hose' in intake.device ? catchByHose(path, intake, rain.ready.rain) : [],
+    flushes: years.map((each, i) => ({ ...each, school: wanted[i]!.school })),
+  }
+}
+
+/** An offered train with what it would catch and meet. */
+export interface WeighedOffer extends Offer {
+  /** Litres kept a year. */
+  kept: number
+  met: number
+}
+
+/** Trains that fit one pipe and vessel, each run through the years; see `offerTrains` for their order. */
+export function answerOffers(scheme: Scheme, dropId: string, vesselId: string, wishes: TrainWishes, rain: RainGround): WeighedOffer[] {
+  return offerTrains(scheme, dropId, vesselId, wishes, rain.facts, rain.ready.site).map((offer) => {
+    const { kept, met } = answerFigures(offer.scheme, rain)
+    return { ...offer, kept, met }
+  })
 }

@@ -105,6 +105,8 @@ export function show({ kind, value }: Quantity, display: Display): Shown {
       return metric
         ? { number: decimals(value * 1000, Math.abs(value * 1000 - Math.round(value * 1000)) < 0.05 ? 0 : 1, terms), unit: 'mm/m' }
         : { number: decimals((value * FOOT * 10) / INCH, 2, terms), unit: 'in per 10 ft' }
+    case 'hours':
+      return { number: decimals(value, value < 10 ? 1 : 0, terms), unit: 'h' }
     case 'days':
       return {
         number: decimals(value, Math.abs(value) < 10 && !Number.isInteger(value) ? 1 : 0, terms),

@@ -18,6 +18,7 @@ export type QuantityKind =
   | 'mesh'
   | 'share'
   | 'fall'
+  | 'hours'
   | 'days'
   | 'count'
   | 'plain'
@@ -48,6 +49,7 @@ export const mesh = (metres: number) => quantity('mesh', metres)
 export const latitude = (degrees: number) => quantity('latitude', degrees)
 export const share = (ratio: number) => quantity('share', ratio)
 export const fall = (ratio: number) => quantity('fall', ratio)
+export const hours = (count: number) => quantity('hours', count)
 export const days = (count: number) => quantity('days', count)
 export const count = (n: number) => quantity('count', n)
 export const plain = (n: number) => quantity('plain', n)

@@ -1,5 +1,5 @@
 import type { PlacedVessel, WaterPath } from '../path/waterPath'
-import type { Port, PortRole } from '../scheme'
+import type { DeviceOf, Port, PortRole } from '../scheme'
 import { volumeAt } from './levelVolume'
 
 /** Heights above the paving between which a store's water can be used, and what that holds. */
@@ -7,7 +7,7 @@ export interface Usable {
   /** Full level: where water first runs away, m. */
   top: number
   /** What sets the full level. */
-  topBy: 'overflow' | 'diverter' | 'rim'
+  topBy: 'overflow' | 'diverter' | 'float' | 'rim'
   /** Draw-off level, m. */
   bottom: number
   /** m³. */
@@ -19,7 +19,8 @@ export interface Usable {
 export const portsOf = ({ vessel }: PlacedVessel, role: PortRole): Port[] => vessel.ports.filter((port) => port.role === role)
 
 /** Lip of a ring trough above the paving, m. */
-export const lipOf = ({ mark, lipBelowMark }: { mark: number; lipBelowMark: number }) => mark - lipBelowMark
+export const lipOf = ({ mark, adapterAbove, lipBelowMark }: Pick<DeviceOf<'ring-trough'>, 'mark' | 'adapterAbove' | 'lipBelowMark'>) =>
+  mark - adapterAbove - lipBelowMark
 
 type Full = Pick<Usable, 'top' | 'topBy'>
 const lowest = (candidates: readonly Full[]): Full => candidates.reduce((low, candidate) => (candidate.top < low.top ? candidate : low))
@@ -38,6 +39,7 @@ function fullLevelOf(path: WaterPath, each: PlacedVessel): Full {
   }
   for (const { device, vessel } of path.intakes.get(storeId)!) {
     if (device?.kind === 'ring-trough' && vessel.id === each.vessel.id) candidates.push({ top: lipOf(device), topBy: 'diverter' })
+    if (device?.kind === 'float-shut' && vessel.id === each.vessel.id) candidates.push({ top: device.height, topBy: 'float' })
   }
   return lowest(candidates)
 }

@@ -15,67 +15,78 @@ export const target = oneOfKind({
 
 const hose = record({ bore: bore(), length: amount(0.05, 200) })
 
-/** One part of the train between gutter and vessel, in the water's order. */
+/** Every device carries an id, and may carry the reader's own word for it. */
+const part = { id: id(), called: name().optional() }
+
+/** A body let into the pipe: its own length, how far the pipe laps into it at each end, and what adapters add to the gap, m. */
+const letIn = { body: amount(0.02, 2), lapTop: amount(0, 0.5), lapBottom: amount(0, 0.5), adapters: amount(0, 1) }
+
+/** One part of the train between gutter and vessel, in the water's order. Heights of its own are above the paving. */
 export const device = oneOfKind({
   /** The swan neck from the outlet back to the wall. */
-  neck: record({ kind: choice('neck'), id: id(), across: amount(0, 3), height: amount(0, 3) }),
-  adapter: record({ kind: choice('adapter'), id: id(), mouth: bore(), throat: bore(), note: text() }),
-  screen: record({ kind: choice('screen'), id: id(), mesh: amount(0.0001, 0.05), height: amount(0, 1), bore: bore() }),
+  neck: record({ kind: choice('neck'), ...part, across: amount(0, 3), height: amount(0, 3) }),
+  adapter: record({ kind: choice('adapter'), ...part, mouth: bore(), throat: bore(), height: amount(0, 1), note: text() }),
+  /** A basket in the gutter's hole or the pipe's mouth: `bore` across, `height` deep. */
+  screen: record({ kind: choice('screen'), ...part, mesh: amount(0.0001, 0.05), height: amount(0, 1), bore: bore() }),
+  /** A screened hopper open to the air: a free gap over a mesh disc, the body below it. */
   'rain-head': record({
     kind: choice('rain-head'),
-    id: id(),
+    ...part,
     mesh: amount(0.0001, 0.05),
+    disc: bore(),
     gap: amount(0, 0.3),
     height: amount(0, 1),
     bore: bore(),
   }),
   /** A filter that sheds part of the water with the dirt. */
-  filter: record({ kind: choice('filter'), id: id(), mesh: amount(0.00001, 0.05), passes: amount(0.1, 1) }),
+  filter: record({ kind: choice('filter'), ...part, mesh: amount(0.00001, 0.05), passes: amount(0.1, 1), height: amount(0, 1) }),
   'first-flush': record({
     kind: choice('first-flush'),
-    id: id(),
+    ...part,
     form: choice('vertical', 'in-line', 'tank'),
     /** Inside diameter and length from branch invert to drain, m. */
     bore: bore(),
     length: amount(0.05, 20),
     chambers: amount(1, 12),
+    /** Height that its tee or wye spends above the branch's invert, m. */
+    branch: amount(0, 1),
     ball: flag(),
+    /** Across the ball, and the seat that it shuts, m. */
+    ballSize: amount(0, 1),
+    seat: amount(0, 1),
     drain: oneOfKind({
       drip: record({ kind: choice('drip'), dropsPerSecond: amount(0, 100) }),
       hole: record({ kind: choice('hole'), bore: amount(0.0001, 0.1) }),
-      'hand-valve': record({ kind: choice('hand-valve') }),
+      'hand-valve': record({ kind: choice('hand-valve'), emptied: choice('each-rain', 'weekly', 'never') }),
     }),
     drainsTo: target,
   }),
   'ring-trough': record({
     kind: choice('ring-trough'),
-    id: id(),
+    ...part,
     /** Height of the upper saw cut above the paving, m. */
     mark: height(),
-    /** Length of pipe taken out, m. */
+    /** Length of pipe taken out for the trough itself, m. */
     piece: amount(0.01, 1),
-    /** Lip of the trough below the upper cut, m. */
+    /** Lip of the trough below its own top, m. */
     lipBelowMark: amount(0, 0.5),
+    /** What adapters add to the gap above and below the trough, m. */
+    adapterAbove: amount(0, 0.5),
+    adapterBelow: amount(0, 0.5),
+    /** Share of the film on the wall that it gathers. */
+    film: amount(0.05, 1),
     hose,
     to: target,
   }),
-  'push-in': record({ kind: choice('push-in'), id: id(), height: height(), hole: bore(), hose, to: target }),
-  twist: record({ kind: choice('twist'), id: id(), height: height(), cutLength: amount(0.01, 1), hose, to: target }),
-  flap: record({
-    kind: choice('flap'),
-    id: id(),
-    height: height(),
-    cutLength: amount(0.01, 1),
-    set: choice('left', 'right', 'both'),
-    hose,
-    to: target,
-  }),
-  'float-shut': record({ kind: choice('float-shut'), id: id(), height: height(), bore: bore(), byPass: target }),
+  'push-in': record({ kind: choice('push-in'), ...part, height: height(), hole: bore(), film: amount(0.05, 1), hose, to: target }),
+  twist: record({ kind: choice('twist'), ...part, height: height(), ...letIn, hose, to: target }),
+  flap: record({ kind: choice('flap'), ...part, height: height(), ...letIn, set: choice('left', 'right', 'both'), hose, to: target }),
+  'float-shut': record({ kind: choice('float-shut'), ...part, height: height(), bore: bore(), byPass: target }),
   /** A branch: another pipe joins here, or is left for one to join later. */
-  tee: record({ kind: choice('tee'), id: id(), height: height(), bore: bore(), spare: flag() }),
+  tee: record({ kind: choice('tee'), ...part, height: height(), bore: bore(), spare: flag() }),
   'carrying-pipe': record({
     kind: choice('carrying-pipe'),
-    id: id(),
+    ...part,
     bore: bore(),
     length: amount(0.1, 500),
     /** m of drop per m of run; the rise of a wet carry is told by its low point. */
@@ -84,9 +95,12 @@ export const device = oneOfKind({
     /** Lowest point above the paving, m; negative when buried. */
     lowPoint: height(),
     cleanOut: flag(),
+    bends: amount(0, 30),
+    /** Distance between straps, m. */
+    strapEvery: amount(0.2, 5),
   }),
-  'wall-crossing': record({ kind: choice('wall-crossing'), id: id(), thickness: amount(0.01, 2), height: height() }),
-  'winter-shut-off': record({ kind: choice('winter-shut-off'), id: id(), height: height(), to: target }),
+  'wall-crossing': record({ kind: choice('wall-crossing'), ...part, thickness: amount(0.01, 2), height: height() }),
+  'winter-shut-off': record({ kind: choice('winter-shut-off'), ...part, height: height(), to: target }),
 })
 export type Device = InferType<typeof device>
 export type DeviceOf<K extends Device['kind']> = Extract<Device, { kind: K }>
@@ -103,9 +117,22 @@ export const drop = record({
   /** Outside size across the front, m. */
   outside: bore(),
   material: choice('plastic', 'metal'),
+  /** Free space between wall and pipe, m. */
+  offWall: amount(0, 2),
+  /** How the pipe ends at the ground when nothing else takes it. */
+  foot: choice('shoe', 'gully', 'open'),
   /** Heights of the brackets above the paving, m. */
   brackets: list(height(), 0, 40),
+  /** Width of the saw's cut, m. */
+  kerf: amount(0, 0.01),
+  /** The upper mark as it was measured on the pipe, from one of three places, m: the second measurement before any cut. */
+  marks: record({ reference: choice('paving', 'rim', 'outlet'), measured: list(amount(-20, 60), 0, 3) }),
   devices: list(device, 0, 30),
   end: target,
 })
 export type Drop = InferType<typeof drop>
+export type MarkReference = Drop['marks']['reference']
+
+/** A part that the reader measured once and keeps under a name, to be put into any pipe of the job. */
+export const ownPart = record({ id: id(), name: name(), device })
+export type OwnPart = InferType<typeof ownPart>

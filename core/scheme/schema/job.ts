@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { demand, taps, USES } from './draw'
-import { drop } from './drop'
+import { drop, ownPart } from './drop'
 import { amount, choice, flag, id, list, name, record, text } from './fields'
 import { money, site } from './site'
 import { gutter } from './gutter'
@@ -50,13 +50,15 @@ export const job = record({
   seasonFactors: list(amount(0.2, 3), 4, 4),
   site,
   money,
+  /** Devices measured by the reader, to choose from beside the families that come with the project. */
+  ownParts: list(ownPart, 0, 60),
   schemes: list(scheme, 1, 24),
   chosen: id(),
 })
 export type Job = yup.InferType<typeof job>
 
 export const FILE_FORMAT = 'vernal-cask-job'
-export const FILE_VERSION = 2
+export const FILE_VERSION = 3
 
 /** A job as it travels: the job and the rain records it leans on. */
 export const jobFile = record({

@@ -1,0 +1,142 @@
+import { FAMILIES } from '../catch/families'
+import { chamberFor } from '../catch/flushSizing'
+import { DRAIN_ROOM } from '../levels/train'
+import { stubFlow } from '../overflow/stub'
+import type { Device, DeviceOf, Scheme } from '../scheme'
+import type { UnitSystem } from '../units/quantity'
+import { fitTrain, freshDevice, trainPlace, type TrainPlace, type TrainPlan } from './trainEdits'
+
+/** Whole trains that people build, from generic families. */
+export const TRAIN_RECIPES = [
+  'ring-trough',
+  'push-in',
+  'twist',
+  'flap',
+  'full-take',
+  'float-shut',
+  'flush-ball',
+  'flush-in-line',
+  'wet-carry',
+] as const
+export type TrainRecipe = (typeof TRAIN_RECIPES)[number]
+
+/** What a train has to do. */
+export interface TrainWants {
+  /** Design flow, m³/s. */
+  flow: number
+  /** First flush wanted, m³; 0 for none. */
+  flush: number
+  /** Way from pipe to vessel, m. */
+  run: number
+  system: UnitSystem
+}
+
+/** Pipes that overflows and carrying pipes are made of, m. */
+const OVERFLOW_BORES = { metric: [0.0464, 0.076, 0.1036, 0.1536], imperial: [0.0525, 0.0779, 0.1023, 0.1541] } as const
+const CHAMBER_BORES = { metric: [0.076, 0.1036, 0.1536], imperial: [0.0779, 0.1023, 0.1541] } as const
+/** Kept free between water running off and what it must not reach, m. */
+const FREE = 0.02
+/** A lid of this much is cut for a whole pipe, m. */
+const LID_OPENING = 0.3
+
+/** The least overflow that passes a flow under a side inlet or the rim; its inlet stands a bore above it. */
+function overflowFor(flow: number, system: UnitSystem, room: (bore: number) => number): number {
+  const bores = OVERFLOW_BORES[system]
+  return bores.find((bore) => room(bore) > 0 && stubFlow(bore, room(bore)) >= flow) ?? bores.at(-1)!
+}
+
+const fresh = <K extends Device['kind']>(kind: K, place: TrainPlace, more: Partial<DeviceOf<K>> = {}): Device => ({
+  ...(freshDevice(kind, kind, place) as DeviceOf<K>),
+  ...more,
+})
+
+/** The chamber nearest to one that holds the wash: the narrowest pipe of which the fewest fit. */
+function flushFor(place: TrainPlace, form: 'vertical' | 'in-line', wants: TrainWants, invert: number): Device {
+  const bores = CHAMBER_BORES[wants.system]
+  const room = Math.max(0.1, invert - DRAIN_ROOM)
+  const fitting = bores.flatMap((bore) => chamberFor(Math.max(wants.flush, 1e-3), bore, room) ?? [])
+  const least = Math.min(...fitting.map(({ chambers }) => chambers))
+  const chosen = fitting.find(({ chambers }) => chambers === least) ?? { bore: bores.at(-1)!, length: room, chambers: 6 }
+  return fresh('first-flush', place, {
+    form,
+    bore: chosen.bore,
+    length: Math.round(chosen.length * 1000 + 0.499) / 1000,
+    chambers: chosen.chambers,
+    branch: form === 'vertical' ? 0.1 : 0.04,
+    ball: form === 'vertical',
+    ballSize: Math.round(chosen.bore * 0.78 * 1000) / 1000,
+    seat: Math.round(chosen.bore * 0.62 * 1000) / 1000,
+    drain: { kind: 'hole', bore: 0.002 },
+  })
+}
+
+/** A recipe on one wall: its devices, the vessel's holes and lid. */
+export function planTrain(recipe: TrainRecipe, place: TrainPlace, wants: TrainWants): TrainPlan {
+  const { vessel } = place
+  const { rim } = vessel.body
+  const side = { role: 'inlet' as const, at: rim - 0.06, bore: 0.032 }
+  const sealed = { entry: side, lid: 'sealed' as const }
+  // A side inlet's invert must stand a bore over the overflow's; what is left up to it is the head that drives it.
+  const overSide = overflowFor(wants.flow, wants.system, (bore) => bore + 0.005 - FREE)
+  switch (recipe) {
+    case 'ring-trough':
+      return { ...sealed, devices: [fresh('ring-trough', place)], overflow: 0 }
+    case 'push-in':
+      return { ...sealed, devices: [fresh('push-in', place)], overflow: overSide }
+    case 'twist':
+    case 'flap':
+      return { ...sealed, entry: { ...side, bore: 0.05 }, devices: [fresh(recipe, place)], overflow: overSide }
+    case 'full-take': {
+      const overLid = overflowFor(wants.flow, wants.system, () => 0.08 - FREE)
+      return {
+        devices: [],
+        entry: { role: 'lid', at: rim, bore: Math.min(LID_OPENING, vessel.body.width * 0.8) },
+        lid: 'screened',
+        overflow: overLid,
+      }
+    }
+    case 'float-shut':
+      return {
+        ...sealed,
+        entry: { ...side, at: rim - 0.1, bore: 0.0779 },
+        devices: [fresh('screen', place, { height: 0.12, bore: 0.12 }), fresh('float-shut', place)],
+        overflow: 0,
+      }
+    case 'flush-ball':
+    case 'flush-in-line': {
+      const carry = fresh('carrying-pipe', place, { length: wants.run, bore: CHAMBER_BORES[wants.system][0] })
+      const invert = vessel.base.height + side.at + FAMILIES['carrying-pipe'].spends(carry as DeviceOf<'carrying-pipe'>, wants.flow)
+      return {
+        ...sealed,
+        entry: { ...side, bore: 0.0779 },
+        devices: [
+          fresh('rain-head', place, { disc: 0.25 }),
+          flushFor(place, recipe === 'flush-ball' ? 'vertical' : 'in-line', wants, invert),
+          carry,
+        ],
+        overflow: overSide,
+      }
+    }
+    case 'wet-carry':
+      return {
+        ...sealed,
+        entry: { ...side, bore: 0.0779 },
+        devices: [
+          fresh('screen', place, { height: 0.12, bore: 0.12 }),
+          fresh('carrying-pipe', place, {
+            wet: true,
+            length: wants.run + 2.5,
+            lowPoint: -0.3,
+            cleanOut: true,
+            bends: 3,
+            bore: CHAMBER_BORES[wants.system][1],
+          }),
+        ],
+        overflow: overSide,
+      }
+  }
+}
+
+/** Fits a whole recipe into a pipe. */
+export const fitRecipe = (scheme: Scheme, dropId: string, vesselId: string, recipe: TrainRecipe, wants: TrainWants): Scheme =>
+  fitTrain(scheme, dropId, vesselId, planTrain(recipe, trainPlace(scheme, dropId, vesselId), wants))

@@ -1,0 +1,19 @@
+import { orderFaults } from '../catch/trainOrder'
+import { orderTrain } from '../edits/trainEdits'
+import { COMMON_PRACTICE, rule } from './finding'
+
+export const trainOrder = rule(
+  'trainOrder',
+  ({ path }) =>
+    path.scheme.drops.flatMap((drop) => {
+      const kindOf = (id: string) => drop.devices.find((device) => device.id === id)!.kind
+      return orderFaults(drop.devices).map(({ device, against, reason }) => ({
+        severity: 'stops' as const,
+        station: 'drop' as const,
+        ids: { drop: drop.id, device },
+        values: { how: reason, part: kindOf(device), against: kindOf(against) },
+        source: COMMON_PRACTICE,
+      }))
+    }),
+  (scheme, { ids }) => orderTrain(scheme, ids.drop!),
+)

@@ -1,0 +1,81 @@
+import { produce } from 'immer'
+import { designFlow, dropCapacityArea } from '../catch/designFlow'
+import { firstLimit, trainLimits, type TrainLimit } from '../catch/trainLimits'
+import { NAMED_BORES } from '../pipe/bores'
+import { DESIGN_FILLING, manningFlow } from '../pipe/manning'
+import { basketFlow, discFlow } from '../pipe/screens'
+import { wetCarryFlow } from '../pipe/wetCarry'
+import type { Intake } from '../path/waterPath'
+import type { Drop } from '../scheme'
+import { flow, length, rainRate } from '../units/quantity'
+import { amountOf, rule } from './finding'
+
+/** Discs and openings that a mesh is sold or cut for, m. Common practice. */
+const ACROSS = [0.15, 0.2, 0.25, 0.3, 0.35, 0.4, 0.5, 0.6] as const
+const BORES = NAMED_BORES.map(({ bore }) => bore).toSorted((a, b) => a - b)
+
+/** The least size at a place that passes what arrives; undefined where another size is no help. */
+function mendingSize({ place, device, passes }: TrainLimit, drop: Drop, { vessel }: Intake, arriving: number): number | undefined {
+  const part = drop.devices.find(({ id }) => id === device)
+  if (place === 'lid-screen') return ACROSS.find((across) => across <= vessel.body.width && discFlow(across) >= arriving)
+  if (part?.kind === 'rain-head') return place === 'hopper' ? drop.bore : ACROSS.find((across) => discFlow(across) >= arriving)
+  if (part?.kind === 'screen') return ACROSS.find((across) => basketFlow(across, part.height) >= arriving)
+  if (part?.kind !== 'carrying-pipe') return undefined
+  if (!part.wet) return BORES.find((bore) => manningFlow(bore, part.fall, DESIGN_FILLING) >= arriving)
+  // What drives it is what drives it now, told back from what it passes.
+  const head = headOf(passes, part)
+  return BORES.find((bore) => wetCarryFlow({ ...part, bore }, head) >= arriving)
+}
+
+/** Head behind a flow in a standing-water pipe, by trying: flows rise with heads. */
+function headOf(passes: number, pipe: { bore: number; length: number; bends: number }): number {
+  let low = 0
+  let high = 10
+  for (let i = 0; i < 50; i++) {
+    const middle = (low + high) / 2
+    if (wetCarryFlow(pipe, middle) < passes) low = middle
+    else high = middle
+  }
+  return high
+}
+
+export const trainOverCapacity = rule(
+  'trainOverCapacity',
+  ({ path, lines }) =>
+    lines.map(({ intake }) => {
+      // The pipe itself is told at the gutter, together with its hole.
+      const limits = trainLimits(path, intake).filter(({ place }) => place !== 'pipe')
+      if (limits.length === 0) return undefined
+      const first = firstLimit(limits)
+      const arriving = designFlow(path.scheme.designIntensity, dropCapacityArea(path, intake.drop.id))
+      if (first.passes >= arriving - 1e-12) return undefined
+      const size = mendingSize(first, intake.drop, intake, arriving)
+      return {
+        severity: 'goes-wrong',
+        station: 'drop',
+        ids: {
+          drop: intake.drop.id,
+          ...(first.device ? { device: first.device } : { vessel: intake.vessel.id, port: intake.port.id }),
+        },
+        values: {
+          place: first.place,
+          passes: flow(first.passes),
+          arriving: flow(arriving),
+          holds: rainRate((path.scheme.designIntensity * first.passes) / arriving),
+          size: length(size ?? 0),
+        },
+        source: first.law,
+        mends: size !== undefined,
+      }
+    }),
+  (scheme, { ids, values }) =>
+    produce(scheme, (draft) => {
+      const size = amountOf(values, 'size')
+      const device = draft.drops.find(({ id }) => id === ids.drop)?.devices.find(({ id }) => id === ids.device)
+      if (device?.kind === 'rain-head') device[values.place === 'hopper' ? 'bore' : 'disc'] = size
+      else if (device?.kind === 'screen' || device?.kind === 'carrying-pipe') device.bore = size
+      const vessel = draft.stores.flatMap(({ vessels }) => vessels).find(({ id }) => id === ids.vessel)
+      const port = vessel?.ports.find(({ id }) => id === ids.port)
+      if (port) port.bore = size
+    }),
+)
