@@ -4,7 +4,11 @@ import type { StripPage } from '#core/levels'
 const POINT = 72 / 25.4
 
 /** The standard fonts of a PDF know the Western alphabet only: spaces and dashes beyond it are told in its own. */
-const plain = (text: string) => text.replace(/[\u00A0\u2009\u202F]/g, ' ').replace(/[\u2212\u2010-\u2015]/g, '-').replace(/[^\u0020-\u00FF]/g, '')
+const plain = (text: string) =>
+  text
+    .replace(/[\u00A0\u2009\u202F]/g, ' ')
+    .replace(/[\u2212\u2010-\u2015]/g, '-')
+    .replace(/[^\u0020-\u00FF]/g, '')
 
 /**
  * Strip pages as a PDF at true scale: every page as large as its paper, every line where the page says.
@@ -12,7 +16,7 @@ const plain = (text: string) => text.replace(/[\u00A0\u2009\u202F]/g, ' ').repla
  * The library is only fetched when somebody asks for a PDF.
  */
 export async function stripPdf(pages: readonly StripPage[], title: string): Promise<Uint8Array> {
-  const { PDFDocument, StandardFonts } = await import('pdf-lib')
+  const { PDFDocument, StandardFonts, rgb } = await import('pdf-lib')
   const pdf = await PDFDocument.create()
   pdf.setTitle(title)
   pdf.setProducer('Vernal Cask')
@@ -25,7 +29,8 @@ export async function stripPdf(pages: readonly StripPage[], title: string): Prom
     for (const { x1, y1, x2, y2, weight, dash } of lines) {
       page.drawLine({ start: at(x1, y1), end: at(x2, y2), thickness: weight * POINT, ...(dash ? { dashArray: [8, 4] } : {}) })
     }
-    for (const { x, y, radius } of circles) page.drawCircle({ ...at(x, y), size: radius * POINT, borderWidth: 0.3 * POINT })
+    for (const { x, y, radius } of circles)
+      page.drawCircle({ ...at(x, y), size: radius * POINT, borderWidth: 0.3 * POINT, borderColor: rgb(0, 0, 0) })
     for (const { x, y, size, text, strong } of words)
       page.drawText(plain(text), { ...at(x, y), size: size * POINT, font: strong ? bold : regular })
   }

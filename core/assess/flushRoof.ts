@@ -11,7 +11,12 @@ import type { AssessedLine } from './assess'
 const USUAL_BORE: Record<UnitSystem, number> = { metric: 0.1036, imperial: 0.1023 }
 
 /** What the schools of first flush need to know of one line: its roof, and the room under its branch. */
-export function flushRoof({ line, roofArea }: Pick<AssessedLine, 'line' | 'roofArea'>, scheme: Scheme, path: WaterPath, system: UnitSystem): FlushRoof {
+export function flushRoof(
+  { line, roofArea }: Pick<AssessedLine, 'line' | 'roofArea'>,
+  scheme: Scheme,
+  path: WaterPath,
+  system: UnitSystem,
+): FlushRoof {
   const { flush, heights, intake } = line
   return {
     area: roofArea.value,

@@ -39,9 +39,16 @@ function plain(devices: Device[] = [], more: { roof?: Partial<RoofSection>; gutt
     drops: [drop('drop', 'Drop', [neck('neck'), ...devices], into('butt'))],
     stores: [
       store('store', 'Store', [
-        vessel('butt', 'Butt', 'butt-210', blocks(0.3), [port('in', 'lid', 0.885, { bore: 0.4 }), port('out', 'outlet', 0.06), overflowPort(0.8)], {
-          lid: 'screened',
-        }),
+        vessel(
+          'butt',
+          'Butt',
+          'butt-210',
+          blocks(0.3),
+          [port('in', 'lid', 0.885, { bore: 0.4 }), port('out', 'outlet', 0.06), overflowPort(0.8)],
+          {
+            lid: 'screened',
+          },
+        ),
       ]),
     ],
     overflows: [overflow('over', 'butt', ground('bed', 3))],

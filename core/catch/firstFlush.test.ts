@@ -54,7 +54,10 @@ describe('first flush', () => {
 describe('a day of it', () => {
   const volume = chamberVolume(0.1036, 1) / LITRE
   it('fills before it lets anything by, and a hand empties it by night', () => {
-    expect(flushDay(chamber({ kind: 'hand-valve', emptied: 'each-rain' }), 0, 100, 4)).toEqual({ held: 0, flushed: expect.closeTo(volume, 9) })
+    expect(flushDay(chamber({ kind: 'hand-valve', emptied: 'each-rain' }), 0, 100, 4)).toEqual({
+      held: 0,
+      flushed: expect.closeTo(volume, 9),
+    })
     expect(flushDay(chamber({ kind: 'hand-valve', emptied: 'each-rain' }), 0, 3, 4)).toEqual({ held: 0, flushed: 3 })
   })
   it('a hole of 2 mm empties it before the next day, down to what its surface holds', () => {

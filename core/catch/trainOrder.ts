@@ -3,13 +3,7 @@ import { familyOf, ownHeight } from './families'
 
 /** Why a device cannot stand where it is put (message ids). */
 export type OrderReason =
-  | 'neckFirst'
-  | 'leavesInChamber'
-  | 'afterWaterLeft'
-  | 'openBelowStanding'
-  | 'flushBehindStanding'
-  | 'behindFloat'
-  | 'climbs'
+  'neckFirst' | 'leavesInChamber' | 'afterWaterLeft' | 'openBelowStanding' | 'flushBehindStanding' | 'behindFloat' | 'climbs'
 
 export interface OrderFault {
   /** The device that stands wrong and the one that it must not come after (or before). */
@@ -26,7 +20,10 @@ interface OrderRule {
   later: (device: Device) => boolean
 }
 
-const kinds = (...list: Kind[]) => ({ kind }: Device) => list.includes(kind)
+const kinds =
+  (...list: Kind[]) =>
+  ({ kind }: Device) =>
+    list.includes(kind)
 const isWet = (device: Device) => device.kind === 'carrying-pipe' && device.wet
 const leadsAside = (device: Device) => familyOf(device).leadsAside
 
@@ -35,7 +32,11 @@ const RULES: readonly OrderRule[] = [
   // A neck brings the pipe to the wall: only what hangs in the gutter's hole can come before it.
   { reason: 'neckFirst', earlier: (device) => !kinds('screen', 'rain-head', 'adapter', 'filter', 'neck')(device), later: kinds('neck') },
   { reason: 'leavesInChamber', earlier: kinds('first-flush'), later: kinds('screen', 'rain-head') },
-  { reason: 'afterWaterLeft', earlier: leadsAside, later: kinds('screen', 'rain-head', 'filter', 'first-flush', 'carrying-pipe', 'float-shut') },
+  {
+    reason: 'afterWaterLeft',
+    earlier: leadsAside,
+    later: kinds('screen', 'rain-head', 'filter', 'first-flush', 'carrying-pipe', 'float-shut'),
+  },
   { reason: 'openBelowStanding', earlier: isWet, later: kinds('rain-head') },
   { reason: 'flushBehindStanding', earlier: isWet, later: kinds('first-flush') },
   { reason: 'behindFloat', earlier: kinds('float-shut'), later: (device) => device.kind !== 'float-shut' },

@@ -140,7 +140,8 @@ function needOverflow(scheme: Scheme, vessel: Vessel, bore: number) {
     .filter(({ role }) => role === 'inlet' || role === 'lid')
     .map(({ role, at, bore: own }) => (role === 'lid' ? at : at - own / 2))
   const at = Math.min(vessel.body.rim - OVERFLOW_BELOW_RIM, Math.min(...inlets) - bore - 0.005)
-  if (!vessel.ports.some(({ role }) => role === 'overflow')) vessel.ports.push({ ...overflowPort(at, bore), id: freshId('over', vessel.ports) })
+  if (!vessel.ports.some(({ role }) => role === 'overflow'))
+    vessel.ports.push({ ...overflowPort(at, bore), id: freshId('over', vessel.ports) })
   const own = vessel.ports.find(({ role }) => role === 'overflow')!
   if (!scheme.overflows.some(({ from }) => from.vessel === vessel.id))
     scheme.overflows.push({
@@ -168,7 +169,8 @@ function leadIn(scheme: Scheme, drop: Drop, vessel: Vessel, overflowBore: number
   }
   if (drop.end.kind === 'vessel') return
   const entry =
-    vessel.ports.find(({ role }) => role === 'lid') ?? inletOf(vessel, 'inlet', vessel.body.rim - INLET_BELOW_RIM, Math.max(drop.bore, 0.0779))
+    vessel.ports.find(({ role }) => role === 'lid') ??
+    inletOf(vessel, 'inlet', vessel.body.rim - INLET_BELOW_RIM, Math.max(drop.bore, 0.0779))
   drop.end = into(vessel.id, entry.id)
   needOverflow(scheme, vessel, overflowBore)
 }
@@ -176,7 +178,8 @@ function leadIn(scheme: Scheme, drop: Drop, vessel: Vessel, overflowBore: number
 const DEFAULT_OVERFLOW = 0.0525
 
 /** Kinds that by themselves decide how water comes to the vessel. */
-const brings = (device: Pick<Device, 'kind'>) => familyOf(device).leadsAside || device.kind === 'carrying-pipe' || device.kind === 'float-shut'
+const brings = (device: Pick<Device, 'kind'>) =>
+  familyOf(device).leadsAside || device.kind === 'carrying-pipe' || device.kind === 'float-shut'
 
 /**
  * Puts a device into a pipe where its family usually stands, and leads the water on as the train then asks.
@@ -270,7 +273,9 @@ export function fitTrain(scheme: Scheme, dropId: string, vesselId: string, plan:
     drop.devices = usualOrder([...necks, ...plan.devices])
     drop.end = away(drop)
     vessel.ports = vessel.ports.filter(({ role }) => role !== 'lid' && role !== 'inlet' && role !== 'overflow')
-    vessel.ports.unshift(port(freshId('in', vessel.ports), plan.entry.role, plan.entry.at, { bore: plan.entry.bore, screened: plan.entry.role === 'lid' }))
+    vessel.ports.unshift(
+      port(freshId('in', vessel.ports), plan.entry.role, plan.entry.at, { bore: plan.entry.bore, screened: plan.entry.role === 'lid' }),
+    )
     draft.overflows = draft.overflows.filter(({ from }) => from.vessel !== vesselId)
     vessel.lid = plan.lid
     if (plan.lid === 'screened' && !(vessel.lidMesh > 0 && vessel.lidMesh <= 0.001)) vessel.lidMesh = 0.0009

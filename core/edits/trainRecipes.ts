@@ -2,6 +2,7 @@ import { FAMILIES } from '../catch/families'
 import { chamberFor } from '../catch/flushSizing'
 import { DRAIN_ROOM } from '../levels/train'
 import { stubFlow } from '../overflow/stub'
+import { discFor } from '../pipe/screens'
 import type { Device, DeviceOf, Scheme } from '../scheme'
 import type { UnitSystem } from '../units/quantity'
 import { fitTrain, freshDevice, trainPlace, type TrainPlace, type TrainPlan } from './trainEdits'
@@ -53,14 +54,14 @@ const fresh = <K extends Device['kind']>(kind: K, place: TrainPlace, more: Parti
 /** The chamber nearest to one that holds the wash: the narrowest pipe of which the fewest fit. */
 function flushFor(place: TrainPlace, form: 'vertical' | 'in-line', wants: TrainWants, invert: number): Device {
   const bores = CHAMBER_BORES[wants.system]
-  const room = Math.max(0.1, invert - DRAIN_ROOM)
+  const room = Math.max(0.1, Math.floor((invert - DRAIN_ROOM) * 1000 + 1e-6) / 1000)
   const fitting = bores.flatMap((bore) => chamberFor(Math.max(wants.flush, 1e-3), bore, room) ?? [])
   const least = Math.min(...fitting.map(({ chambers }) => chambers))
   const chosen = fitting.find(({ chambers }) => chambers === least) ?? { bore: bores.at(-1)!, length: room, chambers: 6 }
   return fresh('first-flush', place, {
     form,
     bore: chosen.bore,
-    length: Math.round(chosen.length * 1000 + 0.499) / 1000,
+    length: Math.min(room, Math.ceil(chosen.length * 1000 - 1e-6) / 1000),
     chambers: chosen.chambers,
     branch: form === 'vertical' ? 0.1 : 0.04,
     ball: form === 'vertical',
@@ -110,7 +111,7 @@ export function planTrain(recipe: TrainRecipe, place: TrainPlace, wants: TrainWa
         ...sealed,
         entry: { ...side, bore: 0.0779 },
         devices: [
-          fresh('rain-head', place, { disc: 0.25 }),
+          fresh('rain-head', place, { disc: discFor(wants.flow) }),
           flushFor(place, recipe === 'flush-ball' ? 'vertical' : 'in-line', wants, invert),
           carry,
         ],

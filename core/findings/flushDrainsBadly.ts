@@ -21,6 +21,5 @@ export const flushDrainsBadly = rule(
         source: COMMON_PRACTICE,
       }
     }),
-  (scheme, { ids }) =>
-    changeDevice(scheme, ids.drop!, ids.device!, 'first-flush', (flush) => (flush.drainsTo = ground('bed', 0.5))),
+  (scheme, { ids }) => changeDevice(scheme, ids.drop!, ids.device!, 'first-flush', (flush) => (flush.drainsTo = ground('bed', 0.5))),
 )

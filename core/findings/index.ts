@@ -20,6 +20,7 @@ import { flushTooSmall } from './flushTooSmall'
 import { handDiverterLow } from './handDiverterLow'
 import { marksDiffer } from './marksDiffer'
 import { needsAHand } from './needsAHand'
+import { nothingFed } from './nothingFed'
 import { nothingHoldsChamber } from './nothingHoldsChamber'
 import { trainOrder } from './trainOrder'
 import { trainOverCapacity } from './trainOverCapacity'
@@ -93,6 +94,7 @@ export const FINDING_RULES: readonly FindingRule[] = [
   noBoardLeft,
   noOverflow,
   nothingDrawn,
+  nothingFed,
   nothingHoldsChamber,
   nothingHoldsPipe,
   notReckonedYet,

@@ -3,23 +3,21 @@ import { designFlow, dropCapacityArea } from '../catch/designFlow'
 import { firstLimit, trainLimits, type TrainLimit } from '../catch/trainLimits'
 import { NAMED_BORES } from '../pipe/bores'
 import { DESIGN_FILLING, manningFlow } from '../pipe/manning'
-import { basketFlow, discFlow } from '../pipe/screens'
+import { basketFlow, discFlow, MESH_ACROSS } from '../pipe/screens'
 import { wetCarryFlow } from '../pipe/wetCarry'
 import type { Intake } from '../path/waterPath'
 import type { Drop } from '../scheme'
 import { flow, length, rainRate } from '../units/quantity'
 import { amountOf, rule } from './finding'
 
-/** Discs and openings that a mesh is sold or cut for, m. Common practice. */
-const ACROSS = [0.15, 0.2, 0.25, 0.3, 0.35, 0.4, 0.5, 0.6] as const
 const BORES = NAMED_BORES.map(({ bore }) => bore).toSorted((a, b) => a - b)
 
 /** The least size at a place that passes what arrives; undefined where another size is no help. */
 function mendingSize({ place, device, passes }: TrainLimit, drop: Drop, { vessel }: Intake, arriving: number): number | undefined {
   const part = drop.devices.find(({ id }) => id === device)
-  if (place === 'lid-screen') return ACROSS.find((across) => across <= vessel.body.width && discFlow(across) >= arriving)
-  if (part?.kind === 'rain-head') return place === 'hopper' ? drop.bore : ACROSS.find((across) => discFlow(across) >= arriving)
-  if (part?.kind === 'screen') return ACROSS.find((across) => basketFlow(across, part.height) >= arriving)
+  if (place === 'lid-screen') return MESH_ACROSS.find((across) => across <= vessel.body.width && discFlow(across) >= arriving)
+  if (part?.kind === 'rain-head') return place === 'hopper' ? drop.bore : MESH_ACROSS.find((across) => discFlow(across) >= arriving)
+  if (part?.kind === 'screen') return MESH_ACROSS.find((across) => basketFlow(across, part.height) >= arriving)
   if (part?.kind !== 'carrying-pipe') return undefined
   if (!part.wet) return BORES.find((bore) => manningFlow(bore, part.fall, DESIGN_FILLING) >= arriving)
   // What drives it is what drives it now, told back from what it passes.

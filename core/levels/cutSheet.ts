@@ -60,9 +60,7 @@ function bracketNear(brackets: readonly number[], at: number, side: 1 | -1): num
 }
 
 const bracketSteps = (upper: number, lower: number | undefined, brackets: CutSheet['brackets']): CutStep[] => [
-  ...(brackets.above === undefined
-    ? [{ step: 'bracketAbove' as const, values: { at: length(upper + BRACKET_ROOM - 0.05) } }]
-    : []),
+  ...(brackets.above === undefined ? [{ step: 'bracketAbove' as const, values: { at: length(upper + BRACKET_ROOM - 0.05) } }] : []),
   ...(lower !== undefined && brackets.below === undefined
     ? [{ step: 'bracketBelow' as const, values: { at: length(Math.max(0.05, lower - BRACKET_ROOM + 0.05)) } }]
     : []),
@@ -189,4 +187,3 @@ export function judgeMarks(readings: readonly number[], wanted: number): MarkVer
 
 /** Straps along a pipe: their number, so that none is farther from the next than asked, with one at each end. */
 export const strapCount = (run: number, every: number): number => Math.max(2, Math.ceil(run / every - 1e-9) + 1)
-

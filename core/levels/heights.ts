@@ -113,7 +113,10 @@ function trainHeights(intake: Intake, stretches: readonly Stretch[]): Pick<Heigh
   return {
     ...present('cut', cut && lip !== undefined ? { mark: cut.upper, lower: cut.lower, lip, spigot: lip - SPIGOT_BELOW_LIP } : undefined),
     ...present('letIn', cut && lip === undefined ? { upper: cut.upper, lower: cut.lower } : undefined),
-    ...present('hoseFrom', lip !== undefined ? lip - SPIGOT_BELOW_LIP : device && 'hose' in device && 'height' in device ? device.height : undefined),
+    ...present(
+      'hoseFrom',
+      lip !== undefined ? lip - SPIGOT_BELOW_LIP : device && 'hose' in device && 'height' in device ? device.height : undefined,
+    ),
     ...present('flush', flush && invert !== undefined ? { invert, bottom: invert - flush.length } : undefined),
     ...present('carry', across && carry && { from: across.from, to: across.to, ...(carry.wet ? { low: carry.lowPoint } : {}) }),
   }

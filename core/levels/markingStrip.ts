@@ -98,12 +98,18 @@ export function stripPages(marks: readonly StripMark[], paper: Paper, words: Str
     }
     const joins = [...(i > 0 ? [{ at: top, page: i }] : []), ...(i < count - 1 ? [{ at: bottom, page: i + 2 }] : [])]
     for (const join of joins) {
-      page.lines.push({ x1: BAND.x - 8, y1: y(join.at), x2: BAND.x + BAND.width + 8, y2: y(join.at), weight: 0.35, dash: true, role: 'join' })
+      page.lines.push({
+        x1: BAND.x - 8,
+        y1: y(join.at),
+        x2: BAND.x + BAND.width + 8,
+        y2: y(join.at),
+        weight: 0.35,
+        dash: true,
+        role: 'join',
+      })
       page.words.push({ x: BAND.x + BAND.width + 10, y: y(join.at) + 1, size: 3, text: words.join(join.page), strong: false })
     }
-    const here = marks
-      .filter(({ at }) => at * 1000 <= top + 1e-9 && at * 1000 >= bottom - 1e-9)
-      .toSorted((a, b) => b.at - a.at)
+    const here = marks.filter(({ at }) => at * 1000 <= top + 1e-9 && at * 1000 >= bottom - 1e-9).toSorted((a, b) => b.at - a.at)
     const beside = wordHeights(here.map(({ at }) => y(at * 1000)))
     here.forEach(({ at, text, kind, hole }, n) => {
       const line = y(at * 1000)
@@ -116,7 +122,15 @@ export function stripPages(marks: readonly StripMark[], paper: Paper, words: Str
         dash: kind === 'level',
         role: 'mark',
       })
-      page.lines.push({ x1: BAND.x + BAND.width, y1: line, x2: BAND.x + BAND.width + 6, y2: beside[n]!, weight: 0.2, dash: false, role: 'tick' })
+      page.lines.push({
+        x1: BAND.x + BAND.width,
+        y1: line,
+        x2: BAND.x + BAND.width + 6,
+        y2: beside[n]!,
+        weight: 0.2,
+        dash: false,
+        role: 'tick',
+      })
       if (hole > 0) page.circles.push({ x: BAND.x + BAND.width / 2, y: line, radius: (hole * 1000) / 2 })
       page.words.push({ x: BAND.x + BAND.width + 8, y: beside[n]! + 1.2, size: 3.6, text, strong: kind === 'cut' })
     })
@@ -142,7 +156,9 @@ export function stripSvg(pages: readonly StripPage[]): string {
         ({ x1, y1, x2, y2, weight, dash, role }) =>
           `<line class="${role}" x1="${mm(x1)}" y1="${mm(y1)}" x2="${mm(x2)}" y2="${mm(y2)}" stroke="#000" stroke-width="${weight}"${dash ? ' stroke-dasharray="3 1.5"' : ''}/>`,
       ),
-      ...circles.map(({ x, y, radius }) => `<circle cx="${mm(x)}" cy="${mm(y)}" r="${mm(radius)}" fill="none" stroke="#000" stroke-width="0.3"/>`),
+      ...circles.map(
+        ({ x, y, radius }) => `<circle cx="${mm(x)}" cy="${mm(y)}" r="${mm(radius)}" fill="none" stroke="#000" stroke-width="0.3"/>`,
+      ),
       ...words.map(
         ({ x, y, size, text, strong }) =>
           `<text x="${mm(x)}" y="${mm(y)}" font-size="${size}" font-family="sans-serif"${strong ? ' font-weight="bold"' : ''}>${escaped(text)}</text>`,

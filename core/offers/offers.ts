@@ -82,8 +82,10 @@ function checksOf({ path, findings }: Assessment, assessed: AssessedLine, wash: 
   const limit = added.length > 0 ? firstLimit(added).passes : Infinity
   const has = flush ? washDepth(chamberVolume(flush.bore, flush.length, flush.chambers), area) : 0
   const attended = onTheWay(intake).some((each) => familyOf(each).attended) || flush?.drain.kind === 'hand-valve'
+  // A bracket to fix first is a step of the work, not a fault of the train.
   const faults = findings.filter(
-    ({ severity, station, ids }) =>
+    ({ id, severity, station, ids }) =>
+      id !== 'nothingHoldsPipe' &&
       (severity === 'stops' || severity === 'goes-wrong') &&
       (station === 'drop' || station === 'spill') &&
       (ids.drop === drop.id || ids.vessel === vessel.id),
@@ -93,10 +95,20 @@ function checksOf({ path, findings }: Assessment, assessed: AssessedLine, wash: 
     {
       id: 'flow',
       holds: limit >= arriving - 1e-12,
-      values: { how: Number.isFinite(limit) ? 'limit' : 'open', passes: flow(Number.isFinite(limit) ? limit : 0), arriving: flow(arriving) },
+      values: {
+        how: Number.isFinite(limit) ? 'limit' : 'open',
+        passes: flow(Number.isFinite(limit) ? limit : 0),
+        arriving: flow(arriving),
+      },
     },
     ...(wash > 0 || flush
-      ? [{ id: 'wash' as const, holds: has >= wash - 1e-6, values: { has: rainDepth(has), wanted: rainDepth(wash), how: flush ? 'has' : 'none' } }]
+      ? [
+          {
+            id: 'wash' as const,
+            holds: has >= wash - 1e-6,
+            values: { has: rainDepth(has), wanted: rainDepth(wash), how: flush ? 'has' : 'none' },
+          },
+        ]
       : []),
     ...(flush ? [{ id: 'drains' as const, holds: emptyingHours(flush) <= 24, values: { takes: hours(emptyingHours(flush)) } }] : []),
     ...(flush && heights.flush
@@ -146,7 +158,9 @@ export function offerTrains(
         spends: line.heights.outlet - line.heights.inlet - left.value,
         left: left.value,
         visits: visitsOf(line),
-        wash: line.flush ? washDepth(chamberVolume(line.flush.bore, line.flush.length, line.flush.chambers), dropArea(before.path, dropId)) : 0,
+        wash: line.flush
+          ? washDepth(chamberVolume(line.flush.bore, line.flush.length, line.flush.chambers), dropArea(before.path, dropId))
+          : 0,
       },
     ]
   })

@@ -27,3 +27,8 @@ export const discFlow = (across: number): number => screenFlow((Math.PI / 4) * a
 /** A basket takes water through floor and side; water stands in it to half of its depth on the mean. */
 export const basketFlow = (across: number, depth: number): number =>
   screenFlow((Math.PI / 4) * across ** 2 + Math.PI * across * depth, Math.max(SCREEN_HEAD, depth / 2))
+
+/** Discs, baskets and openings that a mesh is sold or cut for, m. Common practice. */
+export const MESH_ACROSS: readonly number[] = [0.15, 0.2, 0.25, 0.3, 0.35, 0.4, 0.5, 0.6]
+/** The least disc that passes a flow; the largest where none does. */
+export const discFor = (flow: number): number => MESH_ACROSS.find((across) => discFlow(across) >= flow) ?? MESH_ACROSS.at(-1)!

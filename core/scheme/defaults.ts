@@ -29,7 +29,10 @@ export const defaultMoney = (terms: Terms): Money => ({
 })
 
 /** What a job says besides its scene, its rain and its schemes. */
-export const jobDefaults = (terms: Terms, hemisphere?: AnnualRain['hemisphere']): Pick<Job, 'seasonFactors' | 'site' | 'money' | 'ownParts'> => ({
+export const jobDefaults = (
+  terms: Terms,
+  hemisphere?: AnnualRain['hemisphere'],
+): Pick<Job, 'seasonFactors' | 'site' | 'money' | 'ownParts'> => ({
   seasonFactors: [1, 1, 1, 1],
   ownParts: [],
   site: defaultSite(hemisphere),

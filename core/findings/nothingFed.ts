@@ -1,0 +1,18 @@
+import { rule } from './finding'
+
+/** Stores that no pipe leads to, told by their first vessel. */
+export const nothingFed = rule('nothingFed', ({ path }) =>
+  path.scheme.stores.map((store) => {
+    const pumped = path.scheme.pumps.some(({ to }) => to.kind === 'vessel' && store.vessels.some(({ id }) => id === to.vessel))
+    const spilledInto = path.scheme.overflows.some(({ to }) => to.kind === 'vessel' && store.vessels.some(({ id }) => id === to.vessel))
+    if (pumped || spilledInto || path.intakes.get(store.id)!.length > 0) return undefined
+    const drop = path.scheme.drops.find(({ id }) => path.feeds.get(id)!.length > 0)
+    return {
+      severity: 'stops',
+      station: 'drop',
+      ids: { store: store.id, vessel: store.vessels[0]!.id, ...(drop ? { drop: drop.id } : {}) },
+      values: { store: store.name },
+      source: 'ownRule',
+    }
+  }),
+)
