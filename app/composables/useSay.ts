@@ -26,7 +26,9 @@ export function useSay() {
   function say(id: string, values: Record<string, Quantity | string | number> = {}, own: Display = display.value): string {
     const variant = typeof values.how === 'string' ? `${id}.${values.how}` : ''
     const key = variant !== '' && te(variant, 'en-GB') ? variant : id
-    return t(key, ready(values, own))
+    const said = t(key, ready(values, own))
+    // A sentence may begin with the name of a part.
+    return id.startsWith('finding.') && id.endsWith('.say') ? said.charAt(0).toUpperCase() + said.slice(1) : said
   }
 
   const sayMessage = (message: Message) => say(message.id, message.values)

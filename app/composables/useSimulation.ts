@@ -1,7 +1,9 @@
 import * as Comlink from 'comlink'
 import { ensembleBands, type EnsembleAnswer } from '#core/balance'
 import type { Scheme } from '#core/scheme'
-import type { SchemeFigures, SweepAnswer } from '#core/service'
+import type { TrainWishes } from '#core/offers'
+import type { DropAnswer, SchemeFigures, SweepAnswer, WeighedOffer } from '#core/service'
+import type { UnitSystem } from '#core/units/quantity'
 import type { BalanceReport, RainOrder, SimulationService } from '~/workers/simulation.worker'
 
 export interface SimulationState {
@@ -11,6 +13,8 @@ export interface SimulationState {
   progress: { done: number; of: number } | undefined
   working: boolean
   failed: string | undefined
+  /** What the years say of the pipe in hand; the last answer stands until the next. */
+  drop: DropAnswer | undefined
   /** Bands of the scheme as it stands; gone with the next edit. */
   bands: EnsembleAnswer | undefined
   bandsProgress: { done: number; of: number } | undefined
@@ -67,6 +71,7 @@ export function useSimulation() {
     progress: undefined,
     working: false,
     failed: undefined,
+    drop: undefined,
     bands: undefined,
     bandsProgress: undefined,
     bandsTook: undefined,
@@ -171,6 +176,33 @@ export function useSimulation() {
     return worker().service.figures(schemes, key)
   }
 
+  let dropTicket = 0
+  /** Hose and first flush of one pipe over the years. */
+  async function runDrop(scheme: Scheme, drop: string, system: UnitSystem, order: RainOrder): Promise<void> {
+    const mine = ++dropTicket
+    try {
+      const key = keyOf(order)
+      await bringRain(worker(), key, order)
+      const answer = await worker().service.drop(scheme, drop, system, key)
+      if (mine === dropTicket && answer) state.drop = answer
+    } catch (error) {
+      if (mine === dropTicket) state.failed = error instanceof Error ? error.message : String(error)
+    }
+  }
+
+  /** Whole trains for one pipe; undefined when their rain has changed meanwhile. */
+  async function offers(
+    scheme: Scheme,
+    drop: string,
+    vessel: string,
+    wishes: TrainWishes,
+    order: RainOrder,
+  ): Promise<WeighedOffer[] | undefined> {
+    const key = keyOf(order)
+    await bringRain(worker(), key, order)
+    return worker().service.offers(scheme, drop, vessel, wishes, key)
+  }
+
   /** Calls off whatever is running. What has been reckoned stays. */
   function stop(): void {
     ticket++
@@ -180,5 +212,5 @@ export function useSimulation() {
     state.progress = undefined
   }
 
-  return { state, run, runBands, compare, stop }
+  return { state, run, runBands, runDrop, compare, offers, stop }
 }

@@ -32,5 +32,14 @@ export class CaskDatabase extends Dexie {
           row.job = bringUpJob({ ...row.job }, 1, 2) as unknown as Job
         }),
     )
+    // Devices say what they spend and how they are cut in, pipes how they hang and were measured.
+    this.version(3).upgrade((transaction) =>
+      transaction
+        .table<JobRow>('jobs')
+        .toCollection()
+        .modify((row) => {
+          row.job = bringUpJob({ ...row.job }, 2, 3) as unknown as Job
+        }),
+    )
   }
 }

@@ -2,6 +2,7 @@ import type { AssessedLine } from '#core/assess'
 import type { Station } from '#core/findings'
 import { planRun } from '#core/roof'
 import type { Vessel } from '#core/scheme'
+import { trainScene, type TrainScene } from './trainScene'
 
 export interface Point {
   x: number
@@ -33,13 +34,13 @@ export interface Scene {
   plinth: Box
   roof: { from: Point; to: Point; thickness: number }
   gutter: { centre: Point; width: number; depth: number; box: boolean }
-  /** Centre line of the pipe from outlet to its end. */
-  neck: Point[]
+  /** What hangs between gutter and vessel. */
+  train: TrainScene
   pipe: { x: number; width: number; top: number; bottom: number }
   brackets: number[]
+  /** Where the pipe ends in a shoe at the paving, px; 0 where its water goes into the vessel or the ground. */
+  foot: number
   cut?: { upper: number; lower: number; lip: number; trough: Box; hose: Point[] }
-  /** The pipe led over the lid. */
-  arm?: Point[]
   vessel: { body: Box; round: boolean; rim: number; floor: number; lid: 'sealed' | 'screened' | 'open'; tote: boolean }
   water: Box
   full: number
@@ -55,17 +56,32 @@ export interface Scene {
 
 /** px per metre, largest first. */
 const SCALES = [320, 260, 200, 160, 125, 100, 80, 62.5, 50, 40, 31, 25]
-const GAP = { pipeOffWall: 0.05, hose: 0.21, lid: 0.2, can: 0.06 }
+const GAP = { hose: 0.21, lid: 0.2, can: 0.06, between: 0.02, riser: 0.12 }
 const CAN_WIDTH = 0.23
 const ABOVE_EAVE = 0.44
 
-function extent({ line }: AssessedLine) {
-  const { placed, neck, tap, heights } = line
-  const across = Math.max(neck?.across ?? 0, 0.1)
-  const toVessel = GAP.pipeOffWall + line.intake.drop.outside + Math.max(GAP.hose, GAP.lid)
+/** How far the pipe's middle stands off the wall, and how much of the wall a train takes to the side of it, m. */
+function trainWidth({ line }: AssessedLine) {
+  const { drop } = line.intake
+  const { flush, carry, neck } = line
+  const hopper = Math.max(0, ...drop.devices.map((device) => (device.kind === 'rain-head' ? device.disc : 0)))
+  const chambers = flush ? (flush.chambers - 1) * (flush.bore + GAP.between) + flush.bore / 2 : 0
+  const plain = neck ? 0 : 0.07
+  return {
+    toPipe: Math.max(drop.offWall + drop.outside / 2, plain, neck ? 0 : hopper / 2),
+    beside: Math.max(chambers, drop.outside / 2, neck ? 0 : hopper / 2) + (carry?.wet ? GAP.riser : 0),
+  }
+}
+
+function extent(assessed: AssessedLine) {
+  const { placed, neck, tap, heights } = assessed.line
+  const across = neck?.across ?? 0
+  const { toPipe, beside } = trainWidth(assessed)
+  const toVessel = toPipe + beside + Math.max(GAP.hose, GAP.lid)
   const vessel = placed.vessel.body.width
   return {
     across,
+    toPipe,
     toVessel,
     width: toVessel + Math.max(vessel, placed.vessel.base.width) + (tap ? GAP.can + CAN_WIDTH + 0.12 : 0.1),
     height: Math.max(heights.outlet, heights.top) + ABOVE_EAVE,
@@ -89,13 +105,13 @@ export function fitScale(line: AssessedLine, frame: SceneFrame, wallRoom: number
  */
 export function sceneOf(assessed: AssessedLine, frame: SceneFrame, wallRoom: number, scale = fitScale(assessed, frame, wallRoom)): Scene {
   const { line } = assessed
-  const { heights: h, placed, intake, outlet, tap, overflow } = line
+  const { heights: h, placed, intake, tap, overflow } = line
   const px = (metres: number) => metres * scale
   const y = (height: number) => frame.ground - px(height)
-  const { across, toVessel } = extent(assessed)
+  const { across, toPipe, toVessel } = extent(assessed)
   const wallX = frame.left + wallRoom
   const pipeWidth = Math.max(6, px(intake.drop.outside))
-  const pipeX = wallX + px(GAP.pipeOffWall) + pipeWidth / 2
+  const pipeX = wallX + Math.max(px(toPipe), pipeWidth / 2 + 2)
   const gutterWidth = Math.max(12, px(assessed.gutter.gutter.width))
   const gutterCentre = { x: pipeX + px(across), y: y(h.outlet) }
   const { vessel } = placed
@@ -115,13 +131,22 @@ export function sceneOf(assessed: AssessedLine, frame: SceneFrame, wallRoom: num
     ],
   }
   const lidX = bodyBox.x + Math.min(bodyBox.width / 2, px(0.16))
-  const armTop = h.pipeEnd === undefined ? 0 : y(h.pipeEnd) - px(0.12) - (lidX - pipeX) * 0.6
-  const pipeBottom = h.pipeEnd !== undefined ? armTop : y(0) - 8
   const tapX = bodyBox.x + bodyBox.width
   const spoutX = Math.max(tapX + px(0.09), right + px(0.02))
   const canBox = tap &&
     h.tap && { x: spoutX - px(CAN_WIDTH) * 0.35, y: y(tap.can.height), width: px(CAN_WIDTH), height: px(tap.can.height) }
   const overX = bodyBox.x - px(0.09)
+  const train = trainScene(line, {
+    scale,
+    ground: frame.ground,
+    gutterX: gutterCentre.x,
+    pipeX,
+    pipeWidth,
+    wall: { x: wallX - 24, y: 0, width: 24, height: 0 },
+    vesselX: bodyBox.x,
+    lidX,
+    y,
+  })
   const usableTop = Math.min(h.full, h.rim)
   const roofEnd = { x: gutterCentre.x + gutterWidth * 0.1, y: y(h.outlet) - px(0.075) }
   const { section } = assessed
@@ -145,24 +170,11 @@ export function sceneOf(assessed: AssessedLine, frame: SceneFrame, wallRoom: num
       depth: Math.max(8, px(assessed.gutter.gutter.depth)),
       box: assessed.gutter.gutter.profile !== 'half-round',
     },
-    neck: [
-      { x: gutterCentre.x, y: y(outlet.height) },
-      { x: gutterCentre.x, y: y(outlet.height - (h.outlet - h.neckFoot) * 0.2) },
-      { x: pipeX, y: y(h.neckFoot + (h.outlet - h.neckFoot) * 0.15) },
-      { x: pipeX, y: y(h.neckFoot) },
-    ],
-    pipe: { x: pipeX, width: pipeWidth, top: y(h.neckFoot), bottom: pipeBottom },
-    brackets: intake.drop.brackets.map(y).filter((at) => at < pipeBottom),
+    train,
+    pipe: { x: pipeX, width: pipeWidth, top: y(h.neckFoot), bottom: train.end },
+    brackets: intake.drop.brackets.map(y).filter((at) => at < Math.max(train.end, train.flush?.bottom ?? 0)),
+    foot: !train.across && intake.drop.foot === 'shoe' ? y(0) - 8 : 0,
     ...(cut ? { cut } : {}),
-    ...(h.pipeEnd !== undefined
-      ? {
-          arm: [
-            { x: pipeX, y: armTop },
-            { x: lidX, y: y(h.pipeEnd) - px(0.12) },
-            { x: lidX, y: y(h.pipeEnd) },
-          ],
-        }
-      : {}),
     vessel: {
       body: bodyBox,
       round: !(body.kind === 'upright' && body.plan === 'box'),

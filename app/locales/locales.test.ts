@@ -44,13 +44,20 @@ describe('words', () => {
   })
   it('every finding has its sentence, its why, what is next, and its mend where it mends', () => {
     for (const { id, mend } of FINDING_RULES) {
-      for (const part of ['say', 'why', 'next', ...(mend ? [id === 'frown' ? 'option' : 'mend'] : [])])
+      for (const part of ['say', 'why', 'next', ...(mend ? [id === 'frown' || id === 'headShort' ? 'option' : 'mend'] : [])])
         expect([id, part, get(british, `finding.${id}.${part}`) !== undefined]).toEqual([id, part, true])
     }
   })
   it('every figure, rule, source and ledger row that can be shown has its words', () => {
     for (const scheme of [...demoJobs().map(({ schemes }) => schemes[0]!), ...ARRANGEMENTS.map((make) => make())]) {
-      const { lines, findings } = assess(scheme, { countedYears: 1, filledDays: 1, leftOutYears: 1, made: true, wettestDay: 200, medianWetDay: 0.1 })
+      const { lines, findings } = assess(scheme, {
+        countedYears: 1,
+        filledDays: 1,
+        leftOutYears: 1,
+        made: true,
+        wettestDay: 200,
+        medianWetDay: 0.1,
+      })
       for (const { ledger, left, usableFigure, roofArea, arriving, lasts, tap, overflow } of lines) {
         for (const { item } of ledger) expect(all).toContain(`ledger.${item}`)
         for (const { id, working } of [left, usableFigure, roofArea, arriving, lasts, tap?.spare, tap?.flow, overflow].filter(

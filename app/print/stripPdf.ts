@@ -15,7 +15,7 @@ const plain = (text: string) =>
  *
  * The library is only fetched when somebody asks for a PDF.
  */
-export async function stripPdf(pages: readonly StripPage[], title: string): Promise<Uint8Array> {
+export async function stripPdf(pages: readonly StripPage[], title: string): Promise<Uint8Array<ArrayBuffer>> {
   const { PDFDocument, StandardFonts, rgb } = await import('pdf-lib')
   const pdf = await PDFDocument.create()
   pdf.setTitle(title)
@@ -34,5 +34,5 @@ export async function stripPdf(pages: readonly StripPage[], title: string): Prom
     for (const { x, y, size, text, strong } of words)
       page.drawText(plain(text), { ...at(x, y), size: size * POINT, font: strong ? bold : regular })
   }
-  return pdf.save()
+  return Uint8Array.from(await pdf.save())
 }

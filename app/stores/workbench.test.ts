@@ -13,6 +13,7 @@ vi.mock('~/composables/useSimulation', () => ({
     state: { balance: undefined, sweep: undefined, progress: undefined, working: false, failed: undefined },
     run: () => Promise.resolve(),
     runBands: () => Promise.resolve(),
+    runDrop: () => Promise.resolve(),
     compare: () => Promise.resolve(undefined),
     stop: () => {},
   }),

@@ -1,4 +1,5 @@
 import { liveQuery, type Subscription } from 'dexie'
+import type { TrainWishes } from '#core/offers'
 import { defineStore } from 'pinia'
 import { assess, type Assessment } from '#core/assess'
 import type { Finding } from '#core/findings'
@@ -66,7 +67,9 @@ export const useWorkbench = defineStore('workbench', () => {
   const outcome = computed<{ assessment?: Assessment; problem?: string }>(() => {
     if (!scheme.value) return {}
     try {
-      const facts = simulation.state.balance?.rain.facts
+      const balance = simulation.state.balance
+      const total = balance?.years.total
+      const facts = balance && total && { ...balance.rain.facts, flushedShare: total.flushed / Math.max(1, total.runoff - total.overEdge) }
       return { assessment: assess(scheme.value, facts, air.value) }
     } catch (error) {
       if (error instanceof RangeError || error instanceof Error) return { problem: error.message }
@@ -74,7 +77,16 @@ export const useWorkbench = defineStore('workbench', () => {
     }
   })
   const assessment = computed(() => outcome.value.assessment)
-  const assessed = computed(() => assessment.value?.lines[0])
+  /** Every pipe of the scheme that can be drawn: those that lead to a vessel, then those that might. */
+  const pipes = computed(() => (assessment.value ? [...assessment.value.lines, ...assessment.value.bare] : []))
+  /** The pipe in hand, by its drop and vessel; the first where it is not there (any more). */
+  const inHand = ref<{ drop: string; vessel: string }>()
+  const assessed = computed(
+    () =>
+      pipes.value.find(({ line }) => line.intake.drop.id === inHand.value?.drop && line.intake.vessel.id === inHand.value.vessel) ??
+      pipes.value.find(({ line }) => line.intake.drop.id === inHand.value?.drop) ??
+      pipes.value[0],
+  )
   const findings = computed<Finding[]>(() => assessment.value?.findings ?? [])
   const storeId = computed(() => assessed.value?.line.placed.store.id ?? scheme.value?.stores[0]?.id)
 
@@ -100,7 +112,22 @@ export const useWorkbench = defineStore('workbench', () => {
     const { rain, site, seasonFactors } = job.value
     const needs = recordOf(rain)
     if (needs !== undefined && record.value?.id !== needs) return
-    void simulation.run(scheme.value, storeId.value, { source: rain, record: record.value, place: { site, seasonFactors } }, withSweep)
+    const order = { source: rain, record: record.value, place: { site, seasonFactors } }
+    void simulation.run(scheme.value, storeId.value, order, withSweep)
+    const drop = assessed.value?.line.intake.drop.id
+    if (withSweep && drop !== undefined) void simulation.runDrop(scheme.value, drop, settings.system, order)
+  }
+
+  /** Whole trains that would fit the pipe in hand. */
+  async function findTrains(wishes: TrainWishes) {
+    if (!job.value || !scheme.value || !assessed.value) return undefined
+    const { rain, site, seasonFactors } = job.value
+    const { drop, vessel } = assessed.value.line.intake
+    return simulation.offers(scheme.value, drop.id, vessel.id, wishes, {
+      source: rain,
+      record: record.value,
+      place: { site, seasonFactors },
+    })
   }
 
   async function loadRecord() {
@@ -122,7 +149,16 @@ export const useWorkbench = defineStore('workbench', () => {
 
   let simulationTimer: ReturnType<typeof setTimeout> | undefined
   watch(
-    () => [scheme.value, job.value?.rain, job.value?.site, job.value?.seasonFactors, record.value] as const,
+    () =>
+      [
+        scheme.value,
+        job.value?.rain,
+        job.value?.site,
+        job.value?.seasonFactors,
+        record.value,
+        storeId.value,
+        assessed.value?.line.intake.drop.id,
+      ] as const,
     () => {
       if (simulationTimer) clearTimeout(simulationTimer)
       // Balance at once; the sweep waits until the hand rests, so that a drag stays smooth.
@@ -291,6 +327,7 @@ export const useWorkbench = defineStore('workbench', () => {
     if (!row) return false
     revision = row.revision
     history.clear()
+    inHand.value = undefined
     lastEdit.value = undefined
     baseline.value = {}
     savedAt.value = new Date(row.updated)
@@ -375,6 +412,9 @@ export const useWorkbench = defineStore('workbench', () => {
     scheme,
     assessment,
     assessed,
+    pipes,
+    inHand,
+    findTrains,
     problem: computed(() => outcome.value.problem),
     findings,
     simulation: simulation.state,

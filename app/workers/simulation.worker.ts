@@ -1,20 +1,26 @@
 import * as Comlink from 'comlink'
 import { packRows, sweepGround, sweepVolumes, type EnsembleRow } from '#core/balance'
 import type { Place } from '#core/rain'
+import type { TrainWishes } from '#core/offers'
 import type { RainRecord, RainSource, Scheme } from '#core/scheme'
 import {
   answerBalance,
+  answerDrop,
   answerFigures,
+  answerOffers,
   ensembleRows,
   groundOfEnsemble,
   rainGround,
   storeGround,
   sweepInSlices,
   type BalanceAnswer,
+  type DropAnswer,
   type RainGround,
   type SchemeFigures,
   type SweepAnswer,
+  type WeighedOffer,
 } from '#core/service'
+import type { UnitSystem } from '#core/units/quantity'
 
 /** Rain as a job tells it: where it comes from, the record it leans on, and the place it falls on. */
 export interface RainOrder {
@@ -99,6 +105,16 @@ const service = {
   /** Schemes beside one another on one rain. */
   figures(schemes: readonly Scheme[], rainKey: string): SchemeFigures[] | undefined {
     return rain?.key === rainKey ? schemes.map((scheme) => answerFigures(scheme, rain!.ground)) : undefined
+  },
+
+  /** What the years say of one pipe's train. */
+  drop(scheme: Scheme, drop: string, system: UnitSystem, rainKey: string): DropAnswer | undefined {
+    return rain?.key === rainKey ? answerDrop(scheme, drop, system, rain.ground) : undefined
+  },
+
+  /** Whole trains for one pipe and vessel, each run through the years. */
+  offers(scheme: Scheme, drop: string, vessel: string, wishes: TrainWishes, rainKey: string): WeighedOffer[] | undefined {
+    return rain?.key === rainKey ? answerOffers(scheme, drop, vessel, wishes, rain.ground) : undefined
   },
 
   /**

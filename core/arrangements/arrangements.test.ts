@@ -25,7 +25,7 @@ const BY_HAND: [number, string, number][] = [
   [13, 'four linked at 0.19, one overflow 1.05', 4 * tote * (1.05 - 0.19)],
   [14, 'upper from its floor to 1.05; lower from its valve to its rim', tote * (1.05 - 0.15) + tote * (1.105 - 0.19)],
   [16, 'overflow 2.02, tap 0.10', upright(5000, 2.15) * (2.02 - 0.1)],
-  [17, 'linked: overflow 2.05, pump 0.10', 2 * upright(5000, 2.15) * (2.05 - 0.1)],
+  [17, 'linked: the float shuts at 2.00 over the foot, pump 0.10', 2 * upright(5000, 2.15) * (2.0 - 0.1)],
   [18, 'only the last has a tap: overflow 1.00, tap 0.19', tote * (1.0 - 0.19)],
   [19, 'overflow 2.00, pump and tap at 0.15', upright(5000, 2.15) * (2.0 - 0.15)],
   [20, 'overflow 1.68, tap 0.10', upright(2000, 1.8) * (1.68 - 0.1)],

@@ -1,12 +1,13 @@
 import { designFlow, dropArea, dropCapacityArea, outletDesign, type OutletDesign } from '../catch/designFlow'
 import { intakeLimits, type IntakeLimits } from '../catch/intakeLimits'
+import { trainLimits, type TrainLimit } from '../catch/trainLimits'
 import { monthlyDemand } from '../draw/demandDays'
 import { tapFlow } from '../draw/tapFlow'
 import { figure, line, type Figure } from '../figures/figure'
 import { findAll, type Finding, type RainFacts } from '../findings'
 import { cutMarks, CUT_SCHOOLS, distancesOf, type CutMarks, type MarkDistances } from '../levels/cutMarks'
 import { headLedger, headLeft, shortRow, type LedgerRow } from '../levels/headLedger'
-import { CAN_CLEARANCE, overflowRoom, sectionLines, type SectionLine } from '../levels/heights'
+import { bareLines, CAN_CLEARANCE, overflowRoom, sectionLines, type SectionLine } from '../levels/heights'
 import { stubFlow } from '../overflow/stub'
 import { buildWaterPath, type WaterPath } from '../path/waterPath'
 import { planArea } from '../roof/planArea'
@@ -31,6 +32,8 @@ export interface AssessedLine {
   roofArea: Figure
   arriving: Figure
   limits: Pick<IntakeLimits, 'pipe' | 'film' | 'hose' | 'gathered'>
+  /** What every part of the train passes, in the water's order. */
+  train: TrainLimit[]
   gutter: OutletDesign
   standing: Standing
   /** Days that a full store lasts in each month with any demand; the thirstiest first. */
@@ -49,6 +52,8 @@ export interface Assessment {
   /** Every outlet in the design rain. */
   gutters: OutletDesign[]
   lines: AssessedLine[]
+  /** Pipes that lead to no vessel yet, beside one that they might. */
+  bare: AssessedLine[]
   findings: Finding[]
 }
 
@@ -178,6 +183,7 @@ function assessLine(
       'en12056',
     ),
     limits: intakeLimits(path, intake, (usable.top + usable.bottom) / 2),
+    train: trainLimits(path, intake),
     gutter: designs.find((design) => design.outlet === outlet)!,
     standing: standing(placed),
     ...lastsFigure(usable, asked.get(placed.store.id)!),
@@ -241,6 +247,7 @@ export function assess(scheme: Scheme, rain?: RainFacts, site: SiteDays = anywhe
     sections: scheme.sections.map((section) => ({ section, law: runoffLaw(section), area: planArea(section) })),
     gutters: designs,
     lines: drawn.map((each) => assessLine(path, each, designs, asked)),
-    findings: findAll({ path, lines: drawn.filter(({ fed }) => fed), usable, asked, site, ...(rain ? { rain } : {}) }),
+    bare: bareLines(path).map((each) => assessLine(path, each, designs, asked)),
+    findings: findAll({ path, lines: drawn, usable, asked, site, ...(rain ? { rain } : {}) }),
   }
 }

@@ -48,8 +48,9 @@ function letInCut({ height, body, lapTop, lapBottom, adapters }: DeviceOf<'twist
  */
 export const FAMILIES: { readonly [K in Device['kind']]: Family<DeviceOf<K>> } = {
   screen: { ...inLine, rank: 0, spends: ({ height }) => height },
-  'rain-head': { ...inLine, rank: 1, spends: ({ gap, height }) => gap + height },
-  neck: { ...inLine, rank: 2, spends: ({ height }) => height },
+  neck: { ...inLine, rank: 1, spends: ({ height }) => height },
+  // On the wall below the neck, where it can be reached; one right under the gutter's outlet works as well.
+  'rain-head': { ...inLine, rank: 2, spends: ({ gap, height }) => gap + height },
   filter: { ...inLine, rank: 3, spends: ({ height }) => height },
   'first-flush': { ...inLine, rank: 4, spends: ({ branch }) => branch },
   'ring-trough': {

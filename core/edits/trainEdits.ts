@@ -172,7 +172,7 @@ function leadIn(scheme: Scheme, drop: Drop, vessel: Vessel, overflowBore: number
     vessel.ports.find(({ role }) => role === 'lid') ??
     inletOf(vessel, 'inlet', vessel.body.rim - INLET_BELOW_RIM, Math.max(drop.bore, 0.0779))
   drop.end = into(vessel.id, entry.id)
-  needOverflow(scheme, vessel, overflowBore)
+  if (!drop.devices.some((device) => familyOf(device).returnsSurplus)) needOverflow(scheme, vessel, overflowBore)
 }
 
 const DEFAULT_OVERFLOW = 0.0525

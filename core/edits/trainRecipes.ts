@@ -1,10 +1,12 @@
-import { FAMILIES } from '../catch/families'
+import { headSpentBy } from '../catch/families'
 import { chamberFor } from '../catch/flushSizing'
+import { SCREEN_GAP } from '../levels/heights'
 import { DRAIN_ROOM } from '../levels/train'
 import { stubFlow } from '../overflow/stub'
 import { discFor } from '../pipe/screens'
-import type { Device, DeviceOf, Scheme } from '../scheme'
+import { BRANCH_HEIGHT, type Device, type DeviceOf, type Scheme } from '../scheme'
 import type { UnitSystem } from '../units/quantity'
+import { OVERFLOW_BELOW_RIM } from './schemeEdits'
 import { fitTrain, freshDevice, trainPlace, type TrainPlace, type TrainPlan } from './trainEdits'
 
 /** Whole trains that people build, from generic families. */
@@ -39,6 +41,8 @@ const CHAMBER_BORES = { metric: [0.076, 0.1036, 0.1536], imperial: [0.0779, 0.10
 const FREE = 0.02
 /** A lid of this much is cut for a whole pipe, m. */
 const LID_OPENING = 0.3
+/** What a common diverter's hose brings at the most, m³/s; see `hoseFlow`. */
+const HOSE_AT_MOST = 0.5e-3
 
 /** The least overflow that passes a flow under a side inlet or the rim; its inlet stands a bore above it. */
 function overflowFor(flow: number, system: UnitSystem, room: (bore: number) => number): number {
@@ -63,11 +67,12 @@ function flushFor(place: TrainPlace, form: 'vertical' | 'in-line', wants: TrainW
     bore: chosen.bore,
     length: Math.min(room, Math.ceil(chosen.length * 1000 - 1e-6) / 1000),
     chambers: chosen.chambers,
-    branch: form === 'vertical' ? 0.1 : 0.04,
+    branch: BRANCH_HEIGHT[form],
     ball: form === 'vertical',
     ballSize: Math.round(chosen.bore * 0.78 * 1000) / 1000,
     seat: Math.round(chosen.bore * 0.62 * 1000) / 1000,
-    drain: { kind: 'hole', bore: 0.002 },
+    // The smallest that stays open: a wider one leaks the rain away while it falls.
+    drain: { kind: 'hole', bore: 0.001 },
   })
 }
 
@@ -78,24 +83,19 @@ export function planTrain(recipe: TrainRecipe, place: TrainPlace, wants: TrainWa
   const side = { role: 'inlet' as const, at: rim - 0.06, bore: 0.032 }
   const sealed = { entry: side, lid: 'sealed' as const }
   // A side inlet's invert must stand a bore over the overflow's; what is left up to it is the head that drives it.
-  const overSide = overflowFor(wants.flow, wants.system, (bore) => bore + 0.005 - FREE)
+  const overSide = (flow: number) => overflowFor(flow, wants.system, (bore) => bore + 0.005 - FREE)
+  const overLid = () => overflowFor(wants.flow, wants.system, () => OVERFLOW_BELOW_RIM - FREE)
+  const lid = { role: 'lid' as const, at: rim, bore: Math.min(LID_OPENING, vessel.body.width * 0.8) }
   switch (recipe) {
     case 'ring-trough':
       return { ...sealed, devices: [fresh('ring-trough', place)], overflow: 0 }
     case 'push-in':
-      return { ...sealed, devices: [fresh('push-in', place)], overflow: overSide }
+      return { ...sealed, devices: [fresh('push-in', place)], overflow: overSide(Math.min(wants.flow, HOSE_AT_MOST)) }
     case 'twist':
     case 'flap':
-      return { ...sealed, entry: { ...side, bore: 0.05 }, devices: [fresh(recipe, place)], overflow: overSide }
-    case 'full-take': {
-      const overLid = overflowFor(wants.flow, wants.system, () => 0.08 - FREE)
-      return {
-        devices: [],
-        entry: { role: 'lid', at: rim, bore: Math.min(LID_OPENING, vessel.body.width * 0.8) },
-        lid: 'screened',
-        overflow: overLid,
-      }
-    }
+      return { ...sealed, entry: { ...side, bore: 0.05 }, devices: [fresh(recipe, place)], overflow: overSide(wants.flow) }
+    case 'full-take':
+      return { devices: [], entry: lid, lid: 'screened', overflow: overLid() }
     case 'float-shut':
       return {
         ...sealed,
@@ -106,16 +106,19 @@ export function planTrain(recipe: TrainRecipe, place: TrainPlace, wants: TrainWa
     case 'flush-ball':
     case 'flush-in-line': {
       const carry = fresh('carrying-pipe', place, { length: wants.run, bore: CHAMBER_BORES[wants.system][0] })
-      const invert = vessel.base.height + side.at + FAMILIES['carrying-pipe'].spends(carry as DeviceOf<'carrying-pipe'>, wants.flow)
+      const head = fresh('rain-head', place, { disc: discFor(wants.flow) })
+      const form = recipe === 'flush-ball' ? 'vertical' : 'in-line'
+      const necks = place.drop.devices.filter(({ kind }) => kind === 'neck')
+      const parts = [...necks, head, carry].reduce((sum, each) => sum + headSpentBy(each, wants.flow), BRANCH_HEIGHT[form])
+      // Over the lid where there is height for it: a hole in the side costs what stands above its overflow.
+      const over = place.outlet - parts >= vessel.base.height + rim + SCREEN_GAP
+      const entry = over ? lid : { ...side, bore: 0.0779 }
+      const invert = vessel.base.height + entry.at + (over ? SCREEN_GAP : 0) + headSpentBy(carry, wants.flow)
       return {
-        ...sealed,
-        entry: { ...side, bore: 0.0779 },
-        devices: [
-          fresh('rain-head', place, { disc: discFor(wants.flow) }),
-          flushFor(place, recipe === 'flush-ball' ? 'vertical' : 'in-line', wants, invert),
-          carry,
-        ],
-        overflow: overSide,
+        entry,
+        lid: over ? 'screened' : 'sealed',
+        devices: [head, flushFor(place, form, wants, invert), carry],
+        overflow: over ? overLid() : overSide(wants.flow),
       }
     }
     case 'wet-carry':
@@ -133,7 +136,7 @@ export function planTrain(recipe: TrainRecipe, place: TrainPlace, wants: TrainWa
             bore: CHAMBER_BORES[wants.system][1],
           }),
         ],
-        overflow: overSide,
+        overflow: overSide(wants.flow),
       }
   }
 }

@@ -8,8 +8,8 @@ import { amountOf, COMMON_PRACTICE, rule } from './finding'
 /** Empty by tomorrow is what is wanted; over three days the next rain as a rule finds it full. h */
 const BY_TOMORROW = 24
 const THREE_DAYS = 72
-/** A hole that stays open and empties any chamber overnight, m. Common practice. */
-const MEND_HOLE = 0.002
+/** The smallest hole that stays open; it empties any common chamber overnight, m. Common practice. */
+const MEND_HOLE = 0.001
 
 /** Hours in which a chamber empties by itself; Infinity where nobody and nothing empties it. */
 export function emptyingHours({ drain, bore, length, chambers }: DeviceOf<'first-flush'>): number {

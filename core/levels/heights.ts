@@ -178,15 +178,19 @@ export function sectionLine(path: WaterPath, intake: Intake, fed = true): Sectio
   }
 }
 
+/** Every line of a scheme: one for each intake, the drawn one first. */
+export const sectionLines = (path: WaterPath): SectionLine[] => [...path.intakes.values()].flat().map((intake) => sectionLine(path, intake))
+
 /**
- * Every line of a scheme: one for each intake, the drawn one first. Where nothing leads to a vessel yet, the first pipe that a
- * gutter feeds beside the first vessel, so that there is something to fit parts into.
+ * Pipes that a gutter feeds and that lead to no vessel, each beside the first vessel there is, so that there is something to
+ * fit parts into.
  */
-export function sectionLines(path: WaterPath): SectionLine[] {
-  const lines = [...path.intakes.values()].flat().map((intake) => sectionLine(path, intake))
-  if (lines.length > 0) return lines
-  const drop = path.scheme.drops.find(({ id }) => path.feeds.get(id)!.length > 0)
+export function bareLines(path: WaterPath): SectionLine[] {
+  const led = new Set([...path.intakes.values()].flat().map(({ drop }) => drop.id))
   const vessel = path.scheme.stores[0]?.vessels[0]
   const port = vessel?.ports.find(({ role }) => role === 'inlet' || role === 'lid') ?? vessel?.ports[0]
-  return drop && vessel && port ? [sectionLine(path, { drop, vessel, port }, false)] : []
+  if (!vessel || !port) return []
+  return path.scheme.drops
+    .filter(({ id, end }) => !led.has(id) && end.kind !== 'drop' && path.feeds.get(id)!.length > 0)
+    .map((drop) => sectionLine(path, { drop, vessel, port }, false))
 }

@@ -56,7 +56,7 @@ describe('a train as a chain of heights', () => {
   it('a chamber hangs from its branch, which stands as low as the inlet and the pipe across let it', () => {
     const line = linesOf(fitted[TRAIN_RECIPES.indexOf('flush-ball')]!)[0]!
     const { carry, flush, heights } = line
-    expect(heights.flush!.invert).toBeCloseTo(heights.inlet + carry!.fall * carry!.length, 9)
+    expect(heights.flush!.invert).toBeCloseTo(heights.pipeEnd! + carry!.fall * carry!.length, 9)
     expect(heights.flush!.bottom).toBeCloseTo(heights.flush!.invert - flush!.length, 9)
   })
   it('a standing-water pipe takes its loss and 150 mm, and hangs on the lowest of several outlets', () => {
@@ -92,9 +92,12 @@ describe('a train as a chain of heights', () => {
   })
   it('a pipe with nothing in it still stands beside its vessel, and is said not to feed it', () => {
     const bare = clearTrain(boathouse(), 'river-drop')
-    const { lines, findings } = assess(bare)
-    expect(lines).toHaveLength(1)
-    expect(lines[0]!.line.fed).toBe(false)
+    const { lines, bare: beside, findings } = assess(bare)
+    expect(lines).toEqual([])
+    expect(beside.map(({ line }) => [line.intake.drop.id, line.fed])).toEqual([
+      ['river-drop', false],
+      ['lane-drop', false],
+    ])
     expect(findings.map(({ id }) => id)).toContain('nothingFed')
     expect(findings.some(({ id }) => id === 'headShort')).toBe(false)
   })
@@ -105,10 +108,10 @@ describe('edits of a train', () => {
     const place = trainPlace(boathouse(), 'river-drop', 'butt')
     const kinds = (scheme: Scheme) => scheme.drops[0]!.devices.map(({ kind }) => kind)
     const head = addDevice(boathouse(), 'river-drop', 'butt', freshDevice('rain-head', 'x', place))
-    expect(kinds(head)).toEqual(['rain-head', 'neck', 'ring-trough'])
+    expect(kinds(head)).toEqual(['neck', 'rain-head', 'ring-trough'])
     expect(kinds(addDevice(head, 'river-drop', 'butt', freshDevice('first-flush', 'y', place)))).toEqual([
-      'rain-head',
       'neck',
+      'rain-head',
       'first-flush',
       'ring-trough',
     ])

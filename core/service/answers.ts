@@ -271,7 +271,7 @@ export interface DropAnswer {
 export function answerDrop(scheme: Scheme, dropId: string, system: UnitSystem, rain: RainGround): DropAnswer {
   const { path, lines } = assess(scheme, rain.facts, rain.ready.site)
   const assessed = lines.find(({ line }) => line.intake.drop.id === dropId)
-  if (!assessed || !assessed.line.fed) return { hoses: [], flushes: [] }
+  if (!assessed) return { hoses: [], flushes: [] }
   const { intake, flush } = assessed.line
   const area = assessed.roofArea.value
   const model = flush ?? (freshDevice('first-flush', 'model', trainPlace(scheme, dropId, intake.vessel.id)) as DeviceOf<'first-flush'>)

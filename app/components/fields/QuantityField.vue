@@ -12,11 +12,13 @@ const props = defineProps<{
   modelValue: number
   kind: Extract<
     QuantityKind,
-    'length' | 'span' | 'volume' | 'rainDepth' | 'area' | 'count' | 'plain' | 'share' | 'angle' | 'rainRate' | 'latitude' | 'fall'
+    'length' | 'span' | 'volume' | 'rainDepth' | 'area' | 'count' | 'plain' | 'share' | 'angle' | 'rainRate' | 'latitude' | 'fall' | 'mesh'
   >
   least?: number
   most?: number
   note?: string
+  /** Message ids that say why the ends are where they are, instead of only where. */
+  why?: { least?: string; most?: string }
   hideLabel?: boolean
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: number] }>()
@@ -42,6 +44,7 @@ function read(raw: string): Parsed {
   const metric = settings.system === 'metric'
   switch (props.kind) {
     case 'length':
+    case 'mesh':
       return parseLength(raw, metric ? 1e-3 : INCH)
     case 'span':
       return parseLength(raw, metric ? 1 : 12 * INCH)
@@ -53,15 +56,17 @@ function read(raw: string): Parsed {
       return parseRainDepth(raw, settings.system)
     case 'rainRate':
       return parseRainDepth(raw.replace(/\/h$|per hour$/i, ''), settings.system)
+    case 'fall': {
+      // A pipe that climbs is nonsense to be told, not a sign to be lost.
+      const climbs = /^\s*[-−]/.test(raw)
+      const parsed = parseNumber(raw.replace(/mm\s*\/\s*m|in per 10 ft|[-−]/gi, ''))
+      return parsed.ok ? { ok: true, value: ((climbs ? -1 : 1) * parsed.value) / (metric ? 1000 : 120) } : parsed
+    }
     case 'latitude': {
       // The one measure that may lie below nothing.
       const south = /^\s*[-−]|s\s*$/i.test(raw)
       const parsed = parseNumber(raw.replace(/[-−°nsNS]/g, ' '))
       return parsed.ok && south ? { ok: true, value: -parsed.value } : parsed
-    }
-    case 'fall': {
-      const parsed = parseNumber(raw.replace(/mm\s*\/\s*m|in per 10 ft/i, ''))
-      return parsed.ok ? { ok: true, value: metric ? parsed.value / 1000 : parsed.value / 120 } : parsed
     }
     case 'share': {
       const parsed = parseNumber(raw)
@@ -93,7 +98,8 @@ function commit() {
   }
   const { least = -Infinity, most = Infinity } = props
   if (parsed.value < least - 1e-12 || parsed.value > most + 1e-12) {
-    problem.value = say('field.problem.range', { least: quantity(props.kind, least), most: quantity(props.kind, most) })
+    const reason = parsed.value < least ? props.why?.least : props.why?.most
+    problem.value = say(reason ?? 'field.problem.range', { least: quantity(props.kind, least), most: quantity(props.kind, most) })
     return
   }
   problem.value = ''

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { fillingOf, setMark, setOutletHeight, setPort, setStand } from '#core/edits'
+import { setMark, setOutletHeight, setPort, setStand } from '#core/edits'
 import type { Finding, Station } from '#core/findings'
-import { length, span, volume } from '#core/units/quantity'
+import { fall as fallQuantity, length, span, volume } from '#core/units/quantity'
 import { planRun } from '#core/roof'
 import { INCH } from '#core/units/constants'
 import type { AssessedLine } from '#core/assess'
@@ -144,7 +144,38 @@ const rain = computed(() => {
     return { x, y, shown: y + 22 < onRoof }
   }).filter(({ shown }) => shown)
 })
-const altered = computed(() => fillingOf(props.assessed.line.intake.drop))
+/** A device with a height of its own, moved up or down. */
+function movePart(id: string, before: number, height: number, settled: boolean) {
+  edit('partHeight', height, settled, before, (scheme) => ({
+    ...scheme,
+    drops: scheme.drops.map((drop) => ({
+      ...drop,
+      devices: drop.devices.map((device) => (device.id === id && 'height' in device ? { ...device, height } : device)),
+    })),
+  }))
+}
+/** Dimensions of the train: the chamber's length, and what the pipe across does. */
+const chamberLine = computed(() => {
+  const { flush } = scene.value.train
+  const own = props.assessed.line.flush
+  const [first] = flush?.chambers ?? []
+  if (!flush || !own || !first || props.compact || props.strip) return undefined
+  return { x: first.x - 8, from: first.y, to: flush.bottom, label: text(length(own.length)), side: 'left' as const }
+})
+const acrossText = computed(() => {
+  const { across } = scene.value.train
+  const { carry } = props.assessed.line
+  if (!across || !carry || props.compact || props.strip) return undefined
+  const [start] = across.route
+  const label = carry.wet
+    ? say('drawing.standing', { low: length(carry.lowPoint) })
+    : say('drawing.fallsAcross', { run: span(carry.length), fall: fallQuantity(carry.fall) })
+  return {
+    x: start!.x + scene.value.pipe.width,
+    y: Math.min(across.level ?? start!.y, scene.value.vessel.rim - 9) - across.width / 2 - 8,
+    label,
+  }
+})
 </script>
 
 <template>
@@ -162,7 +193,7 @@ const altered = computed(() => fillingOf(props.assessed.line.intake.drop))
     <g v-if="!compact">
       <LeaderLine v-for="leader in leaders" :key="leader.station" :from="leader.from" :to="leader.to" :chosen="leader.station === chosen" />
     </g>
-    <SectionScene :scene="scene" prefix="sec" flowing :data-filling="altered" />
+    <SectionScene :scene="scene" prefix="sec" flowing />
     <path :d="`M${frame.left} ${ground}H${strip ? width : ledgerX + 8}`" class="l-ground" />
     <text v-if="!strip && !compact" :x="frame.left + 4" :y="ground - 7" class="t12 quiet halo">{{ say('drawing.paving') }}</text>
     <text
@@ -189,6 +220,8 @@ const altered = computed(() => fillingOf(props.assessed.line.intake.drop))
     </text>
 
     <DimensionLine v-if="clearance" v-bind="clearance" />
+    <DimensionLine v-if="chamberLine" v-bind="chamberLine" />
+    <text v-if="acrossText" :x="acrossText.x" :y="acrossText.y" class="t12 quiet halo">{{ acrossText.label }}</text>
     <template v-if="!strip">
       <text v-if="!compact" :x="frame.left + 214" y="28" class="slab-text">{{ say('drawing.title') }}</text>
       <text v-if="!compact" :x="frame.left + 214" y="48" class="t12 quiet">{{ say('drawing.scaleNote', { bar: length(barLength) }) }}</text>
@@ -237,6 +270,21 @@ const altered = computed(() => fillingOf(props.assessed.line.intake.drop))
         :name="say('grip.mark')"
         :value-text="text(length(h.cut!.mark))"
         @move="moveMark"
+      />
+      <HeightGrip
+        v-for="grip in scene.train.grips"
+        :key="grip.id"
+        :x="grip.at.x"
+        :y="grip.at.y"
+        :height="grip.height"
+        :scale="scene.scale"
+        :step="step"
+        :fine="fine"
+        :min="0"
+        :max="h.outlet"
+        :name="say('grip.part', { part: grip.kind })"
+        :value-text="text(length(grip.height))"
+        @move="(height, settled) => movePart(grip.id, grip.height, height, settled)"
       />
       <HeightGrip
         :x="scene.gutter.centre.x + scene.gutter.width / 2 + 2"

@@ -5,20 +5,9 @@ import type { Point, Scene } from '~/drawing/scene'
 const props = defineProps<{ scene: Scene; prefix: string; flowing?: boolean }>()
 
 const path = (points: readonly Point[]) => points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('')
-const offset = (points: readonly Point[], by: number) => path(points.map(({ x, y }) => ({ x: x + by, y })))
 
 const s = computed(() => props.scene)
 const half = computed(() => s.value.pipe.width / 2)
-/** The pipe is drawn in two when a piece is cut out of it. */
-const pipeRuns = computed(() => {
-  const { pipe, cut } = s.value
-  return cut
-    ? [
-        { from: pipe.top, to: cut.upper },
-        { from: cut.lower, to: pipe.bottom },
-      ]
-    : [{ from: pipe.top, to: pipe.bottom }]
-})
 const gutterPath = computed(() => {
   const { centre, width, depth, box } = s.value.gutter
   const [l, r] = [centre.x - width / 2, centre.x + width / 2]
@@ -81,31 +70,13 @@ const can = computed(() => {
     <path :d="roofPath.ends" class="l-seen" />
     <path :d="gutterPath" class="l-cut f-paper" />
 
-    <path :d="path(s.neck)" :stroke-width="s.pipe.width" class="bore" />
-    <path :d="offset(s.neck, -half)" class="l-cut" />
-    <path :d="offset(s.neck, half)" class="l-cut" />
-    <path :d="path(s.neck)" class="l-water-fine" :class="{ flowing }" />
-    <g v-for="run in pipeRuns" :key="run.from">
-      <path :d="`M${s.pipe.x - half} ${run.from}V${run.to}M${s.pipe.x + half} ${run.from}V${run.to}`" class="l-cut" />
-    </g>
-    <path :d="`M${s.pipe.x} ${s.pipe.top}V${s.cut ? s.cut.upper : s.pipe.bottom}`" class="l-water-fine" :class="{ flowing }" />
-    <path v-if="s.cut" :d="`M${s.pipe.x} ${s.cut.lower + 8}V${s.pipe.bottom}`" class="l-hidden" />
-    <path
-      v-if="!s.arm"
-      :d="`M${s.pipe.x - half} ${s.pipe.bottom}q1 6 10 8h14M${s.pipe.x + half} ${s.pipe.bottom - 2}q2 3 8 4h10`"
-      class="l-cut"
-    />
+    <TrainParts :train="s.train" :pipe-width="s.pipe.width" :prefix="prefix" :flowing="flowing" />
+    <path v-if="s.cut" :d="`M${s.pipe.x} ${s.cut.lower + 8}V${s.foot}`" class="l-hidden" />
+    <path v-if="s.foot > 0" :d="`M${s.pipe.x - half} ${s.foot}q1 6 10 8h14M${s.pipe.x + half} ${s.foot - 2}q2 3 8 4h10`" class="l-cut" />
     <g v-for="bracket in s.brackets" :key="bracket">
       <rect :x="s.pipe.x - half - 3" :y="bracket - 4" :width="s.pipe.width + 6" height="8" class="f-paper l-cut" />
       <path :d="`M${s.pipe.x - half - 3} ${bracket}H${s.wall.x + s.wall.width}`" class="l-seen" />
     </g>
-    <g v-if="s.arm">
-      <path :d="path(s.arm)" :stroke-width="s.pipe.width" class="bore" />
-      <path :d="offset(s.arm, -half)" class="l-cut" />
-      <path :d="offset(s.arm, half)" class="l-cut" />
-      <path :d="path(s.arm)" class="l-water-fine" :class="{ flowing }" />
-    </g>
-
     <g v-if="s.stand.box.height > 1">
       <g v-if="s.stand.kind === 'blocks'">
         <rect
@@ -199,10 +170,6 @@ const can = computed(() => {
 </template>
 
 <style scoped>
-.bore {
-  stroke: var(--paper);
-  fill: none;
-}
 .l-cut-edge {
   stroke: var(--ink);
   stroke-width: 1.75;

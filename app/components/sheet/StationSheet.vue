@@ -33,12 +33,7 @@ const cautions = computed(() => Object.keys(tm(`caution.${props.station}`)).map(
       <h2 :id="`sheet-${station}`" class="slab text-22">
         {{ say(`station.${station}`) }} <span class="cap ml-1 font-ui font-normal">{{ say(`station.${station}Sub`) }}</span>
       </h2>
-      <button
-        v-if="station === 'cask' || station === 'sky' || station === 'roof' || station === 'gutter'"
-        type="button"
-        class="btn max-md:hidden"
-        @click="emit('widen')"
-      >
+      <button v-if="station !== 'spill' && station !== 'draw'" type="button" class="btn max-md:hidden" @click="emit('widen')">
         {{ say(wide ? 'ui.narrow' : 'ui.widen') }}
       </button>
     </header>

@@ -38,7 +38,7 @@ const station = computed<Station>({
 })
 const listing = ref(false)
 /** Stations with more to show than a narrow sheet holds. */
-const WIDE = new Set<Station>(['sky', 'roof', 'gutter', 'cask'])
+const WIDE = new Set<Station>(['sky', 'roof', 'gutter', 'drop', 'cask'])
 const comparing = ref(false)
 const wide = computed({
   get: () => route.query.wide === 'yes' && WIDE.has(station.value),

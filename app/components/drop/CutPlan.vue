@@ -1,0 +1,275 @@
+<script setup lang="ts">
+import { chooseCut } from '#core/edits'
+import {
+  cutSheet,
+  fromReference,
+  judgeMarks,
+  PAPERS,
+  stripPages,
+  stripSvg,
+  type CutSchool,
+  type CutSheet,
+  type StripMark,
+} from '#core/levels'
+import type { AssessedLine } from '#core/assess'
+import type { Drop, MarkReference } from '#core/scheme'
+import { parseLength } from '#core/units/parse'
+import { INCH } from '#core/units/constants'
+import { length, span } from '#core/units/quantity'
+import { strapCount } from '#core/levels'
+import { pipeMarks, portMarks } from '~/drop/stripMarks'
+import { saveFile } from '~/composables/saveFile'
+import { message } from '~/stores/messages'
+
+/** Pencil, tape and saw: where to mark, what comes out, the second measurement before any cut, and a strip at true scale. */
+const props = defineProps<{ assessed: AssessedLine }>()
+const bench = useWorkbench()
+const settings = useSettings()
+const { say, text } = useSay()
+
+const line = computed(() => props.assessed.line)
+const drop = computed(() => line.value.intake.drop)
+const sheet = computed<CutSheet | undefined>(() => {
+  const { device } = line.value.intake
+  const own = device && cutSheet(drop.value, device)
+  if (own) return own
+  // A train that ends in the vessel begins where the plain pipe stops.
+  const free = line.value.stretches.find(({ item, from, to }) => item === 'free' && from > to)
+  const first = drop.value.devices.find(({ kind }) => kind === 'first-flush' || kind === 'carrying-pipe' || kind === 'float-shut')
+  return first && free && line.value.fed ? cutSheet(drop.value, first, free.to) : undefined
+})
+const references = computed(() => ({ rim: line.value.heights.rim, outlet: line.value.heights.outlet }))
+const FROM: readonly MarkReference[] = ['paving', 'rim', 'outlet']
+const read = (height: number, from: MarkReference) => text(length(fromReference(height, from, references.value)))
+
+const marks = computed(() => drop.value.marks)
+const wanted = computed(() => (sheet.value ? fromReference(sheet.value.upper, marks.value.reference, references.value) : 0))
+const verdict = computed(() => judgeMarks(marks.value.measured, wanted.value))
+const NAMES = ['firstReading', 'secondReading', 'thirdReading'] as const
+const asked = computed(() =>
+  verdict.value.state === 'measureThird' || marks.value.measured.length > 2 ? 3 : marks.value.measured.length === 0 ? 1 : 2,
+)
+
+function setMarks(label: Parameters<typeof bench.editScheme>[0], recipe: (marks: Drop['marks']) => Drop['marks']) {
+  const { id } = drop.value
+  bench.editScheme(label, (scheme) => ({
+    ...scheme,
+    drops: scheme.drops.map((each) => (each.id === id ? { ...each, marks: recipe(each.marks) } : each)),
+  }))
+}
+const problem = ref('')
+function measure(index: number, event: Event) {
+  const raw = (event.target as HTMLInputElement).value
+  if (raw.trim() === '') return
+  const parsed = parseLength(raw, settings.system === 'metric' ? 1e-3 : INCH)
+  problem.value = parsed.ok
+    ? ''
+    : say(`field.problem.${parsed.problem}`, { text: raw, example: say(`field.example.length.${settings.system}`) })
+  if (!parsed.ok) return
+  setMarks(message('edit.measured', { at: length(parsed.value) }), ({ reference, measured }) => ({
+    reference,
+    measured: index < measured.length ? measured.map((each, i) => (i === index ? parsed.value : each)) : [...measured, parsed.value],
+  }))
+}
+const rubOut = () => setMarks(message('edit.rubbedOut'), ({ reference }) => ({ reference, measured: [] }))
+const from = (reference: MarkReference) =>
+  setMarks(
+    message('edit.field', { field: say('drop.reference'), from: say(`choice.${marks.value.reference}`), to: say(`choice.${reference}`) }),
+    () => ({
+      reference,
+      measured: [],
+    }),
+  )
+const shown = (value: number | undefined) => (value === undefined ? '' : text(length(value)).replace(/\u00A0/g, ' '))
+
+function setKerf(kerf: number) {
+  const { id, kerf: before } = drop.value
+  bench.editScheme(
+    message('edit.field', {
+      field: say('field.name.kerf'),
+      from: text({ kind: 'mesh', value: before }),
+      to: text({ kind: 'mesh', value: kerf }),
+    }),
+    (scheme) => ({
+      ...scheme,
+      drops: scheme.drops.map((each) => (each.id === id ? { ...each, kerf } : each)),
+    }),
+  )
+}
+function cut(school: CutSchool) {
+  const { intake, placed } = line.value
+  bench.editScheme(message('edit.cutSchool', { school }), (scheme) => chooseCut(scheme, intake.drop.id, placed.vessel.id, school))
+}
+const inUse = (school: { upper: number; piece: number }) =>
+  Math.abs(school.upper - (line.value.heights.cut?.mark ?? 0)) < 5e-4 && Math.abs(school.piece - (line.value.trough?.piece ?? 0)) < 5e-4
+
+const paper = ref<keyof typeof PAPERS>(settings.terms === 'en-US' ? 'letter' : 'a4')
+async function strip(which: 'pipe' | 'vessel', format: 'svg' | 'pdf') {
+  const all: StripMark[] =
+    which === 'pipe' ? (sheet.value ? pipeMarks(props.assessed, sheet.value, say) : []) : portMarks(props.assessed, say)
+  if (all.length === 0) return
+  const name = which === 'pipe' ? drop.value.name : line.value.intake.vessel.name
+  const pages = stripPages(all, PAPERS[paper.value], {
+    title: say(`strip.title.${which}`, { name }),
+    note: say(which === 'pipe' ? 'strip.notePipe' : 'strip.noteVessel', { rim: line.value.intake.vessel.name }),
+    rulerMetric: say('strip.metric'),
+    rulerInch: say('strip.inch'),
+    join: (page) => say('strip.join', { page }),
+  })
+  const file = `${name} ${which}.${format}`
+  if (format === 'svg') return saveFile(file, stripSvg(pages), 'image/svg+xml')
+  const { stripPdf } = await import('~/print/stripPdf')
+  return saveFile(file, await stripPdf(pages, say(`strip.title.${which}`, { name })), 'application/pdf')
+}
+const STRIPS = ['pipe', 'vessel'] as const
+const FORMATS = ['svg', 'pdf'] as const
+const carry = computed(() => line.value.carry)
+</script>
+
+<template>
+  <section>
+    <h3 class="h3 rule mt-2 pt-2">{{ say('drop.cut') }}</h3>
+    <p v-if="!sheet" class="text-13 text-ink-2">{{ say('drop.noCut') }}</p>
+    <template v-else>
+      <table class="w-full text-13">
+        <thead>
+          <tr class="text-12 text-ink-3">
+            <th scope="col" class="text-left font-normal">{{ say('drop.markFrom') }}</th>
+            <th scope="col" class="text-right font-normal">{{ say('drop.upper') }}</th>
+            <th v-if="sheet.lower !== undefined" scope="col" class="text-right font-normal">{{ say('drop.lower') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="each in FROM" :key="each" class="border-t border-hair">
+            <th scope="row" class="py-1 text-left font-normal">
+              {{ say(each === 'paving' ? 'drop.abovePaving' : each === 'rim' ? 'drop.belowRim' : 'drop.belowOutlet') }}
+            </th>
+            <td class="num text-right font-bold">{{ read(sheet.upper, each) }}</td>
+            <td v-if="sheet.lower !== undefined" class="num text-right font-bold">{{ read(sheet.lower, each) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="sheet.piece" class="text-12 text-ink-2">
+        {{
+          say(sheet.piece.laps > 0 || sheet.piece.adapters > 0 ? 'drop.takesOut' : 'drop.takesOutPlain', {
+            piece: length(sheet.piece.length),
+            body: length(sheet.piece.body),
+            laps: length(sheet.piece.laps),
+            adapters: length(sheet.piece.adapters),
+          })
+        }}
+      </p>
+      <template v-if="assessed.cuts">
+        <h3 class="h3 mt-2">{{ say('drop.schools') }}</h3>
+        <ul>
+          <li
+            v-for="school in assessed.cuts.schools"
+            :key="school.school"
+            class="flex items-center justify-between gap-2 border-t border-hair py-1 text-13"
+          >
+            <span
+              ><b>{{ say(`word.${school.school}`) }}</b>
+              <span class="num">{{ text(length(school.upper)) }}, {{ text(length(school.lower)) }}</span
+              ><br /><span class="text-12 text-ink-3">{{
+                say(school.belowRim >= 0 ? 'drop.underRim' : 'drop.overRim', {
+                  by: length(Math.abs(school.belowRim)),
+                  piece: length(school.piece),
+                })
+              }}</span></span
+            >
+            <button type="button" class="btn" :disabled="inUse(school)" @click="cut(school.school)">
+              {{ say(inUse(school) ? 'drop.inUse' : 'drop.use') }}
+            </button>
+          </li>
+        </ul>
+      </template>
+
+      <h3 class="h3 mt-2">{{ say('drop.marks') }}</h3>
+      <ChoiceField
+        :label="say('drop.reference')"
+        :model-value="marks.reference"
+        :options="FROM.map((value) => ({ value, label: say(`choice.${value}`) }))"
+        :note="say('drop.wanted', { wanted: length(wanted) })"
+        @update:model-value="from"
+      />
+      <div v-for="(name, i) in NAMES.slice(0, asked)" :key="name" class="grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1">
+        <label :for="`mark-${i}`" class="text-13">{{ say(`drop.${name}`) }}</label>
+        <input
+          :id="`mark-${i}`"
+          class="field max-w-36 justify-self-end text-right"
+          autocomplete="off"
+          :value="shown(marks.measured[i])"
+          :aria-invalid="problem !== ''"
+          @change="measure(i, $event)"
+        />
+      </div>
+      <p v-if="problem" class="text-12 text-pencil" aria-live="polite">{{ problem }}</p>
+      <p
+        class="text-13"
+        :class="
+          verdict.mayCut
+            ? 'font-bold'
+            : verdict.state === 'measureOnce' || verdict.state === 'measureAgain'
+              ? 'text-ink-2'
+              : 'font-bold text-pencil'
+        "
+        role="status"
+      >
+        {{ say(`drop.state.${verdict.state}`, { off: length(Math.abs(verdict.off)), wanted: length(verdict.wanted) }) }}
+      </p>
+      <button v-if="marks.measured.length > 0" type="button" class="btn btn-bare" @click="rubOut">{{ say('drop.rubOut') }}</button>
+
+      <QuantityField
+        :label="say('field.name.kerf')"
+        kind="mesh"
+        :model-value="drop.kerf"
+        :least="0"
+        :most="0.01"
+        @update:model-value="setKerf"
+      />
+      <p v-if="sheet.saw.lower !== undefined" class="text-12 text-ink-3">
+        {{
+          say('drop.sawOn', {
+            upper: text({ kind: 'mesh', value: sheet.saw.upper }),
+            lower: text({ kind: 'mesh', value: sheet.saw.lower }),
+          })
+        }}
+      </p>
+      <h3 class="h3 mt-2">{{ say('drop.steps') }}</h3>
+      <ol class="list-decimal pl-5 text-13">
+        <li v-for="each in sheet.steps" :key="each.step">{{ say(`cutStep.${each.step}`, each.values) }}</li>
+      </ol>
+    </template>
+    <p v-if="carry && !carry.wet" class="text-13 text-ink-2">
+      {{ say('drop.straps', { straps: strapCount(carry.length, carry.strapEvery), every: span(carry.strapEvery) }) }}
+    </p>
+    <h3 class="h3 mt-2">{{ say('drop.strip') }}</h3>
+    <p class="text-12 text-ink-3">{{ say('drop.stripNote') }}</p>
+    <ChoiceField
+      v-model="paper"
+      :label="say('drop.paper')"
+      :options="[
+        { value: 'a4', label: say('choice.a4') },
+        { value: 'letter', label: say('choice.letter') },
+      ]"
+    />
+    <p v-for="which in STRIPS" :key="which" class="flex items-center justify-between gap-2 py-1 text-13">
+      <span>{{ say(which === 'pipe' ? 'drop.stripPipe' : 'drop.stripVessel') }}</span>
+      <span class="flex gap-2">
+        <button
+          v-for="format in FORMATS"
+          :key="format"
+          type="button"
+          class="btn"
+          :disabled="which === 'pipe' && !sheet"
+          :aria-label="
+            say('drop.stripNamed', { what: say(which === 'pipe' ? 'drop.stripPipe' : 'drop.stripVessel'), format: format.toUpperCase() })
+          "
+          @click="strip(which, format)"
+        >
+          {{ say(format === 'svg' ? 'drop.stripSvg' : 'drop.stripPdf') }}
+        </button>
+      </span>
+    </p>
+  </section>
+</template>

@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import { parseLength } from '#core/units/parse'
+import { INCH } from '#core/units/constants'
+import { length } from '#core/units/quantity'
+import type { AssessedLine } from '#core/assess'
+import type { Drop } from '#core/scheme'
+
+/** The downpipe as it hangs, in a few measures. */
+const props = defineProps<{ assessed: AssessedLine }>()
+const settings = useSettings()
+const { set } = useEdits()
+const { say, text } = useSay()
+
+const drop = computed(() => props.assessed.line.intake.drop)
+function change(field: string, from: Parameters<typeof set>[1], to: Parameters<typeof set>[2], recipe: (drop: Drop) => void) {
+  const { id } = drop.value
+  set(field, from, to, (draft) => {
+    const found = draft.drops.find((each) => each.id === id)
+    if (found) recipe(found)
+  })
+}
+const words = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: say(`choice.${value}`) }))
+
+const brackets = computed(() => drop.value.brackets.map((height) => text(length(height)).replace(/\u00A0/g, ' ')).join('; '))
+const problem = ref('')
+function setBrackets(event: Event) {
+  const raw = (event.target as HTMLInputElement).value
+  const parts = raw.split(/;|\band\b/).filter((part) => part.trim() !== '')
+  const heights = parts.map((part) => parseLength(part, settings.system === 'metric' ? 1e-3 : INCH))
+  const wrong = parts.find((_, i) => !heights[i]!.ok)
+  const values = heights.flatMap((parsed) => (parsed.ok ? [parsed.value] : [])).sort((a, b) => b - a)
+  const { outlet } = props.assessed.line.heights
+  problem.value = wrong
+    ? say('field.problem.notANumber', { text: wrong.trim(), example: say(`field.example.length.${settings.system}`) })
+    : values.some((value) => value > outlet)
+      ? say('field.why.most.height', { most: length(outlet) })
+      : ''
+  if (problem.value !== '') return
+  change('brackets', brackets.value, values.map((value) => text(length(value))).join('; '), (draft) => (draft.brackets = values))
+}
+const id = useId()
+</script>
+
+<template>
+  <section>
+    <h3 class="h3 rule pt-2">{{ say('drop.existing') }}</h3>
+    <ChoiceField
+      :label="say('field.name.shape')"
+      :model-value="drop.shape"
+      :options="words('round', 'rectangular', 'square')"
+      @update:model-value="(v) => change('shape', drop.shape, v, (draft) => (draft.shape = v))"
+    />
+    <QuantityField
+      :label="say('field.name.pipeBore')"
+      kind="length"
+      :model-value="drop.bore"
+      :least="0.02"
+      :most="0.3"
+      :why="{ least: 'field.why.least.bore' }"
+      @update:model-value="
+        (v) =>
+          change(
+            'pipeBore',
+            length(drop.bore),
+            length(v),
+            (draft) => ((draft.bore = v), (draft.outside = Math.max(draft.outside, v + 0.004))),
+          )
+      "
+    />
+    <QuantityField
+      :label="say('field.name.pipeOutside')"
+      kind="length"
+      :model-value="drop.outside"
+      :least="drop.bore"
+      :most="0.4"
+      @update:model-value="(v) => change('pipeOutside', length(drop.outside), length(v), (draft) => (draft.outside = v))"
+    />
+    <ChoiceField
+      :label="say('field.name.material')"
+      :model-value="drop.material"
+      :options="words('plastic', 'metal')"
+      @update:model-value="(v) => change('material', drop.material, v, (draft) => (draft.material = v))"
+    />
+    <QuantityField
+      :label="say('field.name.offWall')"
+      kind="length"
+      :model-value="drop.offWall"
+      :least="0"
+      :most="1"
+      @update:model-value="(v) => change('offWall', length(drop.offWall), length(v), (draft) => (draft.offWall = v))"
+    />
+    <ChoiceField
+      :label="say('field.name.foot')"
+      :model-value="drop.foot"
+      :options="words('shoe', 'gully', 'open')"
+      @update:model-value="(v) => change('foot', drop.foot, v, (draft) => (draft.foot = v))"
+    />
+    <div class="py-1">
+      <label :for="id" class="text-13">{{ say('field.name.brackets') }}</label>
+      <input :id="id" class="field" :value="brackets" :aria-invalid="problem !== ''" @change="setBrackets" />
+      <p class="text-12" :class="problem ? 'text-pencil' : 'text-ink-3'" aria-live="polite">{{ problem || say('drop.bracketsNote') }}</p>
+    </div>
+  </section>
+</template>

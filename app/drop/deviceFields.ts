@@ -1,0 +1,591 @@
+import { chamberRoom } from '#core/levels'
+import type { AssessedLine } from '#core/assess'
+import type { Device, DeviceOf, Target } from '#core/scheme'
+
+/** A measure of a device: which of its numbers, how it is read, and between what it may lie on this wall. */
+interface NumberField<D> {
+  type: 'number'
+  /** Message id under `field.device.`. */
+  name: string
+  kind: 'length' | 'mesh' | 'fall' | 'count' | 'plain' | 'share' | 'span'
+  get: (device: D) => number
+  set: (device: D, value: number) => void
+  least: number
+  most: number
+  why?: { least?: string; most?: string }
+}
+interface ChoiceField<D> {
+  type: 'choice'
+  name: string
+  options: readonly string[]
+  get: (device: D) => string
+  set: (device: D, value: string) => void
+}
+export type DeviceField<D = Device> = NumberField<D> | ChoiceField<D>
+
+/** Heights that the fields are held against, m above the paving. */
+export interface FieldPlace {
+  outlet: number
+  /** Between outlet and the lowest thing it must reach. */
+  drop: number
+  chamber: number
+}
+
+export const fieldPlace = ({ line: { heights } }: AssessedLine): FieldPlace => ({
+  outlet: heights.outlet,
+  drop: heights.outlet,
+  chamber: chamberRoom(heights.flush?.invert ?? heights.outlet),
+})
+
+const BORE = { least: 0.01, most: 0.6, why: { least: 'field.why.least.bore' } }
+const WAYS = ['bed', 'lawn', 'stones', 'drain', 'ditch', 'soakaway', 'rain-garden', 'paving'] as const
+
+function number<D>(
+  name: string,
+  kind: NumberField<D>['kind'],
+  get: NumberField<D>['get'],
+  set: NumberField<D>['set'],
+  limits: Pick<NumberField<D>, 'least' | 'most' | 'why'>,
+): NumberField<D> {
+  return { type: 'number', name, kind, get, set, ...limits }
+}
+function choice<D>(name: string, options: readonly string[], get: ChoiceField<D>['get'], set: ChoiceField<D>['set']): ChoiceField<D> {
+  return { type: 'choice', name, options, get, set }
+}
+const yesNo = <D>(name: string, get: (device: D) => boolean, set: (device: D, value: boolean) => void): ChoiceField<D> =>
+  choice(
+    name,
+    ['yes', 'no'],
+    (device) => (get(device) ? 'yes' : 'no'),
+    (device, value) => set(device, value === 'yes'),
+  )
+const where = <D>(name: string, get: (device: D) => Target, set: (device: D, to: Target) => void): ChoiceField<D> =>
+  choice(
+    name,
+    WAYS,
+    (device) => {
+      const to = get(device)
+      return to.kind === 'ground' ? to.where : 'drain'
+    },
+    (device, value) => {
+      const to = get(device)
+      const place = WAYS.find((each) => each === value) ?? 'drain'
+      set(device, { kind: 'ground', where: place, wallDistance: to.kind === 'ground' ? to.wallDistance : 0.5 })
+    },
+  )
+
+type Hosed = DeviceOf<'ring-trough' | 'push-in' | 'twist' | 'flap'>
+const hoseFields = <D extends Hosed>(): DeviceField<D>[] => [
+  number(
+    'hoseBore',
+    'length',
+    (d) => d.hose.bore,
+    (d, v) => (d.hose.bore = v),
+    { least: 0.008, most: 0.15, why: BORE.why },
+  ),
+  number(
+    'hoseLength',
+    'length',
+    (d) => d.hose.length,
+    (d, v) => (d.hose.length = v),
+    { least: 0.05, most: 20 },
+  ),
+]
+const letInFields = <D extends DeviceOf<'twist' | 'flap'>>(): DeviceField<D>[] => [
+  number(
+    'body',
+    'length',
+    (d) => d.body,
+    (d, v) => (d.body = v),
+    { least: 0.03, most: 2 },
+  ),
+  number(
+    'lapTop',
+    'length',
+    (d) => d.lapTop,
+    (d, v) => (d.lapTop = v),
+    { least: 0, most: 0.3 },
+  ),
+  number(
+    'lapBottom',
+    'length',
+    (d) => d.lapBottom,
+    (d, v) => (d.lapBottom = v),
+    { least: 0, most: 0.3 },
+  ),
+  number(
+    'adapters',
+    'length',
+    (d) => d.adapters,
+    (d, v) => (d.adapters = v),
+    { least: 0, most: 1 },
+  ),
+]
+
+type Table = { [K in Device['kind']]: (place: FieldPlace, device: DeviceOf<K>) => DeviceField<DeviceOf<K>>[] }
+
+const tall = ({ drop }: FieldPlace) => ({ least: 0, most: drop, why: { most: 'field.why.most.takes' } })
+const standsAt = <D extends { height: number }>({ outlet }: FieldPlace): DeviceField<D> =>
+  number(
+    'ownHeight',
+    'length',
+    (d) => d.height,
+    (d, v) => (d.height = v),
+    { least: 0, most: outlet, why: { most: 'field.why.most.height' } },
+  )
+
+/** The fields of every family, in the order in which one measures them. */
+const FIELDS: Table = {
+  neck: (place) => [
+    number(
+      'across',
+      'length',
+      (d) => d.across,
+      (d, v) => (d.across = v),
+      { least: 0, most: 3 },
+    ),
+    number(
+      'height',
+      'length',
+      (d) => d.height,
+      (d, v) => (d.height = v),
+      tall(place),
+    ),
+  ],
+  adapter: (place) => [
+    number(
+      'mouth',
+      'length',
+      (d) => d.mouth,
+      (d, v) => (d.mouth = v),
+      BORE,
+    ),
+    number(
+      'throat',
+      'length',
+      (d) => d.throat,
+      (d, v) => (d.throat = v),
+      BORE,
+    ),
+    number(
+      'height',
+      'length',
+      (d) => d.height,
+      (d, v) => (d.height = v),
+      tall(place),
+    ),
+  ],
+  screen: (place) => [
+    number(
+      'mesh',
+      'mesh',
+      (d) => d.mesh,
+      (d, v) => (d.mesh = v),
+      { least: 0.0001, most: 0.05 },
+    ),
+    number(
+      'bore',
+      'length',
+      (d) => d.bore,
+      (d, v) => (d.bore = v),
+      BORE,
+    ),
+    number(
+      'height',
+      'length',
+      (d) => d.height,
+      (d, v) => (d.height = v),
+      tall(place),
+    ),
+  ],
+  'rain-head': (place) => [
+    number(
+      'mesh',
+      'mesh',
+      (d) => d.mesh,
+      (d, v) => (d.mesh = v),
+      { least: 0.0001, most: 0.05 },
+    ),
+    number(
+      'disc',
+      'length',
+      (d) => d.disc,
+      (d, v) => (d.disc = v),
+      BORE,
+    ),
+    number(
+      'gap',
+      'length',
+      (d) => d.gap,
+      (d, v) => (d.gap = v),
+      { least: 0, most: 0.3 },
+    ),
+    number(
+      'height',
+      'length',
+      (d) => d.height,
+      (d, v) => (d.height = v),
+      tall(place),
+    ),
+    number(
+      'bore',
+      'length',
+      (d) => d.bore,
+      (d, v) => (d.bore = v),
+      BORE,
+    ),
+  ],
+  filter: (place) => [
+    number(
+      'mesh',
+      'mesh',
+      (d) => d.mesh,
+      (d, v) => (d.mesh = v),
+      { least: 0.00001, most: 0.05 },
+    ),
+    number(
+      'passes',
+      'share',
+      (d) => d.passes,
+      (d, v) => (d.passes = v),
+      { least: 0.1, most: 1 },
+    ),
+    number(
+      'height',
+      'length',
+      (d) => d.height,
+      (d, v) => (d.height = v),
+      tall(place),
+    ),
+  ],
+  'first-flush': (place, { ball, drain, bore, drainsTo }) => [
+    choice(
+      'form',
+      ['vertical', 'in-line', 'tank'],
+      (d) => d.form,
+      (d, v) => {
+        d.form = v === 'in-line' || v === 'tank' ? v : 'vertical'
+        d.branch = v === 'in-line' ? 0.04 : 0.1
+      },
+    ),
+    number(
+      'bore',
+      'length',
+      (d) => d.bore,
+      (d, v) => (d.bore = v),
+      BORE,
+    ),
+    number(
+      'length',
+      'length',
+      (d) => d.length,
+      (d, v) => (d.length = v),
+      {
+        least: 0.05,
+        most: Math.max(0.05, place.chamber),
+        why: { most: 'field.why.most.chamber' },
+      },
+    ),
+    number(
+      'chambers',
+      'count',
+      (d) => d.chambers,
+      (d, v) => (d.chambers = Math.round(v)),
+      { least: 1, most: 12 },
+    ),
+    number(
+      'branch',
+      'length',
+      (d) => d.branch,
+      (d, v) => (d.branch = v),
+      tall(place),
+    ),
+    yesNo(
+      'ball',
+      (d) => d.ball,
+      (d, v) => {
+        d.ball = v
+        if (v && d.ballSize === 0) Object.assign(d, { ballSize: d.bore * 0.8, seat: d.bore * 0.62 })
+      },
+    ),
+    ...(ball
+      ? [
+          number<DeviceOf<'first-flush'>>(
+            'ballSize',
+            'length',
+            (d) => d.ballSize,
+            (d, v) => (d.ballSize = v),
+            {
+              least: 0.005,
+              most: bore - 0.001,
+              why: { most: 'field.why.most.ball' },
+            },
+          ),
+          number<DeviceOf<'first-flush'>>(
+            'seat',
+            'length',
+            (d) => d.seat,
+            (d, v) => (d.seat = v),
+            {
+              least: 0.005,
+              most: bore - 0.001,
+              why: { most: 'field.why.most.seat' },
+            },
+          ),
+        ]
+      : []),
+    choice(
+      'drain',
+      ['hole', 'drip', 'hand-valve'],
+      (d) => d.drain.kind,
+      (d, v) => {
+        d.drain =
+          v === 'hole'
+            ? { kind: 'hole', bore: 0.001 }
+            : v === 'drip'
+              ? { kind: 'drip', dropsPerSecond: 1 }
+              : { kind: 'hand-valve', emptied: 'each-rain' }
+      },
+    ),
+    ...(drain.kind === 'hole'
+      ? [
+          number<DeviceOf<'first-flush'>>(
+            'hole',
+            'mesh',
+            (d) => (d.drain.kind === 'hole' ? d.drain.bore : 0.001),
+            (d, v) => (d.drain = { kind: 'hole', bore: v }),
+            { least: 0.0001, most: Math.min(0.1, bore), why: { least: 'field.why.least.bore' } },
+          ),
+        ]
+      : drain.kind === 'drip'
+        ? [
+            number<DeviceOf<'first-flush'>>(
+              'dropsPerSecond',
+              'plain',
+              (d) => (d.drain.kind === 'drip' ? d.drain.dropsPerSecond : 1),
+              (d, v) => (d.drain = { kind: 'drip', dropsPerSecond: v }),
+              { least: 0, most: 100 },
+            ),
+          ]
+        : [
+            choice<DeviceOf<'first-flush'>>(
+              'emptied',
+              ['each-rain', 'weekly', 'never'],
+              (d) => (d.drain.kind === 'hand-valve' ? d.drain.emptied : 'each-rain'),
+              (d, v) => (d.drain = { kind: 'hand-valve', emptied: v === 'weekly' || v === 'never' ? v : 'each-rain' }),
+            ),
+          ]),
+    where(
+      'drainsTo',
+      (d) => d.drainsTo,
+      (d, v) => (d.drainsTo = v),
+    ),
+    ...(drainsTo.kind === 'ground'
+      ? [
+          number<DeviceOf<'first-flush'>>(
+            'drainDistance',
+            'span',
+            (d) => (d.drainsTo.kind === 'ground' ? d.drainsTo.wallDistance : 0),
+            (d, v) => {
+              if (d.drainsTo.kind === 'ground') d.drainsTo.wallDistance = v
+            },
+            { least: 0, most: 50 },
+          ),
+        ]
+      : []),
+  ],
+  'ring-trough': ({ outlet }) => [
+    number(
+      'mark',
+      'length',
+      (d) => d.mark,
+      (d, v) => (d.mark = v),
+      { least: 0.05, most: outlet, why: { most: 'field.why.most.mark' } },
+    ),
+    number(
+      'piece',
+      'length',
+      (d) => d.piece,
+      (d, v) => (d.piece = v),
+      { least: 0.01, most: 1 },
+    ),
+    number(
+      'lipBelowMark',
+      'length',
+      (d) => d.lipBelowMark,
+      (d, v) => (d.lipBelowMark = v),
+      { least: 0, most: 0.5 },
+    ),
+    number(
+      'adapterAbove',
+      'length',
+      (d) => d.adapterAbove,
+      (d, v) => (d.adapterAbove = v),
+      { least: 0, most: 0.5 },
+    ),
+    number(
+      'adapterBelow',
+      'length',
+      (d) => d.adapterBelow,
+      (d, v) => (d.adapterBelow = v),
+      { least: 0, most: 0.5 },
+    ),
+    number(
+      'film',
+      'share',
+      (d) => d.film,
+      (d, v) => (d.film = v),
+      { least: 0.05, most: 1 },
+    ),
+    ...hoseFields<DeviceOf<'ring-trough'>>(),
+  ],
+  'push-in': (place) => [
+    standsAt(place),
+    number(
+      'hole',
+      'length',
+      (d) => d.hole,
+      (d, v) => (d.hole = v),
+      BORE,
+    ),
+    number(
+      'film',
+      'share',
+      (d) => d.film,
+      (d, v) => (d.film = v),
+      { least: 0.05, most: 1 },
+    ),
+    ...hoseFields<DeviceOf<'push-in'>>(),
+  ],
+  twist: (place) => [standsAt(place), ...letInFields<DeviceOf<'twist'>>(), ...hoseFields<DeviceOf<'twist'>>()],
+  flap: (place) => [
+    standsAt(place),
+    choice(
+      'set',
+      ['left', 'right', 'both'],
+      (d) => d.set,
+      (d, v) => (d.set = v === 'right' || v === 'both' ? v : 'left'),
+    ),
+    ...letInFields<DeviceOf<'flap'>>(),
+    ...hoseFields<DeviceOf<'flap'>>(),
+  ],
+  'float-shut': (place) => [
+    standsAt(place),
+    number(
+      'bore',
+      'length',
+      (d) => d.bore,
+      (d, v) => (d.bore = v),
+      BORE,
+    ),
+    where(
+      'byPass',
+      (d) => d.byPass,
+      (d, v) => (d.byPass = v),
+    ),
+  ],
+  tee: (place) => [
+    standsAt(place),
+    number(
+      'bore',
+      'length',
+      (d) => d.bore,
+      (d, v) => (d.bore = v),
+      BORE,
+    ),
+    yesNo(
+      'spare',
+      (d) => d.spare,
+      (d, v) => (d.spare = v),
+    ),
+  ],
+  'carrying-pipe': ({ outlet }, { wet }) => [
+    choice(
+      'wet',
+      ['dry', 'wet'],
+      (d) => (d.wet ? 'wet' : 'dry'),
+      (d, v) => {
+        d.wet = v === 'wet'
+        if (d.wet && d.lowPoint > 0) d.lowPoint = -0.3
+      },
+    ),
+    number(
+      'bore',
+      'length',
+      (d) => d.bore,
+      (d, v) => (d.bore = v),
+      BORE,
+    ),
+    number(
+      'run',
+      'span',
+      (d) => d.length,
+      (d, v) => (d.length = v),
+      { least: 0.1, most: 500 },
+    ),
+    ...(wet
+      ? [
+          number<DeviceOf<'carrying-pipe'>>(
+            'lowPoint',
+            'length',
+            (d) => d.lowPoint,
+            (d, v) => (d.lowPoint = v),
+            { least: -5, most: outlet },
+          ),
+          yesNo<DeviceOf<'carrying-pipe'>>(
+            'cleanOut',
+            (d) => d.cleanOut,
+            (d, v) => (d.cleanOut = v),
+          ),
+        ]
+      : [
+          number<DeviceOf<'carrying-pipe'>>(
+            'fall',
+            'fall',
+            (d) => d.fall,
+            (d, v) => (d.fall = v),
+            {
+              least: 0.001,
+              most: 0.5,
+              why: { least: 'field.why.least.fall' },
+            },
+          ),
+          number<DeviceOf<'carrying-pipe'>>(
+            'strapEvery',
+            'length',
+            (d) => d.strapEvery,
+            (d, v) => (d.strapEvery = v),
+            { least: 0.2, most: 5 },
+          ),
+        ]),
+    number(
+      'bends',
+      'count',
+      (d) => d.bends,
+      (d, v) => (d.bends = Math.round(v)),
+      { least: 0, most: 30 },
+    ),
+  ],
+  'wall-crossing': (place) => [
+    standsAt(place),
+    number(
+      'thickness',
+      'length',
+      (d) => d.thickness,
+      (d, v) => (d.thickness = v),
+      { least: 0.01, most: 2 },
+    ),
+  ],
+  'winter-shut-off': (place) => [
+    standsAt(place),
+    where(
+      'to',
+      (d) => d.to,
+      (d, v) => (d.to = v),
+    ),
+  ],
+}
+
+/** The fields of one device as it is now: some only make sense with others. */
+export const fieldsOf = (device: Device, place: FieldPlace): DeviceField[] =>
+  (FIELDS[device.kind] as unknown as (place: FieldPlace, device: Device) => DeviceField[])(place, device)
