@@ -50,8 +50,10 @@ export interface TrainFrame {
 }
 
 /** Buried pipe is drawn this far under the paving at the most, px. */
-const DEEPEST = 40
+const DEEPEST = 24
 const STRAP_GAP = 1e-6
+/** A pipe that rises beside the vessel stands this far off it, m: its overflow runs between. */
+const RISER = 0.17
 
 /** Points at even steps along a straight run. */
 const along = (from: Point, to: Point, count: number): Point[] =>
@@ -70,7 +72,7 @@ function acrossOf({ heights: h, carry, flush, intake, fed }: SectionLine, frame:
     const start = { x: pipeX, y: y(h.carry.from) }
     if (carry.wet) {
       const low = Math.min(ground + DEEPEST, y(carry.lowPoint))
-      const riser = vesselX - Math.max(10, width)
+      const riser = vesselX - Math.max(14, RISER * scale)
       const bottomRight = { x: riser, y: low }
       return {
         route: [start, { x: pipeX, y: low }, bottomRight, { x: riser, y: end.y }, end],

@@ -149,16 +149,17 @@ export const useWorkbench = defineStore('workbench', () => {
 
   let simulationTimer: ReturnType<typeof setTimeout> | undefined
   watch(
-    () =>
-      [
-        scheme.value,
-        job.value?.rain,
-        job.value?.site,
-        job.value?.seasonFactors,
-        record.value,
-        storeId.value,
-        assessed.value?.line.intake.drop.id,
-      ] as const,
+    // One by one: figures that come back must not set off the next run.
+    [
+      scheme,
+      () => job.value?.rain,
+      () => job.value?.site,
+      () => job.value?.seasonFactors,
+      // As a getter: a shallow ref among the sources would set the watch off whatever changed.
+      () => record.value,
+      storeId,
+      () => assessed.value?.line.intake.drop.id,
+    ],
     () => {
       if (simulationTimer) clearTimeout(simulationTimer)
       // Balance at once; the sweep waits until the hand rests, so that a drag stays smooth.

@@ -194,10 +194,13 @@ export function addDevice(scheme: Scheme, dropId: string, vesselId: string, devi
     if ('to' in fresh && fresh.kind !== 'winter-shut-off') fresh.to = into(vesselId)
     const rank = familyOf(fresh).rank
     const height = ownHeight(fresh)
+    // What has no usual place goes by its height, or above what leads the water away.
     const before =
-      rank === undefined
-        ? drop.devices.findLastIndex((each) => (ownHeight(each) ?? Infinity) >= (height ?? 0)) + 1
-        : drop.devices.findIndex((each) => (familyOf(each).rank ?? -1) > rank)
+      rank !== undefined
+        ? drop.devices.findIndex((each) => (familyOf(each).rank ?? -1) > rank)
+        : height !== undefined
+          ? drop.devices.findLastIndex((each) => (ownHeight(each) ?? Infinity) >= height) + 1
+          : drop.devices.findIndex(brings)
     drop.devices.splice(before < 0 ? drop.devices.length : before, 0, fresh)
     if (brings(fresh)) leadIn(draft, drop, vessel, DEFAULT_OVERFLOW)
   })

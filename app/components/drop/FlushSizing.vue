@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { chamberFor, chamberVolume, drainLeak, drainTime, dripFlow, flushSizes, fullPipeMass, type FlushSize } from '#core/catch'
+import {
+  chamberFor,
+  chamberVolume,
+  drainLeak,
+  drainTime,
+  dripFlow,
+  flushSizes,
+  fullPipeMass,
+  type FlushSchool,
+  type FlushSize,
+} from '#core/catch'
 import { flushRoof, type AssessedLine } from '#core/assess'
 import { addDevice, changeDevice, freshDevice, trainPlace } from '#core/edits'
 import { emptyingHours } from '#core/findings'
@@ -19,6 +29,10 @@ const flush = computed(() => props.assessed.line.flush)
 const roof = computed(() => flushRoof(props.assessed, props.scheme, bench.assessment!.path, settings.system))
 const bore = computed(() => roof.value.room.bore)
 const costs = computed(() => new Map(bench.simulation.drop?.flushes.map((each) => [each.school, each]) ?? []))
+function yearsOf(school: string, volume: number) {
+  const answer = costs.value.get(school as FlushSchool | 'own')
+  return answer && Math.abs(answer.volume - volume) < 1e-9 ? answer : undefined
+}
 const rows = computed(() => {
   const sizes: (FlushSize | { school: 'own'; depth: number; volume: number })[] = roof.value.area > 0 ? [...flushSizes(roof.value)] : []
   if (flush.value) {
@@ -29,7 +43,8 @@ const rows = computed(() => {
     ...size,
     most: 'most' in size ? size.most : undefined,
     fitting: chamberFor(size.volume, bore.value, roof.value.room.length),
-    years: costs.value.get(size.school),
+    // An answer for another size is an answer of before.
+    years: yearsOf(size.school, size.volume),
   }))
 })
 const wanted = ref<string>()
@@ -87,7 +102,7 @@ const draining = computed(() => {
     <ul class="mt-1">
       <li v-for="row in rows" :key="row.school" class="grid grid-cols-[1fr_auto] gap-x-2 border-t border-hair py-1 text-13">
         <div>
-          <b>{{ say(`flushSchool.${row.school}`) }}</b>
+          <b>{{ say(`flushSchool.${row.school}`) }}</b>{{ ' ' }}
           <span class="num">
             {{ text(rainDepth(row.depth)) }}<template v-if="row.most"> – {{ text(rainDepth(row.most)) }}</template
             >, {{ text(volume(row.volume)) }}</span

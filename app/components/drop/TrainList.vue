@@ -11,7 +11,7 @@ import { message } from '~/stores/messages'
 /** The parts between gutter and vessel in the water's order: added, measured, moved by hand or key, and taken out. */
 const props = defineProps<{ assessed: AssessedLine }>()
 const bench = useWorkbench()
-const { say, text } = useSay()
+const { say } = useSay()
 
 const drop = computed(() => props.assessed.line.intake.drop)
 const vessel = computed(() => props.assessed.line.intake.vessel)
@@ -119,7 +119,15 @@ const ends = computed(() => {
     </div>
     <p class="text-12 text-ink-3">{{ devices.length > 0 ? say('drop.trainNote') : say('drop.empty') }}</p>
     <div ref="list">
-      <VueDraggable :model-value="devices" tag="ol" handle=".handle" :animation="0" class="mt-1" @update:model-value="dragged">
+      <VueDraggable
+        :model-value="devices"
+        tag="ol"
+        handle=".handle"
+        :animation="0"
+        :force-fallback="true"
+        class="mt-1"
+        @update:model-value="dragged"
+      >
         <li
           v-for="(device, at) in devices"
           :key="device.id"

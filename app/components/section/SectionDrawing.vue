@@ -168,7 +168,7 @@ const acrossText = computed(() => {
   if (!across || !carry || props.compact || props.strip) return undefined
   const [start] = across.route
   const label = carry.wet
-    ? say('drawing.standing', { low: length(carry.lowPoint) })
+    ? say('drawing.standing', { how: carry.lowPoint < 0 ? 'buried' : 'over', low: length(Math.abs(carry.lowPoint)) })
     : say('drawing.fallsAcross', { run: span(carry.length), fall: fallQuantity(carry.fall) })
   return {
     x: start!.x + scene.value.pipe.width,

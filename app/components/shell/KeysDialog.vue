@@ -10,6 +10,7 @@ const rows = computed(() => [
   ['Tab', say('keys.tab')],
   ['↑ ↓', say('keys.nudge', { step: settings.system === 'metric' ? '5 mm' : '¼ in' })],
   ['Shift ↑ ↓', say('keys.nudge', { step: settings.system === 'metric' ? '1 mm' : '1/16 in' })],
+  ['Alt ↑ ↓', say('keys.movePart')],
   ['Enter', say('keys.working')],
   ['Esc', say('keys.close')],
   ['Ctrl Z', say('ui.undo')],

@@ -40,6 +40,7 @@ const listing = ref(false)
 /** Stations with more to show than a narrow sheet holds. */
 const WIDE = new Set<Station>(['sky', 'roof', 'gutter', 'drop', 'cask'])
 const comparing = ref(false)
+const enlarged = ref(false)
 const wide = computed({
   get: () => route.query.wide === 'yes' && WIDE.has(station.value),
   set: (next) => void router.replace({ query: { ...route.query, wide: next ? 'yes' : undefined } }),
@@ -199,8 +200,13 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
             <b class="slab text-22">{{ here + 1 }} {{ say(`station.${station}`) }}</b>
             <span class="cap">{{ say('drawing.heightsIn', { unit: settings.system === 'metric' ? 'mm' : 'ft in' }) }}</span>
           </p>
+          <!-- At the drop the heights decide, so the account leads; elsewhere the drawing does. -->
+          <div v-if="station === 'drop'" class="px-3 pt-1 pb-3"><LedgerText :rows="bench.assessed.ledger" seen /></div>
+          <p class="flex justify-end px-3">
+            <button type="button" class="btn" @click="enlarged = true">{{ say('zoom.enlarge') }}</button>
+          </p>
           <SectionDrawing :assessed="bench.assessed" v-bind="phoneScene" :chosen="station" :note-lines="[]" compact />
-          <LedgerText :rows="bench.assessed.ledger" />
+          <LedgerText v-if="station !== 'drop'" :rows="bench.assessed.ledger" />
           <TallyStrip compact />
           <div v-if="worst" class="flex items-start gap-2 px-3 py-2">
             <svg viewBox="-12 -12 24 24" class="sheet-drawing size-7 flex-none" role="img" :aria-label="say(`severity.${worst.severity}`)">
@@ -258,6 +264,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
     </div>
     <WorkingSlip :live="all" />
     <KeysDialog v-if="showKeys" @close="showKeys = false" />
+    <ZoomDialog v-if="enlarged && bench.assessed" :assessed="bench.assessed" :chosen="station" @close="enlarged = false" />
     <CompareDialog v-if="comparing" @close="comparing = false" />
   </div>
 </template>
