@@ -78,7 +78,7 @@ test('the other filling brings an overflow, and the trough comes back', async ({
   await page.getByRole('button', { name: 'Find trains' }).click()
   await page.getByRole('button', { name: 'Fit: Ring trough' }).click()
   await goTo(page, 'Spill')
-  await expect(page.getByText('Self-levelling', { exact: false })).toBeVisible()
+  await expect(page.getByText('Self-levelling: when the butt is full', { exact: false })).toBeVisible()
 })
 
 test('cut marks come out from paving, rim and outlet', async ({ page }) => {

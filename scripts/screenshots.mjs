@@ -7,6 +7,8 @@ const PORT = 4190
 const VIEWS = [
   ['jobs', '/', {}],
   ['drop', '/job/demo-withy-hard?station=drop', {}],
+  ['drop-train', '/job/demo-withy-hard?station=drop', { fit: 'Rain head, first flush with ball, pipe across' }],
+  ['drop-wide', '/job/demo-withy-hard?station=drop&wide=yes', {}],
   ['cask-years', '/job/demo-withy-hard?station=cask&wide=yes', {}],
   ['cask', '/job/demo-withy-hard?station=cask', {}],
   ['sky', '/job/demo-withy-hard?station=sky', {}],
@@ -46,7 +48,7 @@ const SAMPLE = [
         : `${two(date.getUTCDate())}.${two(date.getUTCMonth() + 1)}.${date.getUTCFullYear()};${i % 4 === 0 ? String(((i * 7) % 31) + 0.5).replace('.', ',') : 0}`
   }),
 ].join('\n')
-for (const [name, path, { phone, theme = 'light', open, scroll, rain, scheme, show, bands, compare }] of VIEWS) {
+for (const [name, path, { phone, theme = 'light', open, scroll, rain, scheme, show, bands, compare, fit }] of VIEWS) {
   if (only.length > 0 && !only.includes(name)) continue
   const context = await browser.newContext({
     viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
@@ -79,6 +81,13 @@ for (const [name, path, { phone, theme = 'light', open, scroll, rain, scheme, sh
   if (compare) {
     await page.getByRole('button', { name: 'Compare' }).click()
     await page.getByRole('row', { name: /Demand met/ }).waitFor()
+  }
+  if (fit) {
+    await page.getByLabel('With a first flush').check()
+    await page.getByRole('button', { name: 'Find trains' }).click()
+    await page.getByRole('button', { name: `Fit: ${fit}` }).click()
+    await page.getByRole('region', { name: 'Drop' }).evaluate((sheet) => sheet.scrollTo(0, 0))
+    await page.waitForTimeout(1500)
   }
   if (bands) await page.getByText(/records of 20 years each/).waitFor({ timeout: 60_000 })
   if (show)

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '#core/arrangements'
 import { assess } from '#core/assess'
-import { demoJobs } from '#core/demo'
+import { demoJobs, withyHard } from '#core/demo'
+import { clearTrain, fitRecipe, TRAIN_RECIPES } from '#core/edits'
 import { placeNotes, pushApart } from './placeNotes'
 import { sceneOf, type Point } from './scene'
 
@@ -41,6 +42,68 @@ describe('notes', () => {
   it('spread figures are moved no more than they must be', () => {
     expect(pushApart([10, 50, 90], 20, 0, 200)).toEqual([10, 50, 90])
     expect(pushApart([50, 55], 20, 0, 200)).toEqual([50, 70])
+  })
+})
+
+describe('the train on the section', () => {
+  const wants = { flow: 0.855e-3, flush: 0.03, run: 1.5, system: 'metric' as const }
+  const trains = TRAIN_RECIPES.map((recipe) => {
+    const [line] = assess(fitRecipe(withyHard().schemes[0]!, 'river-drop', 'butt', recipe, wants)).lines
+    return { recipe, line: line!, scene: sceneOf(line!, FRAME, 126) }
+  })
+  it.each(trains)('$recipe: every stretch of plain pipe lies at its heights, and nothing leaves the frame', ({ line, scene }) => {
+    const { stretches } = line.line
+    for (const { item, from, to } of stretches) {
+      if (item !== 'free' || from <= to) continue
+      const drawn = scene.train.pipes.find((pipe) => Math.abs(pipe.from - scene.y(from)) < 1e-6)
+      expect(drawn).toBeDefined()
+      expect(drawn!.to).toBeLessThanOrEqual(scene.y(to) + 1e-6)
+    }
+    expect(scene.vessel.body.x + scene.vessel.body.width).toBeLessThanOrEqual(FRAME.right + 1)
+    for (const { x, y } of scene.train.across?.route ?? []) {
+      expect(x).toBeGreaterThanOrEqual(FRAME.left)
+      expect(x).toBeLessThanOrEqual(FRAME.right)
+      expect(y).toBeLessThanOrEqual(FRAME.ground + 30)
+    }
+  })
+  it('a chamber is as long as it is, its sisters stand clear of the vessel, and its ball lies within its bore', () => {
+    const { line, scene } = trains.find(({ recipe }) => recipe === 'flush-ball')!
+    const { flush } = scene.train
+    expect(flush!.chambers).toHaveLength(line.line.flush!.chambers)
+    for (const chamber of flush!.chambers) {
+      expect(chamber.height).toBeCloseTo(line.line.flush!.length * scene.scale, 6)
+      expect(chamber.x + chamber.width).toBeLessThan(scene.vessel.body.x)
+    }
+    expect(flush!.ball!.radius * 2).toBeLessThan(flush!.chambers[0]!.width)
+    expect(flush!.ball!.seat).toBeLessThan(flush!.ball!.radius)
+  })
+  it('a dry pipe across falls on the drawing by what it falls on the wall', () => {
+    const { line, scene } = trains.find(({ recipe }) => recipe === 'flush-in-line')!
+    const { carry } = line.line
+    const [start, , far] = scene.train.across!.route
+    expect(far!.y - start!.y).toBeCloseTo(carry!.fall * carry!.length * scene.scale, 6)
+  })
+  it('a wet one dips below the paving, and stands full up to its inlet', () => {
+    const { line, scene } = trains.find(({ recipe }) => recipe === 'wet-carry')!
+    expect(Math.max(...scene.train.across!.route.map(({ y }) => y))).toBeGreaterThan(scene.ground)
+    expect(scene.train.across!.level).toBeCloseTo(scene.y(line.line.heights.inlet), 9)
+    expect(scene.train.across!.cleanOut).toBeDefined()
+  })
+  it('what has a height of its own has a grip at it', () => {
+    for (const { line, scene } of trains) {
+      const own = line.line.intake.drop.devices.filter(
+        (device) => 'height' in device && ['push-in', 'twist', 'flap', 'float-shut'].includes(device.kind),
+      )
+      expect(scene.train.grips.map(({ id }) => id)).toEqual(own.map(({ id }) => id))
+      for (const { at, height } of scene.train.grips) expect(at.y).toBeCloseTo(scene.y(height), 9)
+    }
+  })
+  it('a pipe that leads nowhere runs down to its foot', () => {
+    const [bare] = assess(clearTrain(withyHard().schemes[0]!, 'river-drop')).bare
+    const scene = sceneOf(bare!, FRAME, 126)
+    expect(scene.train.across).toBeUndefined()
+    expect(scene.foot).toBeGreaterThan(0)
+    expect(Math.max(...scene.train.pipes.map(({ to }) => to))).toBeCloseTo(scene.y(0) - 8, 6)
   })
 })
 

@@ -1,5 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { nextTick, shallowReactive } from 'vue'
 import { demoJobs, demoRecords } from '#core/demo'
 import { setMark, setStand } from '#core/edits'
 import { jobTies } from '#core/path'
@@ -7,13 +8,18 @@ import { readJobFile } from '#core/scheme'
 import { message } from './messages'
 import { useWorkbench } from './workbench'
 
-/** The worker is not there in Node; what it would say is not what is tried here. */
+/** The worker is not there in Node; what it would say is not what is tried here, but how often it is asked is. */
+const { answers, asked } = vi.hoisted(() => ({
+  answers: { state: {} as Record<string, unknown> },
+  asked: { runs: 0, drops: [] as string[] },
+}))
 vi.mock('~/composables/useSimulation', () => ({
   useSimulation: () => ({
-    state: { balance: undefined, sweep: undefined, progress: undefined, working: false, failed: undefined },
-    run: () => Promise.resolve(),
+    state: (answers.state = shallowReactive<Record<string, unknown>>({ working: false })),
+    run: () => Promise.resolve(void asked.runs++),
     runBands: () => Promise.resolve(),
-    runDrop: () => Promise.resolve(),
+    runDrop: (_: unknown, drop: string) => Promise.resolve(void asked.drops.push(drop)),
+    offers: () => Promise.resolve([]),
     compare: () => Promise.resolve(undefined),
     stop: () => {},
   }),
@@ -185,6 +191,47 @@ describe('keeping it', () => {
     expect((await repository.records()).map(({ id }) => id)).toContain('mine')
     bench.undo()
     expect(bench.job?.rain).toMatchObject({ record: 'demo-withy-rain' })
+  })
+})
+
+describe('the pipe in hand', () => {
+  const balance = (flushed: number) => ({
+    years: { total: { flushed, runoff: 100, overEdge: 0, captured: 1, surplus: 0 }, keptPerYear: 1, surplusShare: 0 },
+    rain: { facts: { countedYears: 30, filledDays: 0, leftOutYears: 0, made: false, wettestDay: 60, medianWetDay: 3 }, years: [] },
+  })
+  it('is the first until another is taken up; one that leads nowhere can be', () => {
+    expect(bench.pipes.map(({ line }) => [line.intake.drop.id, line.fed])).toEqual([
+      ['river-drop', true],
+      ['lane-drop', false],
+    ])
+    bench.inHand = { drop: 'lane-drop', vessel: 'butt' }
+    expect(bench.assessed?.line.intake.drop.id).toBe('lane-drop')
+    bench.inHand = { drop: 'gone', vessel: 'gone' }
+    expect(bench.assessed?.line.intake.drop.id).toBe('river-drop')
+  })
+  it('figures that come back do not set off another run, however they change the findings', async () => {
+    // Once the record is there and the first runs of the opening are over.
+    await vi.waitFor(() => expect(bench.record).toBeDefined())
+    await new Promise((resolve) => setTimeout(resolve, 400))
+    const before = asked.runs
+    for (const flushed of [0, 20, 40]) {
+      answers.state.balance = balance(flushed)
+      await nextTick()
+      expect(bench.assessment).toBeDefined()
+      await nextTick()
+    }
+    expect(asked.runs).toBe(before)
+    bench.editScheme(message('edit.stand'), stand(0.4))
+    await nextTick()
+    expect(asked.runs).toBe(before + 1)
+  })
+  it('its train is weighed against the years once the hand rests', async () => {
+    asked.drops.length = 0
+    bench.editScheme(message('edit.stand'), stand(0.41))
+    await vi.waitFor(() => expect(asked.drops).toContain('river-drop'), { timeout: 2000 })
+  })
+  it('finds trains for itself', async () => {
+    expect(await bench.findTrains({ run: 1, automatic: true, flush: false, system: 'metric' })).toEqual([])
   })
 })
 

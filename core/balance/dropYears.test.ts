@@ -8,7 +8,7 @@ import { calendarOf, dayNumber } from '../rain'
 import { dailyRunoff, runoffLaw } from '../roof/runoff'
 import type { DeviceOf } from '../scheme'
 import { usableVolume } from '../vessel/usable'
-import { catchByHose, flushYears } from './dropYears'
+import { catchByHose, catchVariants, flushYears } from './dropYears'
 
 const boathouse = () => withyHard().schemes[0]!
 const rain = (...depths: number[]) => ({ depths: Float64Array.from(depths), ...calendarOf(dayNumber(2024, 3, 1), depths.length) })
@@ -44,6 +44,14 @@ describe('catch by hose', () => {
     rows.slice(1).forEach((row, i) => expect(row.litres).toBeGreaterThanOrEqual(rows[i]!.litres))
     expect(rows.find(({ bore }) => bore === 0.025)!.gains).toBe(0)
     for (const { share } of rows) expect(share).toBeLessThanOrEqual(0.9)
+  })
+  it('more head never catches less, and twice the film from rain that no limit meets is twice the catch', () => {
+    const variants = catchVariants(path, intake, rain(0.5, 0.4, 25, 60))
+    for (const { change, gains } of variants) if (change === 'head') expect(gains).toBeGreaterThanOrEqual(0)
+    const gentle = catchVariants(path, intake, rain(0.5, 0.4))
+    const half = gentle.find(({ change, to }) => change === 'film' && to === 0.5)!
+    const own = catchByHose(path, intake, rain(0.5, 0.4)).find(({ bore }) => bore === 0.025)!
+    expect(half.litres / own.litres).toBeCloseTo(0.5 / 0.9, 3)
   })
   it('asks for a hose', () => {
     const full = buildWaterPath(

@@ -2,7 +2,7 @@ import { chamberVolume, flushDay } from '../catch/firstFlush'
 import type { Intake, WaterPath } from '../path/waterPath'
 import { HOSE_BORES } from '../pipe/bores'
 import type { DailyRain } from '../rain/dailyRain'
-import type { DeviceOf } from '../scheme'
+import type { Device, DeviceOf, Hose } from '../scheme'
 import { LITRE } from '../units/constants'
 import { caughtBy, intakeLaw, type IntakeLaw } from './inflow'
 
@@ -14,6 +14,15 @@ export interface HoseCatch {
   litres: number
   share: number
   /** Litres a year more than the hose that is there. */
+  gains: number
+}
+
+/** What else would change an intake's catch: its hose's head, or the film that it gathers. */
+export interface CatchVariant {
+  change: 'head' | 'film'
+  /** m more of head, or the share of the film gathered. */
+  to: number
+  litres: number
   gains: number
 }
 
@@ -36,13 +45,53 @@ const yearsOf = ({ depths }: Pick<DailyRain, 'depths'>) => depths.length / DAYS_
 const runoffOf = (law: IntakeLaw, rain: Pick<DailyRain, 'depths' | 'liquid'>): number =>
   (rain.liquid ?? rain.depths).reduce((sum, depth) => sum + (depth > 0 ? law.bring(depth).runoff : 0), 0)
 
-/** The same intake with another hose. */
-function withHose(path: WaterPath, intake: Intake, bore: number): IntakeLaw {
-  const { device } = intake
+type Hosed = Extract<Device, { hose: Hose }>
+/** The device that leads aside by a hose. @throws RangeError when there is none */
+function hosed({ device }: Intake): Hosed {
   if (!device || !('hose' in device)) throw new RangeError('device must lead water aside by a hose')
-  const wider = { ...device, hose: { ...device.hose, bore } }
-  const drop = { ...intake.drop, devices: intake.drop.devices.map((each) => (each.id === device.id ? wider : each)) }
-  return intakeLaw(path, { ...intake, drop, device: wider })
+  return device
+}
+
+/** The same intake with its device changed. */
+function lawWith(path: WaterPath, intake: Intake, device: Hosed): IntakeLaw {
+  const drop = { ...intake.drop, devices: intake.drop.devices.map((each) => (each.id === device.id ? device : each)) }
+  return intakeLaw(path, { ...intake, drop, device })
+}
+function withHose(path: WaterPath, intake: Intake, bore: number): IntakeLaw {
+  const device = hosed(intake)
+  return lawWith(path, intake, { ...device, hose: { ...device.hose, bore } })
+}
+
+/** Litres a year that a law catches. */
+const yearly = (law: IntakeLaw, rain: Pick<DailyRain, 'depths' | 'liquid'>): number =>
+  caughtBy([law], rain).reduce((sum, day) => sum + day, 0) / yearsOf(rain)
+
+/** More head that is worth a try, m, and shares of the film. */
+const MORE_HEAD = [0.05, 0.1] as const
+const FILMS = [0.5, 0.7, 0.9] as const
+
+/**
+ * What a lower hole in the vessel or another share of the film would bring, litres a year.
+ *
+ * @throws RangeError when the intake has no hose
+ */
+export function catchVariants(path: WaterPath, intake: Intake, rain: Pick<DailyRain, 'depths' | 'liquid'>): CatchVariant[] {
+  const device = hosed(intake)
+  const present = yearly(intakeLaw(path, intake), rain)
+  const variant = (change: CatchVariant['change'], to: number, law: IntakeLaw): CatchVariant => {
+    const litres = yearly(law, rain)
+    return { change, to, litres, gains: litres - present }
+  }
+  // A hole lower down is as good as a spigot higher up, and leaves the full level where it is.
+  const lower = (by: number) => intakeLaw(path, { ...intake, port: { ...intake.port, at: intake.port.at - by } })
+  return [
+    ...MORE_HEAD.map((by) => variant('head', by, lower(by))),
+    ...('film' in device
+      ? FILMS.filter((film) => Math.abs(film - device.film) > 1e-9).map((film) =>
+          variant('film', film, lawWith(path, intake, { ...device, film })),
+        )
+      : []),
+  ]
 }
 
 /**
@@ -53,14 +102,12 @@ function withHose(path: WaterPath, intake: Intake, bore: number): IntakeLaw {
  * @throws RangeError when the intake has no hose
  */
 export function catchByHose(path: WaterPath, intake: Intake, rain: Pick<DailyRain, 'depths' | 'liquid'>): HoseCatch[] {
-  const { device } = intake
-  if (!device || !('hose' in device)) throw new RangeError('device must lead water aside by a hose')
-  const own = device.hose.bore
+  const own = hosed(intake).hose.bore
   const years = yearsOf(rain)
   const bores = [...new Set([...HOSE_BORES, own])].toSorted((a, b) => a - b)
   const rows = bores.map((bore) => {
     const law = withHose(path, intake, bore)
-    const litres = caughtBy([law], rain).reduce((sum, day) => sum + day, 0) / years
+    const litres = yearly(law, rain)
     return { bore, litres, share: litres / Math.max(1e-9, runoffOf(law, rain) / years) }
   })
   const present = rows.find(({ bore }) => bore === own)!.litres

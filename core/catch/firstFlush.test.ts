@@ -3,7 +3,18 @@ import { describe, expect, it } from 'vitest'
 import { handFlush } from '../arrangements/parts'
 import type { DeviceOf } from '../scheme'
 import { FOOT, GRAVITY, INCH, LITRE, SQUARE_FOOT, US_GALLON } from '../units/constants'
-import { capillaryHold, chamberVolume, drainLeak, drainTime, dripFlow, flushDay, fullPipeMass, wantedWash, washDepth } from './firstFlush'
+import {
+  capillaryHold,
+  chamberVolume,
+  drainLeak,
+  drainTime,
+  dripFlow,
+  flushDay,
+  fullPipeMass,
+  holeFor,
+  wantedWash,
+  washDepth,
+} from './firstFlush'
 
 const near = (value: number, expected: number, rel: number) => expect(Math.abs(value / expected - 1)).toBeLessThanOrEqual(rel)
 const chamber = (drain: DeviceOf<'first-flush'>['drain'], length = 1): DeviceOf<'first-flush'> =>
@@ -21,6 +32,20 @@ describe('first flush', () => {
   it('chamber-drain: 1 m of 103.6 mm through 0.5, 1 and 2 mm (Torricelli, integrated)', () => {
     const expected = [32313.418983024705, 8078.354745756176, 2019.588686439044]
     ;[0.0005, 0.001, 0.002].forEach((hole, i) => near(drainTime(0.1036, 1, hole), expected[i]!, 1e-3))
+  })
+  it('the hole for a chosen time empties in that time', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.04, max: 0.2, noNaN: true }),
+        fc.double({ min: 0.1, max: 3, noNaN: true }),
+        fc.double({ min: 60, max: 3e5, noNaN: true }),
+        (bore, depth, seconds) => {
+          near(drainTime(bore, depth, holeFor(bore, depth, seconds)), seconds, 1e-9)
+        },
+      ),
+    )
+    // Check value chamber-drain the other way round.
+    near(holeFor(0.1036, 1, 8078.354745756176), 0.001, 1e-6)
   })
   it('agrees with the emptying done in small steps', () => {
     let level = 1

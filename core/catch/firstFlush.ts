@@ -47,6 +47,20 @@ export function drainTime(bore: number, depth: number, hole: number): number {
   return (2 * (bore / hole) ** 2 * Math.sqrt(depth)) / (SHARP_EDGED_ORIFICE * Math.sqrt(2 * GRAVITY))
 }
 
+/**
+ * Drain hole that empties a chamber in a chosen time, m: `drainTime` turned round.
+ *
+ * @param seconds > 0
+ * @throws RangeError naming the field that is out of range
+ * Source: closed form, as `drainTime`.
+ */
+export function holeFor(bore: number, depth: number, seconds: number): number {
+  positive('bore', bore)
+  nonNegative('depth', depth)
+  positive('seconds', seconds)
+  return Math.min(bore, bore * Math.sqrt((2 * Math.sqrt(depth)) / (SHARP_EDGED_ORIFICE * Math.sqrt(2 * GRAVITY) * seconds)))
+}
+
 /** What a drain hole lets by under a head, m³/s. Source: orifice equation; `drain-leak`. */
 export function drainLeak(hole: number, head: number): number {
   positive('hole', hole)

@@ -1,6 +1,7 @@
 import { assess, flushRoof, rainFacts } from '../assess'
 import {
   catchByHose,
+  catchVariants,
   ensembleGround,
   ensembleRow,
   flushYears,
@@ -12,6 +13,7 @@ import {
   sweepGround,
   sweepPoint,
   sweepVolumes,
+  type CatchVariant,
   type EnsembleGround,
   type EnsembleRow,
   type FlushYears,
@@ -150,7 +152,7 @@ export function answerAssess(scheme: Scheme, rain?: RainFacts) {
   const { sections, lines, findings } = assess(scheme, rain)
   return {
     sections: sections.map(({ section, law, area }) => ({ section: section.id, area, law })),
-    lines: lines.map(({ line, ledger, left, usable, standing, limits, roofArea, arriving, cuts, tap }) => ({
+    lines: lines.map(({ line, ledger, left, usable, standing, limits, train, roofArea, arriving, cuts, tap }) => ({
       drop: line.intake.drop.id,
       vessel: line.intake.vessel.id,
       store: line.placed.store.id,
@@ -161,6 +163,7 @@ export function answerAssess(scheme: Scheme, rain?: RainFacts) {
       standing,
       // JSON knows no infinity: a limit that is not there is left out.
       limits: Object.fromEntries(Object.entries(limits).filter(([, value]) => Number.isFinite(value))),
+      train,
       roofArea: roofArea.value,
       arriving: arriving.value,
       ...(cuts ? { cuts } : {}),
@@ -263,6 +266,7 @@ export function answerFigures(scheme: Scheme, rain: RainGround): SchemeFigures {
 export interface DropAnswer {
   /** By hose, where the train leads aside by one. */
   hoses: HoseCatch[]
+  variants: CatchVariant[]
   /** Each school's first flush, the job's own last where there is one. */
   flushes: (FlushYears & { school: FlushSchool | 'own' })[]
 }
@@ -271,9 +275,10 @@ export interface DropAnswer {
 export function answerDrop(scheme: Scheme, dropId: string, system: UnitSystem, rain: RainGround): DropAnswer {
   const { path, lines } = assess(scheme, rain.facts, rain.ready.site)
   const assessed = lines.find(({ line }) => line.intake.drop.id === dropId)
-  if (!assessed) return { hoses: [], flushes: [] }
+  if (!assessed) return { hoses: [], variants: [], flushes: [] }
   const { intake, flush } = assessed.line
   const area = assessed.roofArea.value
+  const hasHose = intake.device !== undefined && 'hose' in intake.device
   const model = flush ?? (freshDevice('first-flush', 'model', trainPlace(scheme, dropId, intake.vessel.id)) as DeviceOf<'first-flush'>)
   const sizes = area > 0 ? flushSizes(flushRoof(assessed, scheme, path, system)) : []
   const own = flush ? [{ school: 'own' as const, volume: chamberVolume(flush.bore, flush.length, flush.chambers) }] : []
@@ -292,7 +297,8 @@ export function answerDrop(scheme: Scheme, dropId: string, system: UnitSystem, r
         )
       : []
   return {
-    hoses: intake.device && 'hose' in intake.device ? catchByHose(path, intake, rain.ready.rain) : [],
+    hoses: hasHose ? catchByHose(path, intake, rain.ready.rain) : [],
+    variants: hasHose ? catchVariants(path, intake, rain.ready.rain) : [],
     flushes: years.map((each, i) => ({ ...each, school: wanted[i]!.school })),
   }
 }

@@ -38,7 +38,11 @@ describe('what the years say of a train', () => {
     expect(schools).toEqual(['fouling', 'published-least', 'ten-gallons', 'twenty-gallons', 'two-gallons', 'use', 'what-fits'])
   })
   it('a pipe that leads nowhere has nothing to say', () => {
-    expect(answerDrop(clearTrain(boathouse(), 'river-drop'), 'river-drop', 'metric', rain)).toEqual({ hoses: [], flushes: [] })
+    expect(answerDrop(clearTrain(boathouse(), 'river-drop'), 'river-drop', 'metric', rain)).toEqual({
+      hoses: [],
+      variants: [],
+      flushes: [],
+    })
   })
   it('offers carry what they keep and meet, and each keeps what its own years say', () => {
     const offers = answerOffers(boathouse(), 'river-drop', 'butt', { run: 1.5, automatic: true, flush: false, system: 'metric' }, rain)

@@ -16,7 +16,7 @@ import { emptyingHours } from '#core/findings'
 import { NAMED_BORES } from '#core/pipe'
 import type { Scheme } from '#core/scheme'
 import { SECONDS_PER_HOUR } from '#core/units/constants'
-import { area, hours, length, mass, rainDepth, share, volume } from '#core/units/quantity'
+import { area, hours, length, mass, mesh, rainDepth, share, volume } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 
 /** How much to throw away first: every school side by side, what fits this wall, and what it costs in these years. */
@@ -77,6 +77,19 @@ function use(school: string, of: { bore: number; length: number; chambers: numbe
     })
   })
 }
+/** Hours in which it shall be empty, and the hole that does it. */
+const within = ref(24)
+const holeWanted = computed(() => (flush.value ? holeFor(flush.value.bore, flush.value.length, within.value * SECONDS_PER_HOUR) : 0))
+const CLOGS = 0.001
+function drill() {
+  const own = flush.value
+  if (!own) return
+  bench.editScheme(message('edit.holeDrilled', { hole: text(mesh(holeWanted.value)) }), (scheme) =>
+    changeDevice(scheme, props.assessed.line.intake.drop.id, own.id, 'first-flush', (device) => {
+      device.drain = { kind: 'hole', bore: holeWanted.value }
+    }),
+  )
+}
 const draining = computed(() => {
   const own = flush.value
   if (!own) return ''
@@ -134,6 +147,15 @@ const draining = computed(() => {
     <p v-if="flush" class="text-12 text-ink-2">
       {{ draining }} {{ say('drop.weighs', { mass: mass(fullPipeMass(flush.bore) * flush.length * flush.chambers) }) }}
     </p>
+    <div v-if="flush" class="text-13">
+      <QuantityField v-model="within" :label="say('drop.emptyWithin')" kind="plain" :least="0.5" :most="168" />
+      <p class="flex items-center justify-between gap-2 text-12" :class="holeWanted < CLOGS ? 'text-pencil' : 'text-ink-2'">
+        {{ say('drop.holeNeeded', { how: holeWanted < CLOGS ? 'clogs' : 'open', hole: mesh(holeWanted), least: mesh(CLOGS) }) }}
+        <button type="button" class="btn" :aria-label="say('drop.useNamed', { school: text(mesh(holeWanted)) })" @click="drill">
+          {{ say('drop.useIt') }}
+        </button>
+      </p>
+    </div>
     <table v-if="bores" class="mt-2 w-full text-13">
       <caption class="pb-1 text-left text-12 text-ink-3">
         {{

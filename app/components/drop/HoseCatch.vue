@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import type { HoseCatch } from '#core/balance'
+import type { CatchVariant, HoseCatch } from '#core/balance'
 import type { AssessedLine } from '#core/assess'
 import { length, share, volume } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 
 /** What each hose that is sold would catch in these years, and what a wider one would gain. */
-const props = defineProps<{ assessed: AssessedLine; hoses: HoseCatch[] }>()
+const props = defineProps<{ assessed: AssessedLine; hoses: HoseCatch[]; variants: CatchVariant[] }>()
 const bench = useWorkbench()
 const { say, text } = useSay()
 
@@ -71,5 +71,13 @@ const SCALE = 100
         </tr>
       </tbody>
     </table>
+    <ul class="mt-1 text-12 text-ink-2">
+      <li v-for="variant in variants" :key="`${variant.change}-${variant.to}`" class="num flex justify-between">
+        <span>{{
+          variant.change === 'head' ? say('drop.moreHead', { by: length(variant.to) }) : say('drop.otherFilm', { film: share(variant.to) })
+        }}</span>
+        <span>{{ variant.gains >= 0 ? '+' : '−' }}{{ text(volume(Math.abs(variant.gains) / 1000)) }}</span>
+      </li>
+    </ul>
   </section>
 </template>

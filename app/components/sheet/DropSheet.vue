@@ -28,7 +28,12 @@ const pipes = computed(() =>
     <TrainOffers />
     <PipeMeasures :assessed="assessed" />
     <TrainCapacity :assessed="assessed" :intensity="bench.scheme.designIntensity" />
-    <HoseCatch v-if="bench.simulation.drop" :assessed="assessed" :hoses="bench.simulation.drop.hoses" />
+    <HoseCatch
+      v-if="bench.simulation.drop"
+      :assessed="assessed"
+      :hoses="bench.simulation.drop.hoses"
+      :variants="bench.simulation.drop.variants"
+    />
     <FlushSizing :assessed="assessed" :scheme="bench.scheme" />
     <CutPlan :assessed="assessed" />
   </div>
