@@ -2,9 +2,31 @@ import type { Message } from '~/stores/messages'
 import { show, showText, type Display } from '#core/units/format'
 import type { Quantity } from '#core/units/quantity'
 
+/**
+ * Messages without values, by language and id, and ids that are known to be there. The library walks its tree of messages
+ * anew for every word, and a sheet has hundreds, all of them the same after a nudge.
+ */
+const plainMessages = new Map<string, string>()
+const knownIds = new Set<string>()
+
 /** Words and figures in the reader's own terms and units. */
 export function useSay() {
-  const { t, te, tm } = useI18n()
+  const { t, te: isThere, tm, locale } = useI18n()
+  const te = (id: string, language: 'en-GB' | 'en-US'): boolean => {
+    if (knownIds.has(id)) return true
+    const there = isThere(id, language)
+    if (there) knownIds.add(id)
+    return there
+  }
+  function plain(id: string): string {
+    const key = `${locale.value} ${id}`
+    const kept = plainMessages.get(key)
+    if (kept !== undefined) return kept
+    const said = t(id)
+    // An id without a message is said as it stands; it may get one when its language has been fetched.
+    if (said !== id) plainMessages.set(key, said)
+    return said
+  }
   const settings = useSettings()
 
   const display = computed(() => ({ system: settings.system, terms: settings.terms }))
@@ -16,7 +38,7 @@ export function useSay() {
     return Object.fromEntries(
       Object.entries(values).map(([name, value]) => {
         if (typeof value === 'object') return [name, showText(value, own)]
-        if (typeof value === 'string' && te(`word.${value}`, 'en-GB')) return [name, t(`word.${value}`)]
+        if (typeof value === 'string' && te(`word.${value}`, 'en-GB')) return [name, plain(`word.${value}`)]
         return [name, value]
       }),
     )
@@ -26,7 +48,7 @@ export function useSay() {
   function say(id: string, values: Record<string, Quantity | string | number> = {}, own: Display = display.value): string {
     const variant = typeof values.how === 'string' ? `${id}.${values.how}` : ''
     const key = variant !== '' && te(variant, 'en-GB') ? variant : id
-    const said = t(key, ready(values, own))
+    const said = Object.keys(values).length === 0 ? plain(key) : t(key, ready(values, own))
     // A sentence may begin with the name of a part.
     return id.startsWith('finding.') && id.endsWith('.say') ? said.charAt(0).toUpperCase() + said.slice(1) : said
   }

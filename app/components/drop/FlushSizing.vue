@@ -7,12 +7,14 @@ import {
   dripFlow,
   flushSizes,
   fullPipeMass,
+  holeFor,
   type FlushSchool,
   type FlushSize,
 } from '#core/catch'
 import { flushRoof, type AssessedLine } from '#core/assess'
 import { addDevice, changeDevice, freshDevice, trainPlace } from '#core/edits'
 import { emptyingHours } from '#core/findings'
+import type { WaterPath } from '#core/path'
 import { NAMED_BORES } from '#core/pipe'
 import type { Scheme } from '#core/scheme'
 import { SECONDS_PER_HOUR } from '#core/units/constants'
@@ -20,13 +22,13 @@ import { area, hours, length, mass, mesh, rainDepth, share, volume } from '#core
 import { message } from '~/stores/messages'
 
 /** How much to throw away first: every school side by side, what fits this wall, and what it costs in these years. */
-const props = defineProps<{ assessed: AssessedLine; scheme: Scheme }>()
+const props = defineProps<{ assessed: AssessedLine; scheme: Scheme; path: WaterPath }>()
 const bench = useWorkbench()
 const settings = useSettings()
 const { say, text } = useSay()
 
 const flush = computed(() => props.assessed.line.flush)
-const roof = computed(() => flushRoof(props.assessed, props.scheme, bench.assessment!.path, settings.system))
+const roof = computed(() => flushRoof(props.assessed, props.scheme, props.path, settings.system))
 const bore = computed(() => roof.value.room.bore)
 const costs = computed(() => new Map(bench.simulation.drop?.flushes.map((each) => [each.school, each]) ?? []))
 function yearsOf(school: string, volume: number) {

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+
 /** From outlet to vessel. Decides how the vessel is filled, whether the heights allow it, and where the saw goes. */
 defineProps<{ wide?: boolean }>()
 const bench = useWorkbench()
@@ -19,22 +21,38 @@ const pipes = computed(() =>
     label: `${intake.drop.name}, ${fed ? intake.vessel.name : say('drop.notLed')}`,
   })),
 )
+
+/**
+ * All but the capacities follows when the hand has rested for a moment: the drawing, its ledger and the snags are what a
+ * dragged height is judged by, and they are never made to wait. Line, scheme and path are of one moment.
+ */
+const moment = () =>
+  bench.assessed && bench.scheme && bench.assessment
+    ? { assessed: bench.assessed, scheme: bench.scheme, path: bench.assessment.path }
+    : undefined
+const later = shallowRef(moment())
+const REST_MS = 60
+watchDebounced(
+  () => bench.assessed,
+  () => (later.value = moment()),
+  { debounce: REST_MS },
+)
 </script>
 
 <template>
-  <div v-if="assessed && bench.scheme">
+  <div v-if="assessed && bench.scheme && later">
     <ChoiceField v-if="pipes.length > 1" v-model="inHand" :label="say('drop.whichLine')" :options="pipes" />
-    <TrainList :assessed="assessed" />
+    <TrainList :assessed="later.assessed" />
     <TrainOffers />
-    <PipeMeasures :assessed="assessed" />
+    <PipeMeasures :assessed="later.assessed" />
     <TrainCapacity :assessed="assessed" :intensity="bench.scheme.designIntensity" />
     <HoseCatch
       v-if="bench.simulation.drop"
-      :assessed="assessed"
+      :assessed="later.assessed"
       :hoses="bench.simulation.drop.hoses"
       :variants="bench.simulation.drop.variants"
     />
-    <FlushSizing :assessed="assessed" :scheme="bench.scheme" />
-    <CutPlan :assessed="assessed" />
+    <FlushSizing :assessed="later.assessed" :scheme="later.scheme" :path="later.path" />
+    <CutPlan :assessed="later.assessed" />
   </div>
 </template>
