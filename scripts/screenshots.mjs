@@ -86,7 +86,7 @@ for (const [name, path, { phone, theme = 'light', open, scroll, rain, scheme, sh
     await page.getByLabel('With a first flush').check()
     await page.getByRole('button', { name: 'Find trains' }).click()
     await page.getByRole('button', { name: `Fit: ${fit}` }).click()
-    await page.getByRole('region', { name: 'Drop' }).evaluate((sheet) => sheet.scrollTo(0, 0))
+    await page.locator('.sheet [role=region]').evaluate((sheet) => sheet.scrollTo(0, 0))
     await page.waitForTimeout(1500)
   }
   if (bands) await page.getByText(/records of 20 years each/).waitFor({ timeout: 60_000 })
