@@ -124,7 +124,10 @@ const letInFields = <D extends DeviceOf<'twist' | 'flap'>>(): DeviceField<D>[] =
 
 type Table = { [K in Device['kind']]: (place: FieldPlace, device: DeviceOf<K>) => DeviceField<DeviceOf<K>>[] }
 
-const tall = ({ drop }: FieldPlace) => ({ least: 0, most: drop, why: { most: 'field.why.most.takes' } })
+/** No single part is taller than this, m; the document holds no more. */
+const TALLEST = 3
+const tall = ({ drop }: FieldPlace) =>
+  drop <= TALLEST ? { least: 0, most: drop, why: { most: 'field.why.most.takes' } } : { least: 0, most: TALLEST }
 const standsAt = <D extends { height: number }>({ outlet }: FieldPlace): DeviceField<D> =>
   number(
     'ownHeight',

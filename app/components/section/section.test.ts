@@ -6,7 +6,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '#core/arrangements'
 import { assess } from '#core/assess'
 import { pearLane, tanneryRow, withyHard } from '#core/demo'
-import { setMark } from '#core/edits'
+import { addDevice, fitRecipe, freshDevice, setMark, trainPlace, TRAIN_RECIPES } from '#core/edits'
 import british from '~/locales/en-GB.json'
 import { sceneOf } from '~/drawing/scene'
 import HatchDefs from '../drawing/HatchDefs.vue'
@@ -17,6 +17,7 @@ import HeadLedger from '../ledger/HeadLedger.vue'
 import LedgerText from '../ledger/LedgerText.vue'
 import CutDetail from './CutDetail.vue'
 import SectionScene from './SectionScene.vue'
+import TrainParts from './TrainParts.vue'
 
 const pinia = createPinia()
 beforeEach(() => {
@@ -28,7 +29,7 @@ function draw(component: Component, props: Record<string, unknown>) {
   const app = createSSRApp({ render: () => h('svg', [h(component, props)]) })
   app.use(createI18n({ legacy: false, locale: 'en-GB', messages: { 'en-GB': british, 'en-US': {} } }))
   app.use(pinia)
-  for (const [name, part] of Object.entries({ HatchDefs, HeightGrip, StaffRule, WaterBody })) app.component(name, part)
+  for (const [name, part] of Object.entries({ HatchDefs, HeightGrip, StaffRule, TrainParts, WaterBody })) app.component(name, part)
   return renderToString(app)
 }
 const texts = (svg: string) => [...svg.matchAll(/<text[^>]*>([^<]*)</g)].map(([, text]) => text!.trim())
@@ -130,5 +131,34 @@ describe('the section', () => {
     expect((await on('blocks')).match(/url\(#p-masonry\)/g)!.length).toBeGreaterThan(
       (await on('stand')).match(/url\(#p-masonry\)/g)!.length,
     )
+  })
+})
+
+describe('the train', () => {
+  const wants = { flow: 0.855e-3, flush: 0.03, run: 1.5, system: 'metric' as const }
+  const scene = (scheme: typeof boathouse) => {
+    const assessed = line(scheme)
+    return draw(SectionScene, { scene: sceneOf(assessed, { left: 200, right: 676, top: 30, ground: 590 }, 126), prefix: 'x' })
+  }
+  it.each(TRAIN_RECIPES)('of %s has every one of its parts on the drawing', async (recipe) => {
+    const fitted = fitRecipe(boathouse, 'river-drop', 'butt', recipe, wants)
+    const svg = await scene(fitted)
+    for (const { kind } of fitted.drops[0]!.devices)
+      if (kind !== 'ring-trough') expect([kind, svg.includes(`data-part="${kind}"`)]).toEqual([kind, true])
+    expect(svg).not.toMatch(/NaN|undefined/)
+  })
+  it.each(['adapter', 'screen', 'filter', 'tee', 'wall-crossing', 'winter-shut-off'] as const)('with %s more has it too', async (kind) => {
+    const full = fitRecipe(boathouse, 'river-drop', 'butt', 'full-take', wants)
+    const more = addDevice(full, 'river-drop', 'butt', freshDevice(kind, kind, trainPlace(full, 'river-drop', 'butt')))
+    const svg = await scene(more)
+    expect(svg).toContain(`data-part="${kind}"`)
+    expect(svg).not.toMatch(/NaN|undefined/)
+  })
+  it('two chambers are drawn as two, and joined', async () => {
+    const fitted = fitRecipe(boathouse, 'river-drop', 'butt', 'flush-ball', { ...wants, flush: 0.04 })
+    const flush = fitted.drops[0]!.devices.find((device) => device.kind === 'first-flush')!
+    expect(flush.chambers).toBeGreaterThan(1)
+    const svg = await scene(fitted)
+    expect((svg.match(/class="f-wash"/g) ?? []).length).toBeGreaterThanOrEqual(flush.chambers)
   })
 })

@@ -25,9 +25,9 @@ const letIn = { body: amount(0.02, 2), lapTop: amount(0, 0.5), lapBottom: amount
 export const device = oneOfKind({
   /** The swan neck from the outlet back to the wall. */
   neck: record({ kind: choice('neck'), ...part, across: amount(0, 3), height: amount(0, 3) }),
-  adapter: record({ kind: choice('adapter'), ...part, mouth: bore(), throat: bore(), height: amount(0, 1), note: text() }),
+  adapter: record({ kind: choice('adapter'), ...part, mouth: bore(), throat: bore(), height: amount(0, 3), note: text() }),
   /** A basket in the gutter's hole or the pipe's mouth: `bore` across, `height` deep. */
-  screen: record({ kind: choice('screen'), ...part, mesh: amount(0.0001, 0.05), height: amount(0, 1), bore: bore() }),
+  screen: record({ kind: choice('screen'), ...part, mesh: amount(0.0001, 0.05), height: amount(0, 3), bore: bore() }),
   /** A screened hopper open to the air: a free gap over a mesh disc, the body below it. */
   'rain-head': record({
     kind: choice('rain-head'),
@@ -35,11 +35,11 @@ export const device = oneOfKind({
     mesh: amount(0.0001, 0.05),
     disc: bore(),
     gap: amount(0, 0.3),
-    height: amount(0, 1),
+    height: amount(0, 3),
     bore: bore(),
   }),
   /** A filter that sheds part of the water with the dirt. */
-  filter: record({ kind: choice('filter'), ...part, mesh: amount(0.00001, 0.05), passes: amount(0.1, 1), height: amount(0, 1) }),
+  filter: record({ kind: choice('filter'), ...part, mesh: amount(0.00001, 0.05), passes: amount(0.1, 1), height: amount(0, 3) }),
   'first-flush': record({
     kind: choice('first-flush'),
     ...part,
@@ -49,7 +49,7 @@ export const device = oneOfKind({
     length: amount(0.05, 20),
     chambers: amount(1, 12),
     /** Height that its tee or wye spends above the branch's invert, m. */
-    branch: amount(0, 1),
+    branch: amount(0, 3),
     ball: flag(),
     /** Across the ball, and the seat that it shuts, m. */
     ballSize: amount(0, 1),
