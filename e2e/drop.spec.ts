@@ -60,6 +60,7 @@ test('the first flush is chosen by a school, hangs on the drawing, and costs wha
   await openJob(page, NAME)
   await fit(page, 'Rain head, first flush with ball, pipe across', true)
   await expect(page.locator('[data-part="first-flush"]').first()).toBeVisible()
+  await expect(page.getByText('As fitted')).toBeVisible()
   await page.getByRole('button', { name: 'Use: 20 gal per 1,000 ft²' }).click()
   await expect(page.getByText('First flush by: 20 gal per 1,000 ft²')).toBeVisible()
   // 20 gal per 1,000 ft² on 41.04 m² are 33.4 L: two chambers of 160 pipe of 903 mm.

@@ -18,7 +18,6 @@ export interface TrainScene {
     chambers: Box[]
     bottom: number
     ball?: { x: number; y: number; radius: number; seat: number }
-    tank: boolean
   }
   /** Pipe across to the vessel, dry or wet, or what leads over its lid. */
   across?: { route: Point[]; width: number; straps: Point[]; level?: number; cleanOut?: Point }
@@ -115,7 +114,6 @@ function flushOf({ flush, heights: h }: SectionLine, { y, scale, pipeX, pipeWidt
     },
     chambers,
     bottom: top + height,
-    tank: flush.form === 'tank',
     ...(flush.ball
       ? {
           ball: {

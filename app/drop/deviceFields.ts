@@ -1,6 +1,7 @@
 import { chamberRoom } from '#core/levels'
 import type { AssessedLine } from '#core/assess'
 import type { Device, DeviceOf, Target } from '#core/scheme'
+import type { Quantity } from '#core/units/quantity'
 
 /** A measure of a device: which of its numbers, how it is read, and between what it may lie on this wall. */
 interface NumberField<D> {
@@ -22,6 +23,14 @@ interface ChoiceField<D> {
   set: (device: D, value: string) => void
 }
 export type DeviceField<D = Device> = NumberField<D> | ChoiceField<D>
+
+/** One measure of a device changed, to be done to it wherever it is by then. */
+export interface DeviceChange {
+  name: string
+  from: Quantity | string
+  to: Quantity | string
+  apply: (device: Device) => void
+}
 
 /** Heights that the fields are held against, m above the paving. */
 export interface FieldPlace {

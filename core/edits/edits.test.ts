@@ -4,7 +4,8 @@ import { assess } from '../assess'
 import { cutMarks } from '../levels/cutMarks'
 import { letIn, scheme as schemeSchema } from '../scheme'
 import { CATALOGUE } from '../vessel/catalogue'
-import { chooseFilling, chooseVessel, fillingOf, freshId, setMark, setStand } from './schemeEdits'
+import { chooseVessel, freshId, setMark, setStand } from './schemeEdits'
+import { fitRecipe } from './trainRecipes'
 
 const start = withyHard().schemes[0]!
 
@@ -17,13 +18,24 @@ describe('edits', () => {
     expect(heights.cut!.spigot).toBeGreaterThan(heights.inlet)
   })
   it('the other filling and back is a self-levelling butt again', () => {
-    const full = chooseFilling(start, 'river-drop', 'butt', 'full-take')
-    expect(fillingOf(full.drops[0]!)).toBe('full-take')
+    const wants = { flow: 0.855e-3, flush: 0, run: 1, system: 'metric' as const }
+    const full = fitRecipe(start, 'river-drop', 'butt', 'full-take', wants)
+    expect(full.drops[0]!.end.kind).toBe('vessel')
     expect(full.overflows).toHaveLength(1)
-    const back = chooseFilling(full, 'river-drop', 'butt', 'ring-trough')
+    const back = fitRecipe(full, 'river-drop', 'butt', 'ring-trough', wants)
     expect(back.overflows).toHaveLength(0)
     expect(assess(back).lines[0]!.usable.topBy).toBe('diverter')
     expect(letIn(schemeSchema, JSON.parse(JSON.stringify(back)))).toBeTruthy()
+  })
+  it.each(['push-in', 'twist', 'flap', 'float-shut'] as const)('another vessel brings its %s along with its rim', (recipe) => {
+    const fitted = fitRecipe(start, 'river-drop', 'butt', recipe, { flow: 0.855e-3, flush: 0, run: 1, system: 'metric' })
+    const { key: _, ...lower } = CATALOGUE.find(({ key }) => key === 'butt-100')!
+    const next = chooseVessel(fitted, 'butt', lower)
+    const height = (scheme: typeof start) =>
+      scheme.drops[0]!.devices.flatMap((device) => (device.kind === recipe ? [device.height] : []))[0]!
+    const rim = (scheme: typeof start) => scheme.stores[0]!.vessels[0]!.body.rim
+    expect(height(fitted) - height(next)).toBeCloseTo(rim(fitted) - rim(next), 9)
+    expect(rim(next)).toBeLessThan(rim(fitted))
   })
   it('leave what they were given alone', () => {
     const before = JSON.stringify(start)

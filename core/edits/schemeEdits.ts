@@ -1,8 +1,8 @@
 import { produce } from 'immer'
-import { ground, hose, into, overflow, overflowPort, port } from '../arrangements/parts'
+import { ground, overflow, overflowPort } from '../arrangements/parts'
 import { cutMarks, type CutSchool } from '../levels/cutMarks'
 import { SPIGOT_BELOW_LIP } from '../levels/heights'
-import type { Drop, DeviceOf, Scheme, Vessel } from '../scheme'
+import type { Drop, DeviceOf, Scheme, Target, Vessel } from '../scheme'
 import type { CatalogueVessel } from '../vessel/catalogue'
 
 /** Hole of the hose at the vessel below the trough's spigot, m: enough that the hose falls all the way. */
@@ -23,19 +23,19 @@ export const dropOf = (scheme: Scheme, id: string): Drop => {
   if (!found) throw new RangeError(`no drop ${id}`)
   return found
 }
-export const troughOf = (drop: Drop): DeviceOf<'ring-trough'> | undefined => drop.devices.find((device) => device.kind === 'ring-trough')
+const troughOf = (drop: Drop): DeviceOf<'ring-trough'> | undefined => drop.devices.find((device) => device.kind === 'ring-trough')
 
-export type Filling = 'ring-trough' | 'full-take'
-
-/** How a drop fills its vessel, in the two ways this version builds. */
-export const fillingOf = (drop: Drop): Filling => (troughOf(drop) ? 'ring-trough' : 'full-take')
-
+/** The drop whose water comes into a vessel, by a device or by its own end. */
 function feedingDrop(scheme: Scheme, vesselId: string): Drop | undefined {
-  return scheme.drops.find((drop) => {
-    const trough = troughOf(drop)
-    const to = trough ? trough.to : drop.end
-    return to.kind === 'vessel' && to.vessel === vesselId
-  })
+  const leadsThere = (to: Target | undefined) => to?.kind === 'vessel' && to.vessel === vesselId
+  return scheme.drops.find(({ devices, end }) => devices.some((device) => 'to' in device && leadsThere(device.to)) || leadsThere(end))
+}
+
+/** Devices that stand by the vessel's rim go up and down with it. */
+function followRim(drop: Drop, by: number) {
+  for (const device of drop.devices) {
+    if (device.kind === 'push-in' || device.kind === 'twist' || device.kind === 'flap' || device.kind === 'float-shut') device.height += by
+  }
 }
 
 /** Puts trough and inlet where the rim says; keeps the bracket above the cut. */
@@ -54,6 +54,7 @@ function placeTrough(drop: Drop, vessel: Vessel, school: CutSchool) {
 export function chooseVessel(scheme: Scheme, vesselId: string, chosen: Omit<CatalogueVessel, 'key'>): Scheme {
   return produce(scheme, (draft) => {
     const vessel = vesselOf(draft, vesselId)
+    const rimBefore = vessel.body.rim
     Object.assign(vessel, {
       family: chosen.family,
       body: { ...chosen.body },
@@ -72,47 +73,11 @@ export function chooseVessel(scheme: Scheme, vesselId: string, chosen: Omit<Cata
       if (each.role === 'inlet') each.at = body.rim - OVERFLOW_BELOW_RIM / 2
     }
     const drop = feedingDrop(draft, vesselId)
-    if (drop) placeTrough(drop, vessel, 'rim-rule')
+    if (drop) {
+      followRim(drop, body.rim - rimBefore)
+      placeTrough(drop, vessel, 'rim-rule')
+    }
   })
-}
-
-function toFullTake(scheme: Scheme, drop: Drop, vessel: Vessel) {
-  drop.devices = drop.devices.filter(({ kind }) => kind !== 'ring-trough')
-  vessel.ports = vessel.ports.filter(({ role }) => role !== 'inlet' && role !== 'lid')
-  vessel.ports.unshift(port('in', 'lid', vessel.body.rim, { bore: 0.2, screened: true }))
-  if (!vessel.ports.some(({ role }) => role === 'overflow')) {
-    vessel.ports.push(overflowPort(vessel.body.rim - OVERFLOW_BELOW_RIM))
-    if (!scheme.overflows.some(({ from }) => from.vessel === vessel.id))
-      scheme.overflows.push(overflow(freshId('over', scheme.overflows), vessel.id, ground('bed', 3)))
-  }
-  vessel.lid = 'screened'
-  vessel.lidMesh = vessel.lidMesh > 0 ? vessel.lidMesh : 0.0009
-  drop.end = into(vessel.id)
-}
-
-function toRingTrough(scheme: Scheme, drop: Drop, vessel: Vessel) {
-  vessel.ports = vessel.ports.filter(({ role }) => role !== 'lid' && role !== 'inlet' && role !== 'overflow')
-  vessel.ports.unshift(port('in', 'inlet', 0))
-  scheme.overflows = scheme.overflows.filter(({ from }) => from.vessel !== vessel.id)
-  vessel.lid = 'sealed'
-  const marks = cutMarks('rim-rule', vessel.base.height + vessel.body.rim)
-  drop.devices.push({
-    kind: 'ring-trough',
-    id: freshId(
-      'trough',
-      scheme.drops.flatMap(({ devices }) => devices),
-    ),
-    mark: marks.upper,
-    piece: marks.piece,
-    lipBelowMark: marks.lipBelowMark,
-    adapterAbove: 0,
-    adapterBelow: 0,
-    film: 0.9,
-    hose: hose(),
-    to: into(vessel.id),
-  })
-  drop.end = ground('drain', 0.3)
-  placeTrough(drop, vessel, 'rim-rule')
 }
 
 /** An id not taken by any of the parts. */
@@ -120,17 +85,6 @@ export function freshId(stem: string, taken: readonly { id: string }[]): string 
   const ids = new Set(taken.map(({ id }) => id))
   if (!ids.has(stem)) return stem
   for (let n = 2; ; n++) if (!ids.has(`${stem}-${n}`)) return `${stem}-${n}`
-}
-
-/** The other way of filling: a trough in the downpipe that shuts itself off, or the whole pipe through a screened lid with an overflow. */
-export function chooseFilling(scheme: Scheme, dropId: string, vesselId: string, filling: Filling): Scheme {
-  return produce(scheme, (draft) => {
-    const drop = dropOf(draft, dropId)
-    const vessel = vesselOf(draft, vesselId)
-    if (fillingOf(drop) === filling) return
-    if (filling === 'full-take') toFullTake(draft, drop, vessel)
-    else toRingTrough(draft, drop, vessel)
-  })
 }
 
 /** Cuts by another school: marks and piece change, the lip goes to the full level and the hose's hole below it. */

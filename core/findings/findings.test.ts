@@ -3,14 +3,14 @@ import { ARRANGEMENTS } from '../arrangements'
 import { drop, ground, neck, outlet } from '../arrangements/parts'
 import { assess } from '../assess'
 import { pearLane, tanneryRow, withyHard } from '../demo'
-import { addDevice, chooseFilling, clearTrain, fitRecipe, setMark, setPort, setStand, type TrainRecipe } from '../edits'
+import { addDevice, clearTrain, fitRecipe, setMark, setPort, setStand, type TrainRecipe } from '../edits'
 import type { SiteDays } from '../rain'
 import { letIn, scheme as schemeSchema, type Device, type DeviceOf, type Scheme } from '../scheme'
 import { FINDING_RULES, type Finding, type RainFacts } from './index'
 
 const boathouse = () => withyHard().schemes[0]!
 const tannery = () => tanneryRow().schemes[0]!
-const full = () => chooseFilling(boathouse(), 'river-drop', 'butt', 'full-take')
+const full = () => fitRecipe(boathouse(), 'river-drop', 'butt', 'full-take', { flow: 0.855e-3, flush: 0, run: 1, system: 'metric' })
 const edit = (scheme: Scheme, change: (draft: Scheme) => void): Scheme => {
   const draft = structuredClone(scheme)
   change(draft)
@@ -130,8 +130,8 @@ const CASES: Record<
     inside: edit(boathouse(), (d) => (d.taps[0]!.can.height = 0.465)),
   },
   overflowAboveInlet: {
-    over: setPort(full(), 'butt', 'over', 0.885 - 0.0525 + 0.001),
-    inside: setPort(full(), 'butt', 'over', 0.885 - 0.0525),
+    over: setPort(full(), 'butt', 'over', 0.885 - 0.0464 + 0.001),
+    inside: setPort(full(), 'butt', 'over', 0.885 - 0.0464),
   },
   noOverflow: { over: edit(full(), (d) => (d.overflows = [])), inside: full() },
   overflowTooSmall: {

@@ -12,10 +12,10 @@ const THREE_DAYS = 72
 const MEND_HOLE = 0.001
 
 /** Hours in which a chamber empties by itself; Infinity where nobody and nothing empties it. */
-export function emptyingHours({ drain, bore, length, chambers }: DeviceOf<'first-flush'>): number {
+export function emptyingHours({ drain, bore, length }: DeviceOf<'first-flush'>): number {
   if (drain.kind === 'hole') return drainTime(bore, length, Math.min(drain.bore, bore)) / SECONDS_PER_HOUR
   if (drain.kind === 'drip') return chamberVolume(bore, length) / Math.max(1e-12, dripFlow(drain.dropsPerSecond)) / SECONDS_PER_HOUR
-  return drain.emptied === 'each-rain' ? 0 : drain.emptied === 'weekly' ? 7 * 24 * Math.min(1, chambers) : Infinity
+  return drain.emptied === 'each-rain' ? 0 : drain.emptied === 'weekly' ? 7 * 24 : Infinity
 }
 
 export const flushDrainsSlowly = rule(

@@ -1,6 +1,7 @@
 import { produce } from 'immer'
 import { designFlow, dropCapacityArea } from '../catch/designFlow'
 import { firstLimit, trainLimits, type TrainLimit } from '../catch/trainLimits'
+import { bisect } from '../numeric/bisect'
 import { NAMED_BORES } from '../pipe/bores'
 import { DESIGN_FILLING, manningFlow } from '../pipe/manning'
 import { basketFlow, discFlow, MESH_ACROSS } from '../pipe/screens'
@@ -10,6 +11,8 @@ import type { Drop } from '../scheme'
 import { flow, length, rainRate } from '../units/quantity'
 import { amountOf, rule } from './finding'
 
+/** No gutter hangs higher over its vessel, m. */
+const MOST_HEAD = 20
 const BORES = NAMED_BORES.map(({ bore }) => bore).toSorted((a, b) => a - b)
 
 /** The least size at a place that passes what arrives; undefined where another size is no help. */
@@ -21,20 +24,8 @@ function mendingSize({ place, device, passes }: TrainLimit, drop: Drop, { vessel
   if (part?.kind !== 'carrying-pipe') return undefined
   if (!part.wet) return BORES.find((bore) => manningFlow(bore, part.fall, DESIGN_FILLING) >= arriving)
   // What drives it is what drives it now, told back from what it passes.
-  const head = headOf(passes, part)
+  const head = bisect((at) => wetCarryFlow(part, at) - passes, 0, MOST_HEAD, 1e-9)
   return BORES.find((bore) => wetCarryFlow({ ...part, bore }, head) >= arriving)
-}
-
-/** Head behind a flow in a standing-water pipe, by trying: flows rise with heads. */
-function headOf(passes: number, pipe: { bore: number; length: number; bends: number }): number {
-  let low = 0
-  let high = 10
-  for (let i = 0; i < 50; i++) {
-    const middle = (low + high) / 2
-    if (wetCarryFlow(pipe, middle) < passes) low = middle
-    else high = middle
-  }
-  return high
 }
 
 export const trainOverCapacity = rule(

@@ -1,29 +1,27 @@
 <script setup lang="ts">
-import { produce } from 'immer'
 import type { Device } from '#core/scheme'
 import { quantity } from '#core/units/quantity'
-import { fieldsOf, type DeviceField, type FieldPlace } from '~/drop/deviceFields'
+import { fieldsOf, type DeviceChange, type DeviceField, type FieldPlace } from '~/drop/deviceFields'
 
 /** The measures of one device, each held against this wall. */
 const props = defineProps<{ device: Device; place: FieldPlace }>()
-const emit = defineEmits<{ change: [change: { name: string; from: unknown; to: unknown; device: Device }] }>()
+const emit = defineEmits<{ change: [change: DeviceChange] }>()
 const { say, te } = useSay()
 
 const fields = computed(() => fieldsOf(props.device, props.place))
-/** The device with one field changed, ready to take the old one's place. */
-const changed = (apply: (draft: Device) => void) => produce(props.device, (draft) => void apply(draft))
+// What is handed on is the change, not the device as it was seen: the document may have moved on meanwhile.
 function setNumber(field: DeviceField, value: number) {
   if (field.type !== 'number') return
   emit('change', {
     name: field.name,
     from: quantity(field.kind, field.get(props.device)),
     to: quantity(field.kind, value),
-    device: changed((draft) => field.set(draft, value)),
+    apply: (device) => field.set(device, value),
   })
 }
 function setChoice(field: DeviceField, value: string) {
   if (field.type !== 'choice') return
-  emit('change', { name: field.name, from: field.get(props.device), to: value, device: changed((draft) => field.set(draft, value)) })
+  emit('change', { name: field.name, from: field.get(props.device), to: value, apply: (device) => field.set(device, value) })
 }
 const word = (value: string) => say(te(`choice.${value}`, 'en-GB') ? `choice.${value}` : `word.${value}`)
 </script>

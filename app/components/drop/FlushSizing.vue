@@ -68,7 +68,7 @@ const up = (metres: number) => Math.ceil(metres * 1000 - 1e-6) / 1000
 function use(school: string, of: { bore: number; length: number; chambers: number }) {
   const { drop, vessel } = props.assessed.line.intake
   bench.editScheme(message('edit.flushSized', { school: say(`flushSchool.${school}`) }), (scheme) => {
-    const own = flush.value
+    const own = scheme.drops.find((each) => each.id === drop.id)?.devices.find(({ kind }) => kind === 'first-flush')
     const fitted = own
       ? scheme
       : addDevice(scheme, drop.id, vessel.id, freshDevice('first-flush', 'flush', trainPlace(scheme, drop.id, vessel.id)))

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { VueDraggable } from 'vue-draggable-plus'
 import { FAMILIES, headSpentBy, orderFaults, ownHeight } from '#core/catch'
-import { addDevice, clearTrain, freshDevice, freshId, moveDevice, removeDevice, trainPlace } from '#core/edits'
+import { addDevice, changeDevice, clearTrain, freshDevice, freshId, moveDevice, removeDevice, trainPlace } from '#core/edits'
 import type { AssessedLine } from '#core/assess'
 import type { Device, OwnPart } from '#core/scheme'
-import { length, type Quantity } from '#core/units/quantity'
-import { fieldPlace } from '~/drop/deviceFields'
+import { length } from '#core/units/quantity'
+import { fieldPlace, type DeviceChange } from '~/drop/deviceFields'
 import { message } from '~/stores/messages'
 
 /** The parts between gutter and vessel in the water's order: added, measured, moved by hand or key, and taken out. */
@@ -58,22 +58,9 @@ function movedFrom(to: readonly Device[], device: Device): number | undefined {
   const without = (parts: readonly Device[]) => parts.filter(({ id }) => id !== device.id).map(({ id }) => id)
   return without(to).join() === without(devices.value).join() ? devices.value.findIndex(({ id }) => id === device.id) : undefined
 }
-function change(change: { name: string; from: unknown; to: unknown; device: Device }) {
-  bench.editScheme(
-    message('edit.partChanged', {
-      part: nameOf(change.device),
-      field: say(`field.device.${change.name}`),
-      from: change.from as Quantity | string,
-      to: change.to as Quantity | string,
-    }),
-    (scheme) => ({
-      ...scheme,
-      drops: scheme.drops.map((each) =>
-        each.id === drop.value.id
-          ? { ...each, devices: each.devices.map((device) => (device.id === change.device.id ? change.device : device)) }
-          : each,
-      ),
-    }),
+function change(device: Device, { name, from, to, apply }: DeviceChange) {
+  bench.editScheme(message('edit.partChanged', { part: nameOf(device), field: say(`field.device.${name}`), from, to }), (scheme) =>
+    changeDevice(scheme, drop.value.id, device.id, device.kind, apply),
   )
 }
 const clear = () => bench.editScheme(message('edit.trainCleared'), (scheme) => clearTrain(scheme, drop.value.id))
@@ -189,7 +176,7 @@ const ends = computed(() => {
             }}
           </p>
           <div v-if="opened === device.id" class="border-l-2 border-ink pb-2 pl-3">
-            <DeviceFields :device="device" :place="place" @change="change" />
+            <DeviceFields :device="device" :place="place" @change="(made) => change(device, made)" />
             <dl class="mt-1 grid grid-cols-[auto_1fr] gap-x-3 text-12 text-ink-2">
               <template v-for="about in ['what', 'needs', 'care', 'faults'] as const" :key="about">
                 <dt class="text-ink-3">{{ say(`drop.${about}`) }}</dt>
