@@ -1,6 +1,6 @@
 import { produce } from 'immer'
 import { ground, into, overflow, overflowPort, port } from '../arrangements/parts'
-import { familyOf, ownHeight } from '../catch/families'
+import { familyOf, headSpentBy, ownHeight } from '../catch/families'
 import { usualOrder } from '../catch/trainOrder'
 import { cutMarks } from '../levels/cutMarks'
 import { SPIGOT_BELOW_LIP } from '../levels/heights'
@@ -39,7 +39,9 @@ export function freshDevice(kind: Device['kind'], id: string, { drop, vessel, ou
   const rim = rimOf(vessel)
   const to = into(vessel.id)
   const above = Math.min(outlet - 0.3, vessel.base.height + vessel.body.height + ABOVE_TOP)
-  const middle = (outlet + rim) / 2
+  // Half-way down what is plain pipe now.
+  const hung = drop.devices.filter(({ kind: each }) => each !== 'first-flush' && each !== 'carrying-pipe')
+  const middle = (hung.reduce((at, each) => at - headSpentBy(each, 0), outlet) + rim) / 2
   switch (kind) {
     case 'neck':
       return { kind, id, across: 0.23, height: 0.285 }

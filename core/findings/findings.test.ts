@@ -1,9 +1,10 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { drop, ground, neck, outlet } from '../arrangements/parts'
 import { assess } from '../assess'
 import { pearLane, tanneryRow, withyHard } from '../demo'
-import { addDevice, clearTrain, fitRecipe, setMark, setPort, setStand, type TrainRecipe } from '../edits'
+import { addDevice, clearTrain, fitRecipe, TRAIN_RECIPES, setMark, setPort, setStand, type TrainRecipe } from '../edits'
 import type { SiteDays } from '../rain'
 import { letIn, scheme as schemeSchema, type Device, type DeviceOf, type Scheme } from '../scheme'
 import { FINDING_RULES, type Finding, type RainFacts } from './index'
@@ -274,6 +275,26 @@ describe('head short by a finger', () => {
     const mended = headShort.mend!(scheme, finding!, option)
     expect(letIn(schemeSchema, JSON.parse(JSON.stringify(mended)))).toBeTruthy()
     expect(of(mended, 'headShort')).toEqual([])
+  })
+  it('a part set too high in the middle is the one to go down: a lower base would not help, and is not offered', () => {
+    const high = addDevice(fitted('full-take'), 'river-drop', 'butt', { kind: 'tee', id: 't', height: 2.1, bore: 0.064, spare: true })
+    const [finding] = of(high, 'headShort')
+    expect(finding!.options.map(({ id, fits }) => [id, fits])).toEqual([['lowerDevice', true]])
+    expect(finding!.ids.device).toBe('tee')
+    const mended = headShort.mend!(high, finding!, 'lowerDevice')
+    expect(of(mended, 'headShort')).toEqual([])
+    expect(butt(mended).base.height).toBe(butt(high).base.height)
+  })
+  it('every way that says it fits does away with the shortage, whatever hangs on the wall', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...TRAIN_RECIPES), fc.double({ min: 0, max: 1.2, noNaN: true }), (recipe, rise) => {
+        const scheme = tall(recipe, rise)
+        for (const finding of of(scheme, 'headShort'))
+          for (const { id, fits } of finding.options)
+            if (fits) expect([recipe, id, of(headShort.mend!(scheme, finding, id), 'headShort').length]).toEqual([recipe, id, 0])
+      }),
+      { numRuns: 60 },
+    )
   })
   it('a way that finds too little says so', () => {
     const [finding] = of(tall('flush-ball', 0.6), 'headShort')

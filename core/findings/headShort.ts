@@ -1,9 +1,10 @@
 import { produce } from 'immer'
+import { ownHeight } from '../catch/families'
 import { chooseVessel, setStand, vesselOf } from '../edits/schemeEdits'
 import { changeDevice } from '../edits/trainEdits'
 import { headLedger, headLeft } from '../levels/headLedger'
 import type { SectionLine } from '../levels/heights'
-import { BRANCH_HEIGHT, type Drop, type Scheme } from '../scheme'
+import { BRANCH_HEIGHT, type Device, type Drop, type Scheme } from '../scheme'
 import { fall, length, volume } from '../units/quantity'
 import { CATALOGUE, fromCatalogue } from '../vessel/catalogue'
 import { amountOf, GEOMETRY, rule, type FindingOption } from './finding'
@@ -23,8 +24,22 @@ function lowerVessel({ placed: { vessel } }: SectionLine, short: number) {
   )[0]
 }
 
+/** A part on the way that stands at a height of its own and is in the way of what hangs above it. */
+function partInTheWay({ stretches, intake }: SectionLine): Device | undefined {
+  const at = stretches.findIndex(({ item, from, to }) => item === 'free' && from < to - 1e-9)
+  const below = stretches.slice(at + 1).find(({ device }) => device !== undefined)
+  const part = at < 0 ? undefined : intake.drop.devices.find(({ id }) => id === below?.device)
+  return part && part.id !== intake.device?.id && ownHeight(part) !== undefined ? part : undefined
+}
+
 /** Every way to find the height that is missing; those that find all of it fit. */
 function waysOut(line: SectionLine, short: number): FindingOption[] {
+  const inTheWay = partInTheWay(line)
+  // Nothing below it is to blame: only the part itself can go down.
+  if (inTheWay) {
+    const height = ownHeight(inTheWay)! - short
+    return [option('lowerDevice', height > line.heights.inlet, { part: inTheWay.kind, height: length(height) })]
+  }
   const { intake, placed, heights, flush, carry, trough } = line
   const { vessel, port, device } = intake
   const stand = vessel.base.height - short
@@ -85,10 +100,11 @@ export const headShort = rule(
       const left = headLeft(headLedger(line))
       if (left >= -1e-9) return undefined
       const short = up(-left)
+      const movable = partInTheWay(line) ?? line.intake.device
       return {
         severity: 'stops',
         station: 'drop',
-        ids: { drop: line.intake.drop.id, vessel: line.intake.vessel.id, ...(line.intake.device ? { device: line.intake.device.id } : {}) },
+        ids: { drop: line.intake.drop.id, vessel: line.intake.vessel.id, ...(movable ? { device: movable.id } : {}) },
         at: line.heights.neckFoot,
         values: { short: length(short) },
         options: waysOut(line, short),
