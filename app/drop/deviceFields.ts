@@ -58,6 +58,23 @@ function number<D>(
 ): NumberField<D> {
   return { type: 'number', name, kind, get, set, ...limits }
 }
+/** Names of the numbers that a device has itself. */
+type NumberKey<D> = { [K in keyof D]-?: D[K] extends number ? K : never }[keyof D] & string
+/** A field that is one of the device's own numbers, by its own name where nothing else is said. */
+function own<D extends object>(
+  key: NumberKey<D>,
+  kind: NumberField<D>['kind'],
+  limits: Pick<NumberField<D>, 'least' | 'most' | 'why'>,
+  name: string = key,
+): NumberField<D> {
+  return number(
+    name,
+    kind,
+    (device) => Number(device[key]),
+    (device, value) => void Object.assign(device, { [key]: value }),
+    limits,
+  )
+}
 function choice<D>(name: string, options: readonly string[], get: ChoiceField<D>['get'], set: ChoiceField<D>['set']): ChoiceField<D> {
   return { type: 'choice', name, options, get, set }
 }
@@ -101,34 +118,10 @@ const hoseFields = <D extends Hosed>(): DeviceField<D>[] => [
   ),
 ]
 const letInFields = <D extends DeviceOf<'twist' | 'flap'>>(): DeviceField<D>[] => [
-  number(
-    'body',
-    'length',
-    (d) => d.body,
-    (d, v) => (d.body = v),
-    { least: 0.03, most: 2 },
-  ),
-  number(
-    'lapTop',
-    'length',
-    (d) => d.lapTop,
-    (d, v) => (d.lapTop = v),
-    { least: 0, most: 0.3 },
-  ),
-  number(
-    'lapBottom',
-    'length',
-    (d) => d.lapBottom,
-    (d, v) => (d.lapBottom = v),
-    { least: 0, most: 0.3 },
-  ),
-  number(
-    'adapters',
-    'length',
-    (d) => d.adapters,
-    (d, v) => (d.adapters = v),
-    { least: 0, most: 1 },
-  ),
+  own('body', 'length', { least: 0.03, most: 2 }),
+  own('lapTop', 'length', { least: 0, most: 0.3 }),
+  own('lapBottom', 'length', { least: 0, most: 0.3 }),
+  own('adapters', 'length', { least: 0, most: 1 }),
 ]
 
 type Table = { [K in Device['kind']]: (place: FieldPlace, device: DeviceOf<K>) => DeviceField<DeviceOf<K>>[] }
@@ -138,137 +131,28 @@ const TALLEST = 3
 const tall = ({ drop }: FieldPlace) =>
   drop <= TALLEST ? { least: 0, most: drop, why: { most: 'field.why.most.takes' } } : { least: 0, most: TALLEST }
 const standsAt = <D extends { height: number }>({ outlet }: FieldPlace): DeviceField<D> =>
-  number(
-    'ownHeight',
-    'length',
-    (d) => d.height,
-    (d, v) => (d.height = v),
-    { least: 0, most: outlet, why: { most: 'field.why.most.height' } },
-  )
+  own('height', 'length', { least: 0, most: outlet, why: { most: 'field.why.most.height' } }, 'ownHeight')
 
 /** The fields of every family, in the order in which one measures them. */
 const FIELDS: Table = {
-  neck: (place) => [
-    number(
-      'across',
-      'length',
-      (d) => d.across,
-      (d, v) => (d.across = v),
-      { least: 0, most: 3 },
-    ),
-    number(
-      'height',
-      'length',
-      (d) => d.height,
-      (d, v) => (d.height = v),
-      tall(place),
-    ),
-  ],
-  adapter: (place) => [
-    number(
-      'mouth',
-      'length',
-      (d) => d.mouth,
-      (d, v) => (d.mouth = v),
-      BORE,
-    ),
-    number(
-      'throat',
-      'length',
-      (d) => d.throat,
-      (d, v) => (d.throat = v),
-      BORE,
-    ),
-    number(
-      'height',
-      'length',
-      (d) => d.height,
-      (d, v) => (d.height = v),
-      tall(place),
-    ),
-  ],
+  neck: (place) => [own('across', 'length', { least: 0, most: 3 }), own('height', 'length', tall(place))],
+  adapter: (place) => [own('mouth', 'length', BORE), own('throat', 'length', BORE), own('height', 'length', tall(place))],
   screen: (place) => [
-    number(
-      'mesh',
-      'mesh',
-      (d) => d.mesh,
-      (d, v) => (d.mesh = v),
-      { least: 0.0001, most: 0.05 },
-    ),
-    number(
-      'bore',
-      'length',
-      (d) => d.bore,
-      (d, v) => (d.bore = v),
-      BORE,
-    ),
-    number(
-      'height',
-      'length',
-      (d) => d.height,
-      (d, v) => (d.height = v),
-      tall(place),
-    ),
+    own('mesh', 'mesh', { least: 0.0001, most: 0.05 }),
+    own('bore', 'length', BORE),
+    own('height', 'length', tall(place)),
   ],
   'rain-head': (place) => [
-    number(
-      'mesh',
-      'mesh',
-      (d) => d.mesh,
-      (d, v) => (d.mesh = v),
-      { least: 0.0001, most: 0.05 },
-    ),
-    number(
-      'disc',
-      'length',
-      (d) => d.disc,
-      (d, v) => (d.disc = v),
-      BORE,
-    ),
-    number(
-      'gap',
-      'length',
-      (d) => d.gap,
-      (d, v) => (d.gap = v),
-      { least: 0, most: 0.3 },
-    ),
-    number(
-      'height',
-      'length',
-      (d) => d.height,
-      (d, v) => (d.height = v),
-      tall(place),
-    ),
-    number(
-      'bore',
-      'length',
-      (d) => d.bore,
-      (d, v) => (d.bore = v),
-      BORE,
-    ),
+    own('mesh', 'mesh', { least: 0.0001, most: 0.05 }),
+    own('disc', 'length', BORE),
+    own('gap', 'length', { least: 0, most: 0.3 }),
+    own('height', 'length', tall(place)),
+    own('bore', 'length', BORE),
   ],
   filter: (place) => [
-    number(
-      'mesh',
-      'mesh',
-      (d) => d.mesh,
-      (d, v) => (d.mesh = v),
-      { least: 0.00001, most: 0.05 },
-    ),
-    number(
-      'passes',
-      'share',
-      (d) => d.passes,
-      (d, v) => (d.passes = v),
-      { least: 0.1, most: 1 },
-    ),
-    number(
-      'height',
-      'length',
-      (d) => d.height,
-      (d, v) => (d.height = v),
-      tall(place),
-    ),
+    own('mesh', 'mesh', { least: 0.00001, most: 0.05 }),
+    own('passes', 'share', { least: 0.1, most: 1 }),
+    own('height', 'length', tall(place)),
   ],
   'first-flush': (place, { ball, drain, bore, drainsTo }) => [
     choice(
@@ -280,24 +164,12 @@ const FIELDS: Table = {
         d.branch = v === 'in-line' ? 0.04 : 0.1
       },
     ),
-    number(
-      'bore',
-      'length',
-      (d) => d.bore,
-      (d, v) => (d.bore = v),
-      BORE,
-    ),
-    number(
-      'length',
-      'length',
-      (d) => d.length,
-      (d, v) => (d.length = v),
-      {
-        least: 0.05,
-        most: Math.max(0.05, place.chamber),
-        why: { most: 'field.why.most.chamber' },
-      },
-    ),
+    own('bore', 'length', BORE),
+    own('length', 'length', {
+      least: 0.05,
+      most: Math.max(0.05, place.chamber),
+      why: { most: 'field.why.most.chamber' },
+    }),
     number(
       'chambers',
       'count',
@@ -305,13 +177,7 @@ const FIELDS: Table = {
       (d, v) => (d.chambers = Math.round(v)),
       { least: 1, most: 12 },
     ),
-    number(
-      'branch',
-      'length',
-      (d) => d.branch,
-      (d, v) => (d.branch = v),
-      tall(place),
-    ),
+    own('branch', 'length', tall(place)),
     yesNo(
       'ball',
       (d) => d.ball,
@@ -322,28 +188,16 @@ const FIELDS: Table = {
     ),
     ...(ball
       ? [
-          number<DeviceOf<'first-flush'>>(
-            'ballSize',
-            'length',
-            (d) => d.ballSize,
-            (d, v) => (d.ballSize = v),
-            {
-              least: 0.005,
-              most: bore - 0.001,
-              why: { most: 'field.why.most.ball' },
-            },
-          ),
-          number<DeviceOf<'first-flush'>>(
-            'seat',
-            'length',
-            (d) => d.seat,
-            (d, v) => (d.seat = v),
-            {
-              least: 0.005,
-              most: bore - 0.001,
-              why: { most: 'field.why.most.seat' },
-            },
-          ),
+          own<DeviceOf<'first-flush'>>('ballSize', 'length', {
+            least: 0.005,
+            most: bore - 0.001,
+            why: { most: 'field.why.most.ball' },
+          }),
+          own<DeviceOf<'first-flush'>>('seat', 'length', {
+            least: 0.005,
+            most: bore - 0.001,
+            why: { most: 'field.why.most.seat' },
+          }),
         ]
       : []),
     choice(
@@ -407,66 +261,18 @@ const FIELDS: Table = {
       : []),
   ],
   'ring-trough': ({ outlet }) => [
-    number(
-      'mark',
-      'length',
-      (d) => d.mark,
-      (d, v) => (d.mark = v),
-      { least: 0.05, most: outlet, why: { most: 'field.why.most.mark' } },
-    ),
-    number(
-      'piece',
-      'length',
-      (d) => d.piece,
-      (d, v) => (d.piece = v),
-      { least: 0.01, most: 1 },
-    ),
-    number(
-      'lipBelowMark',
-      'length',
-      (d) => d.lipBelowMark,
-      (d, v) => (d.lipBelowMark = v),
-      { least: 0, most: 0.5 },
-    ),
-    number(
-      'adapterAbove',
-      'length',
-      (d) => d.adapterAbove,
-      (d, v) => (d.adapterAbove = v),
-      { least: 0, most: 0.5 },
-    ),
-    number(
-      'adapterBelow',
-      'length',
-      (d) => d.adapterBelow,
-      (d, v) => (d.adapterBelow = v),
-      { least: 0, most: 0.5 },
-    ),
-    number(
-      'film',
-      'share',
-      (d) => d.film,
-      (d, v) => (d.film = v),
-      { least: 0.05, most: 1 },
-    ),
+    own('mark', 'length', { least: 0.05, most: outlet, why: { most: 'field.why.most.mark' } }),
+    own('piece', 'length', { least: 0.01, most: 1 }),
+    own('lipBelowMark', 'length', { least: 0, most: 0.5 }),
+    own('adapterAbove', 'length', { least: 0, most: 0.5 }),
+    own('adapterBelow', 'length', { least: 0, most: 0.5 }),
+    own('film', 'share', { least: 0.05, most: 1 }),
     ...hoseFields<DeviceOf<'ring-trough'>>(),
   ],
   'push-in': (place) => [
     standsAt(place),
-    number(
-      'hole',
-      'length',
-      (d) => d.hole,
-      (d, v) => (d.hole = v),
-      BORE,
-    ),
-    number(
-      'film',
-      'share',
-      (d) => d.film,
-      (d, v) => (d.film = v),
-      { least: 0.05, most: 1 },
-    ),
+    own('hole', 'length', BORE),
+    own('film', 'share', { least: 0.05, most: 1 }),
     ...hoseFields<DeviceOf<'push-in'>>(),
   ],
   twist: (place) => [standsAt(place), ...letInFields<DeviceOf<'twist'>>(), ...hoseFields<DeviceOf<'twist'>>()],
@@ -483,13 +289,7 @@ const FIELDS: Table = {
   ],
   'float-shut': (place) => [
     standsAt(place),
-    number(
-      'bore',
-      'length',
-      (d) => d.bore,
-      (d, v) => (d.bore = v),
-      BORE,
-    ),
+    own('bore', 'length', BORE),
     where(
       'byPass',
       (d) => d.byPass,
@@ -498,13 +298,7 @@ const FIELDS: Table = {
   ],
   tee: (place) => [
     standsAt(place),
-    number(
-      'bore',
-      'length',
-      (d) => d.bore,
-      (d, v) => (d.bore = v),
-      BORE,
-    ),
+    own('bore', 'length', BORE),
     yesNo(
       'spare',
       (d) => d.spare,
@@ -521,29 +315,11 @@ const FIELDS: Table = {
         if (d.wet && d.lowPoint > 0) d.lowPoint = -0.3
       },
     ),
-    number(
-      'bore',
-      'length',
-      (d) => d.bore,
-      (d, v) => (d.bore = v),
-      BORE,
-    ),
-    number(
-      'run',
-      'span',
-      (d) => d.length,
-      (d, v) => (d.length = v),
-      { least: 0.1, most: 500 },
-    ),
+    own('bore', 'length', BORE),
+    own('length', 'span', { least: 0.1, most: 500 }, 'run'),
     ...(wet
       ? [
-          number<DeviceOf<'carrying-pipe'>>(
-            'lowPoint',
-            'length',
-            (d) => d.lowPoint,
-            (d, v) => (d.lowPoint = v),
-            { least: -5, most: outlet },
-          ),
+          own<DeviceOf<'carrying-pipe'>>('lowPoint', 'length', { least: -5, most: outlet }),
           yesNo<DeviceOf<'carrying-pipe'>>(
             'cleanOut',
             (d) => d.cleanOut,
@@ -551,24 +327,12 @@ const FIELDS: Table = {
           ),
         ]
       : [
-          number<DeviceOf<'carrying-pipe'>>(
-            'fall',
-            'fall',
-            (d) => d.fall,
-            (d, v) => (d.fall = v),
-            {
-              least: 0.001,
-              most: 0.5,
-              why: { least: 'field.why.least.fall' },
-            },
-          ),
-          number<DeviceOf<'carrying-pipe'>>(
-            'strapEvery',
-            'length',
-            (d) => d.strapEvery,
-            (d, v) => (d.strapEvery = v),
-            { least: 0.2, most: 5 },
-          ),
+          own<DeviceOf<'carrying-pipe'>>('fall', 'fall', {
+            least: 0.001,
+            most: 0.5,
+            why: { least: 'field.why.least.fall' },
+          }),
+          own<DeviceOf<'carrying-pipe'>>('strapEvery', 'length', { least: 0.2, most: 5 }),
         ]),
     number(
       'bends',
@@ -578,16 +342,7 @@ const FIELDS: Table = {
       { least: 0, most: 30 },
     ),
   ],
-  'wall-crossing': (place) => [
-    standsAt(place),
-    number(
-      'thickness',
-      'length',
-      (d) => d.thickness,
-      (d, v) => (d.thickness = v),
-      { least: 0.01, most: 2 },
-    ),
-  ],
+  'wall-crossing': (place) => [standsAt(place), own('thickness', 'length', { least: 0.01, most: 2 })],
   'winter-shut-off': (place) => [
     standsAt(place),
     where(
