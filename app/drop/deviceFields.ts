@@ -117,12 +117,17 @@ const hoseFields = <D extends Hosed>(): DeviceField<D>[] => [
     { least: 0.05, most: 20 },
   ),
 ]
-const letInFields = <D extends DeviceOf<'twist' | 'flap'>>(): DeviceField<D>[] => [
-  own('body', 'length', { least: 0.03, most: 2 }),
-  own('lapTop', 'length', { least: 0, most: 0.3 }),
-  own('lapBottom', 'length', { least: 0, most: 0.3 }),
-  own('adapters', 'length', { least: 0, most: 1 }),
-]
+const letInFields = <D extends DeviceOf<'twist' | 'flap'>>(): DeviceField<D>[] => {
+  const part = (name: 'body' | 'lapTop' | 'lapBottom' | 'adapters', least: number, most: number): DeviceField<D> =>
+    number(
+      name,
+      'length',
+      (d) => d[name],
+      (d, v) => void Object.assign(d, { [name]: v }),
+      { least, most },
+    )
+  return [part('body', 0.03, 2), part('lapTop', 0, 0.3), part('lapBottom', 0, 0.3), part('adapters', 0, 1)]
+}
 
 type Table = { [K in Device['kind']]: (place: FieldPlace, device: DeviceOf<K>) => DeviceField<DeviceOf<K>>[] }
 
@@ -131,7 +136,13 @@ const TALLEST = 3
 const tall = ({ drop }: FieldPlace) =>
   drop <= TALLEST ? { least: 0, most: drop, why: { most: 'field.why.most.takes' } } : { least: 0, most: TALLEST }
 const standsAt = <D extends { height: number }>({ outlet }: FieldPlace): DeviceField<D> =>
-  own('height', 'length', { least: 0, most: outlet, why: { most: 'field.why.most.height' } }, 'ownHeight')
+  number(
+    'ownHeight',
+    'length',
+    (d) => d.height,
+    (d, v) => (d.height = v),
+    { least: 0, most: outlet, why: { most: 'field.why.most.height' } },
+  )
 
 /** The fields of every family, in the order in which one measures them. */
 const FIELDS: Table = {
