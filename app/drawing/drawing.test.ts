@@ -5,7 +5,8 @@ import { assess } from '#core/assess'
 import { demoJobs, withyHard } from '#core/demo'
 import { clearTrain, fitRecipe, TRAIN_RECIPES } from '#core/edits'
 import { placeNotes, pushApart } from './placeNotes'
-import { sceneOf, type Point } from './scene'
+import { sceneOf } from './scene'
+import type { Point } from './shapes'
 
 const FRAME = { left: 200, right: 676, top: 30, ground: 590 }
 const STATIONS = ['sky', 'roof', 'gutter', 'drop', 'cask', 'spill', 'draw'] as const

@@ -2,18 +2,8 @@ import type { AssessedLine } from '#core/assess'
 import type { Station } from '#core/findings'
 import { planRun } from '#core/roof'
 import type { Vessel } from '#core/scheme'
+import type { Box, Point } from './shapes'
 import { trainScene, type TrainScene } from './trainScene'
-
-export interface Point {
-  x: number
-  y: number
-}
-export interface Box {
-  x: number
-  y: number
-  width: number
-  height: number
-}
 
 /** Where on the sheet the section may stand, px. */
 export interface SceneFrame {

@@ -1,7 +1,7 @@
 import type { SectionLine } from '#core/levels'
 import { familyOf, ownHeight } from '#core/catch'
 import type { Device } from '#core/scheme'
-import type { Box, Point } from './scene'
+import type { Box, Point } from './shapes'
 
 /** The train between gutter and vessel in px: every line of it a part with its true heights. */
 export interface TrainScene {

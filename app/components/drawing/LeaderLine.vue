@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Point } from '~/drawing/scene'
+import type { Point } from '~/drawing/shapes'
 
 /** From a note to its part: level first, one bend at the most, ended in a ring; the chosen one heavy, with a dot. */
 const props = defineProps<{ from: Point; to: Point; chosen?: boolean }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Box } from '~/drawing/scene'
+import type { Box } from '~/drawing/shapes'
 
 /** Water standing in something: washed, rippled, close set under the surface, with an open triangle on its level. */
 const props = defineProps<{ box: Box; prefix: string }>()

@@ -5,7 +5,8 @@ import { fall as fallQuantity, length, span, volume } from '#core/units/quantity
 import { planRun } from '#core/roof'
 import { INCH } from '#core/units/constants'
 import type { AssessedLine } from '#core/assess'
-import { sceneOf, type Point } from '~/drawing/scene'
+import { sceneOf } from '~/drawing/scene'
+import type { Point } from '~/drawing/shapes'
 import { message } from '~/stores/messages'
 
 /**

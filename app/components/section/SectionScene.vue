@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Point, Scene } from '~/drawing/scene'
+import type { Scene } from '~/drawing/scene'
+import type { Point } from '~/drawing/shapes'
 
 /** The parts of one line, eave to ground, and nothing else: no words, no notes. Dashed when it is not built yet. */
 const props = defineProps<{ scene: Scene; prefix: string; flowing?: boolean }>()

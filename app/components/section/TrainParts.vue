@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Point } from '~/drawing/scene'
+import type { Point } from '~/drawing/shapes'
 import type { TrainScene } from '~/drawing/trainScene'
 
 /** The train between gutter and vessel: pipes and the devices on them, and nothing else. */
