@@ -15,6 +15,7 @@ const STAGES = [
   'levels',
   'draw',
   'balance',
+  'storm',
   'arrangements',
   'edits',
   'findings',

@@ -41,5 +41,14 @@ export class CaskDatabase extends Dexie {
           row.job = bringUpJob({ ...row.job }, 2, 3) as unknown as Job
         }),
     )
+    // Schemes know the storm they are tried by, overflows where they end, pumps what they lift.
+    this.version(4).upgrade((transaction) =>
+      transaction
+        .table<JobRow>('jobs')
+        .toCollection()
+        .modify((row) => {
+          row.job = bringUpJob({ ...row.job }, 3, 4) as unknown as Job
+        }),
+    )
   }
 }

@@ -76,7 +76,7 @@ describe('bringing a file in', () => {
   })
 })
 
-describe.each([1, 2])('what version %d kept', (version) => {
+describe.each([1, 2, 3])('what version %d kept', (version) => {
   it('is brought up when the page first opens it, revision and all', async () => {
     const name = `older-${count++}`
     const older = new Dexie(name)

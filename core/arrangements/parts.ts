@@ -16,7 +16,7 @@ import type {
   Target,
   Vessel,
 } from '../scheme'
-import { BRANCH_HEIGHT, dropDefaults, gutterDefaults, schemeDefaults } from '../scheme'
+import { BRANCH_HEIGHT, dropDefaults, gutterDefaults, overflowDefaults, pumpDefaults, schemeDefaults, trialDefaults } from '../scheme'
 import { fromCatalogue } from '../vessel/catalogue'
 
 /** Makers of parts with the defaults a careful installer would start from. Every one may be overridden. */
@@ -206,6 +206,7 @@ export const overflow = (id: string, from: string, to: Target, more: Partial<Ove
   fall: 0.02,
   vented: false,
   crest: 0,
+  ...overflowDefaults(),
   screenedEnd: true,
   to,
   ...more,
@@ -231,6 +232,7 @@ export const pump = (id: string, from: string, to: Pump['to'], more: Partial<Pum
   checkValve: true,
   filterMesh: 0,
   power: 'mains',
+  ...pumpDefaults(),
   to,
   ...more,
 })
@@ -266,6 +268,7 @@ export function scheme(
     id,
     name,
     ...schemeDefaults(),
+    trial: trialDefaults(parts.designIntensity),
     uses: ['ornamentals'],
     overflows: [],
     taps: [],

@@ -2,6 +2,8 @@ import type { Terms, UnitSystem } from '../units/quantity'
 import type { AnnualRain } from './schema/rain'
 import type { Device, DeviceOf, Drop } from './schema/drop'
 import type { Gutter } from './schema/gutter'
+import type { OverflowRoute, Pump } from './schema/overflow'
+import type { Trial } from './schema/trial'
 import type { Job, Scheme } from './schema/job'
 import type { Money, Site } from './schema/site'
 
@@ -39,10 +41,35 @@ export const jobDefaults = (
   money: defaultMoney(terms),
 })
 
+/** An hour's storm whose peak is the design intensity (mm/h), over half-full stores. */
+export const trialDefaults = (designIntensity = 75): Trial => ({
+  storm: { kind: 'triangle', depth: designIntensity / 2, minutes: 60, peak: 'centred' },
+  start: 0.5,
+  opened: [],
+  table: undefined,
+})
+
+/** A surplus that runs out at the paving, into nothing measured. */
+export const overflowDefaults = (): Pick<OverflowRoute, 'end' | 'soak'> => ({ end: 0, soak: undefined })
+
+/** A small pump beside the vessel: 10 L a minute to a metre up through 20 m of 25 mm pipe. Common practice. */
+export const pumpDefaults = (): Omit<Pump, 'id' | 'from' | 'duty' | 'floatSwitch' | 'checkValve' | 'filterMesh' | 'power' | 'to'> => ({
+  wants: 10 / 60_000,
+  rise: 1,
+  pressure: 0,
+  line: { bore: 0.02, length: 20 },
+  suction: { bore: 0.025, length: 2 },
+  at: 0.2,
+  efficiency: 0.3,
+  sunHours: 2.5,
+  autonomy: 3,
+})
+
 export const schemeDefaults = (): Pick<
   Scheme,
-  'designIntensity' | 'wetHours' | 'spillRule' | 'outletSchool' | 'windOnPitch' | 'cost' | 'space'
+  'designIntensity' | 'wetHours' | 'spillRule' | 'outletSchool' | 'windOnPitch' | 'cost' | 'space' | 'trial'
 > => ({
+  trial: trialDefaults(),
   designIntensity: 75,
   wetHours: 4,
   spillRule: 'after-spillage',

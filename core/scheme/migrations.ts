@@ -1,4 +1,14 @@
-import { BRANCH_HEIGHT, DEVICE_DEFAULTS, dropDefaults, gutterDefaults, jobDefaults, schemeDefaults } from './defaults'
+import {
+  BRANCH_HEIGHT,
+  DEVICE_DEFAULTS,
+  dropDefaults,
+  gutterDefaults,
+  jobDefaults,
+  overflowDefaults,
+  pumpDefaults,
+  schemeDefaults,
+  trialDefaults,
+} from './defaults'
 
 type Loose = Record<string, unknown>
 const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -65,8 +75,22 @@ function jobToVersion3(job: Loose): Loose {
   }
 }
 
+/** Version 3 to 4: a scheme knows the storm it is tried by, an overflow where it ends, a pump what it has to lift. */
+function jobToVersion4(job: Loose): Loose {
+  return {
+    ...job,
+    schemes: each(job.schemes, (scheme) => ({
+      ...scheme,
+      // A scheme that came through version 2 has the plain storm already; its own design rain is the better one.
+      trial: trialDefaults(typeof scheme.designIntensity === 'number' ? scheme.designIntensity : undefined),
+      overflows: each(scheme.overflows, (route) => ({ ...overflowDefaults(), ...route })),
+      pumps: each(scheme.pumps, (one) => ({ ...pumpDefaults(), ...one })),
+    })),
+  }
+}
+
 /** Steps that bring an older job up by one version each, keyed by the version they start from. */
-const JOB_STEPS: Record<number, (job: Loose) => Loose> = { 1: jobToVersion2, 2: jobToVersion3 }
+const JOB_STEPS: Record<number, (job: Loose) => Loose> = { 1: jobToVersion2, 2: jobToVersion3, 3: jobToVersion4 }
 
 /** A job of an older version in today's form, unchecked. A job that is already of today's comes back as it is. */
 export function bringUpJob(job: Loose, from: number, to: number): Loose {

@@ -162,6 +162,25 @@ describe('a file of version 2', () => {
   })
 })
 
+describe('a file of version 3', () => {
+  const older = readFileSync(new URL('./older/version3.cask.json', import.meta.url), 'utf8')
+  const { job } = read(older)
+  it('is given a storm by its own design rain, ends for its overflows and duties for its pumps, and keeps all that it said', () => {
+    expect(job).toMatchObject((JSON.parse(older) as { job: Job }).job)
+    expect(job.schemes.map(({ trial }) => trial.storm)).toEqual([
+      { kind: 'triangle', depth: 50.8, minutes: 60, peak: 'centred' },
+      { kind: 'triangle', depth: 50.8, minutes: 60, peak: 'centred' },
+      { kind: 'triangle', depth: 37.5, minutes: 60, peak: 'centred' },
+    ])
+    expect(job.schemes[0]!.overflows[0]).toMatchObject({ end: 0 })
+    expect(job.schemes[2]!.pumps[0]).toMatchObject({ efficiency: 0.3, line: { bore: 0.02, length: 20 }, power: 'solar' })
+  })
+  it('once brought up comes back byte for byte', () => {
+    const text = writeJobFile(job, [])
+    expect(writeJobFile(read(text).job, [])).toBe(text)
+  })
+})
+
 describe('the JSON Schema', () => {
   const schema = { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Vernal Cask job', ...toJsonSchema(jobFile) }
   const validate = new Ajv({ strict: false, allErrors: true }).compile(schema)

@@ -44,6 +44,18 @@ function fullLevelOf(path: WaterPath, each: PlacedVessel): Full {
   return lowest(candidates)
 }
 
+/**
+ * Level at which each vessel is full, m above the paving, by its id: where its own water first runs away, or that of the
+ * vessels it shares a level with.
+ */
+export function fullLevels(path: WaterPath): Map<string, number> {
+  const placed = [...path.vessels.values()]
+  const own = new Map(placed.map((each) => [each.vessel.id, fullLevelOf(path, each).top]))
+  const level = ({ store }: PlacedVessel) =>
+    Math.min(...placed.filter((each) => each.store.id === store.id).map(({ vessel }) => own.get(vessel.id)!))
+  return new Map(placed.map((each) => [each.vessel.id, sharesLevel(each) ? level(each) : own.get(each.vessel.id)!]))
+}
+
 /** Vessels that share one level; the rest of the arrangements fill each to its own. */
 const sharesLevel = ({ store }: PlacedVessel) => store.arrangement === 'single' || store.arrangement === 'linked-low'
 

@@ -8,6 +8,7 @@ import { overflowRoute, pumps } from './overflow'
 import { rainSource, records } from './rain'
 import { roofSection } from './roof'
 import { store } from './store'
+import { trial } from './trial'
 
 export const scheme = record({
   id: id(),
@@ -34,6 +35,8 @@ export const scheme = record({
   taps: taps(),
   pumps: pumps(),
   demands: list(demand, 0, 40),
+  /** The storm that the scheme is tried by. */
+  trial,
 })
 export type Scheme = yup.InferType<typeof scheme>
 
@@ -58,7 +61,7 @@ export const job = record({
 export type Job = yup.InferType<typeof job>
 
 export const FILE_FORMAT = 'vernal-cask-job'
-export const FILE_VERSION = 3
+export const FILE_VERSION = 4
 
 /** A job as it travels: the job and the rain records it leans on. */
 export const jobFile = record({

@@ -2,6 +2,18 @@ import type { InferType } from 'yup'
 import { amount, bore, choice, flag, height, id, list, oneOfKind, record } from './fields'
 import { target } from './drop'
 
+/** Ground that takes the surplus in: a hollow, or a pit filled with gravel or crates. */
+const soak = record({
+  /** Soil's infiltration rate from a trial pit or by its kind, m/s. */
+  rate: amount(1e-9, 1e-2),
+  width: amount(0.1, 100),
+  length: amount(0.1, 200),
+  /** Of the hollow or the fill, m. */
+  depth: amount(0.02, 10),
+  fill: choice('open', 'gravel', 'crate'),
+})
+export type Soak = InferType<typeof soak>
+
 /** How the surplus leaves a vessel and where it ends. */
 export const overflowRoute = record({
   id: id(),
@@ -14,6 +26,10 @@ export const overflowRoute = record({
   vented: flag(),
   /** Crest above the paving, m, for a hoop. */
   crest: height(),
+  /** Open end above the paving, m: how far a hoop can draw the water down. */
+  end: height(),
+  /** What takes it in where it leads to a rain garden or a soakaway. */
+  soak: soak.optional().default(undefined),
   /** Far end screened against insects. */
   screenedEnd: flag(),
   /** Further pipes it feeds on the way, in order. */
@@ -31,6 +47,20 @@ export const pump = record({
   /** Filter in front of the outlets, m; 0 for none. */
   filterMesh: amount(0, 0.01),
   power: choice('mains', 'solar', 'battery', 'hand'),
+  /** Wanted flow, m³/s, at the far end `rise` above the paving (m), and pressure wanted there, Pa. */
+  wants: amount(0, 0.1),
+  rise: amount(-10, 60),
+  pressure: amount(0, 1e6),
+  /** Its pipes: out to the far end, and the suction side; m. */
+  line: record({ bore: bore(), length: amount(0, 1000) }),
+  suction: record({ bore: bore(), length: amount(0, 100) }),
+  /** Pump's own centre above the paving, m. */
+  at: height(),
+  /** Water power over power taken, pump and motor together. */
+  efficiency: amount(0.05, 0.95),
+  /** Full-sun hours of the darkest month that it is wanted in, and days to run without sun. */
+  sunHours: amount(0.1, 12),
+  autonomy: amount(0, 14),
   to: oneOfKind({
     demand: record({ kind: choice('demand'), demand: id() }),
     vessel: record({ kind: choice('vessel'), vessel: id(), port: id() }),

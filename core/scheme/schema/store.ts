@@ -59,6 +59,10 @@ export const vessel = record({
   lidMesh: amount(0, 0.05),
   held: choice('new', 'food', 'unknown', 'chemical'),
   base,
+  /** Middle of the vessel on the plan, m: along the wall from the store's first, and out from the wall. In a row where left out. */
+  place: record({ along: amount(-100, 100), out: amount(0, 100) })
+    .optional()
+    .default(undefined),
   /** Another vessel it stands on, when stacked. */
   on: id().optional(),
   ports: list(port, 1, 40),

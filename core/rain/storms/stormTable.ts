@@ -1,0 +1,75 @@
+import Papa from 'papaparse'
+import { positive } from '../../numeric/guards'
+import type { StormTable } from '../../scheme'
+
+/** How much rarer storms hold against the ten-year one, and the shape of a storm's depth over its length. Common practice. */
+const GROWTH: readonly (readonly [years: number, factor: number])[] = [
+  [2, 0.68],
+  [5, 0.86],
+  [10, 1],
+  [30, 1.24],
+  [100, 1.55],
+]
+const MINUTES = [10, 20, 30, 60, 120, 360, 720, 1440]
+/** The design rain is taken to last so long. */
+const DESIGN_MINUTES = 5
+
+/**
+ * A table of design storms from the one figure that a scheme has: its design intensity read as five minutes in ten years,
+ * other lengths by `i ∝ (t + 10)^−0.75`. A stand-in until the place's own table is put in.
+ *
+ * @param intensity mm/h (> 0)
+ * Source: common practice for shape and growth, no published source.
+ */
+export function scaledTable(intensity: number): StormTable {
+  positive('intensity', intensity)
+  const depth = (minutes: number) => (intensity * ((DESIGN_MINUTES + 10) / (minutes + 10)) ** 0.75 * minutes) / 60
+  return {
+    years: GROWTH.map(([years]) => years),
+    minutes: [...MINUTES],
+    depths: GROWTH.map(([, factor]) => MINUTES.map((minutes) => Math.round(factor * depth(minutes) * 10) / 10)),
+  }
+}
+
+export interface TableProblem {
+  problem: 'empty' | 'notANumber' | 'ragged' | 'order' | 'tooMany'
+  /** Line and column of the text, from 1. */
+  line: number
+  column: number
+  found: string
+}
+
+/**
+ * Reads a table as it is pasted: first row minutes, first column years, depths in mm between; commas, semicolons or tabs.
+ * Rarer storms must not be lighter, nor longer ones.
+ */
+export function readStormTable(text: string): { table: StormTable } | { problems: TableProblem[] } {
+  const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data.map((row) => row.map((cell) => cell.trim()))
+  if (rows.length < 2 || rows[0]!.length < 2) return { problems: [{ problem: 'empty', line: 1, column: 1, found: '' }] }
+  const problems: TableProblem[] = []
+  const tell = (problem: TableProblem['problem'], line: number, column: number) =>
+    problems.push({ problem, line: line + 1, column: column + 1, found: rows[line]?.[column] ?? '' })
+  const number = (line: number, column: number): number => {
+    const value = Number((rows[line]![column] ?? '').replace(',', '.').replace(/\s*(min|years?|yr|mm)$/i, ''))
+    if (!(value > 0)) tell('notANumber', line, column)
+    return value
+  }
+  if (rows.length > 9 || rows[0]!.length > 13) return { problems: [{ problem: 'tooMany', line: 1, column: 1, found: String(rows.length) }] }
+  const minutes = rows[0]!.slice(1).map((_, column) => number(0, column + 1))
+  const years = rows.slice(1).map((_, line) => number(line + 1, 0))
+  const depths = rows.slice(1).map((row, line) => {
+    if (row.length !== minutes.length + 1) tell('ragged', line + 1, row.length)
+    return minutes.map((_, column) => number(line + 1, column + 1))
+  })
+  const rising = (values: readonly number[]) => values.findIndex((value, i) => i > 0 && value < values[i - 1]!)
+  if (problems.length === 0) {
+    if (rising(minutes) > 0) tell('order', 0, rising(minutes) + 1)
+    if (rising(years) > 0) tell('order', rising(years) + 1, 0)
+    depths.forEach((row, line) => rising(row) > 0 && tell('order', line + 1, rising(row) + 1))
+    minutes.forEach((_, column) => {
+      const at = rising(depths.map((row) => row[column]!))
+      if (at > 0) tell('order', at + 1, column + 1)
+    })
+  }
+  return problems.length > 0 ? { problems } : { table: { years, minutes, depths } }
+}

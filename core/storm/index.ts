@@ -1,0 +1,4 @@
+export * from './network'
+export * from './runStorm'
+export * from './upstream'
+export * from './whatIf'

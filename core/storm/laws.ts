@@ -1,0 +1,85 @@
+import { headSpent, type Line } from '../pipe/friction'
+import { stubFlow } from '../overflow/stub'
+import { GRAVITY } from '../units/constants'
+
+/** Flow over head, ready to be asked many thousand times. */
+export type HeadLaw = (head: number) => number
+
+/** Below this head flow grows in proportion, so that levels meet without chatter, m. */
+export const SMALL_HEAD = 1e-3
+const POINTS = 192
+const MOST_HEAD = 12
+
+/** A rising law sampled evenly over the root of the head, where pipes and holes are nearly straight. */
+function tabled(most: number, of: (head: number) => number): HeadLaw {
+  const step = Math.sqrt(most) / POINTS
+  const at = Float64Array.from({ length: POINTS + 1 }, (_, k) => of((k * step) ** 2))
+  return (head) => {
+    if (head <= 0) return 0
+    const u = Math.min(POINTS - 1e-9, Math.sqrt(head) / step)
+    const k = Math.floor(u)
+    return at[k]! + (u - k) * (at[k + 1]! - at[k]!)
+  }
+}
+
+/** Turns the loss law of a line round by sampling it over flow: no root has to be sought. */
+function turned(line: Line): (head: number) => number {
+  const most = (Math.PI / 4) * line.bore ** 2 * Math.sqrt((2 * GRAVITY * MOST_HEAD) / line.losses)
+  const count = 4 * POINTS
+  const heads = Float64Array.from({ length: count + 1 }, (_, k) => headSpent(line, (most * k) / count))
+  return (head) => {
+    let low = 0
+    let high = count
+    while (high - low > 1) {
+      const middle = (low + high) >> 1
+      if (heads[middle]! <= head) low = middle
+      else high = middle
+    }
+    // Between two points loss goes nearly with the square of the flow.
+    const [a, b] = [Math.sqrt(heads[low]!), Math.sqrt(heads[high]!)]
+    return (most / count) * (low + (b > a ? (Math.sqrt(head) - a) / (b - a) : 0))
+  }
+}
+
+/** A pipe by the head across it; in proportion under 1 mm. Source: Darcy–Weisbach, Swamee & Jain 1976. */
+export function pipeLaw(line: Line): HeadLaw {
+  const pipe = tabled(MOST_HEAD, turned(line))
+  const gentle = pipe(SMALL_HEAD) / SMALL_HEAD
+  return (head) => (head <= 0 ? 0 : head < SMALL_HEAD ? gentle * head : pipe(head))
+}
+
+/** A round mouth by the water over its invert: part full, then full. Source: critical flow and orifice, as `stubFlow`. */
+export const mouthLaw = (bore: number): HeadLaw => tabled(Math.max(1, 4 * bore), (head) => stubFlow(bore, head))
+
+/** An upright open pipe by the water over its rim: weir, then orifice. Source: EN 12056-3:2000 outlet formulas, from memory. */
+export const standpipeLaw = (bore: number): HeadLaw =>
+  tabled(2, (head) => {
+    const [d, h] = [bore * 1000, head * 1000]
+    return (h <= d / 2 ? (d * h ** 1.5) / 7500 : (d ** 2 * Math.sqrt(h)) / 15000) / 1000
+  })
+
+/** Water over a vessel's own rim, all round: `1.7·L·h^1.5`. Source: broad-crested weir, any hydraulics text. */
+export function rimLaw(round: number): HeadLaw {
+  return (head) => (head <= 0 ? 0 : 1.7 * round * head ** 1.5)
+}
+
+/** One end of a pipe between two vessels, m above the paving. */
+export interface PipeEnd {
+  invert: number
+}
+
+/**
+ * A pipe between two vessels: driven by the difference of the levels once both its ends are under water, by the depth over
+ * the higher invert before, and never more than its mouth lets in. Runs both ways.
+ */
+export function linkLaw(line: Line, a: PipeEnd, b: PipeEnd): (from: number, to: number) => number {
+  const pipe = pipeLaw(line)
+  const mouth = mouthLaw(line.bore)
+  const oneWay = (high: number, low: number, into: PipeEnd): number => {
+    const depth = high - Math.max(a.invert, b.invert)
+    if (depth <= 0) return 0
+    const covered = Math.max(low, into.invert + Math.min(line.bore, depth) / 2)
+    return Math.min(pipe(high - covered), mouth(depth))
+  }
+  return (from, to) => (from >= to ? oneWay(from, to, b) : -oneWay(to, from, a))
+}
