@@ -1,1 +1,2 @@
+export * from './cures'
 export * from './offers'

@@ -12,8 +12,14 @@ function wetted(bore: number, halfAngle: number) {
   }
 }
 
-/** Flow at critical depth when the head over the invert is `head`, m³/s. */
-function criticalFlow(bore: number, head: number): number {
+/**
+ * Flow at critical depth in a round pipe, m³/s, when the head over its invert is `head`: as much as a part-full pipe takes in.
+ *
+ * @param bore m (> 0)
+ * @param head m (≥ 0)
+ * Source: critical flow in a circular section, any hydraulics text.
+ */
+export function criticalFlow(bore: number, head: number): number {
   const energy = (halfAngle: number) => {
     const { depth, area, top } = wetted(bore, halfAngle)
     return depth + (top > 0 ? area / (2 * top) : 0)

@@ -4,6 +4,7 @@ import { brokenTies } from './waterPath'
 const WORDS = {
   missing: (id: string) => `there is no part ${id}`,
   twice: (id: string) => `two parts have the id ${id}`,
+  self: (id: string) => `a link leads from ${id} back to itself; lead it to another vessel`,
   ring: (id: string) => `the water of ${id} would run in a ring`,
 }
 

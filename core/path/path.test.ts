@@ -66,3 +66,25 @@ describe('ties', () => {
     expect(brokenTies(ring)).toContainEqual({ path: 'sections[0]', problem: 'ring', id: 'river' })
   })
 })
+
+describe('links that cannot be', () => {
+  const three = () => structuredClone(ARRANGEMENTS[17]!())
+  it('one that leads to its own vessel is told', () => {
+    const scheme = three()
+    scheme.stores[0]!.links[0]!.to = { ...scheme.stores[0]!.links[0]!.from }
+    expect(brokenTies(scheme)).toEqual([{ path: 'stores[0].links[0]', problem: 'self', id: 'settle' }])
+  })
+  it('a cascade that comes back to where it began is a ring; a ring of low links is none', () => {
+    const scheme = three()
+    const [link] = scheme.stores[0]!.links
+    scheme.stores[0]!.links.push({ ...link!, id: 'back', from: { vessel: 'third', port: 'over' }, to: { vessel: 'settle', port: 'in' } })
+    expect(brokenTies(scheme)).toMatchObject([{ path: 'stores[0].vessels[0]', problem: 'ring' }])
+    scheme.stores[0]!.links.forEach((each) => (each.kind = 'low'))
+    expect(brokenTies(scheme)).toEqual([])
+  })
+  it('a tap opened in the trial must be there', () => {
+    const scheme = three()
+    scheme.trial.opened = [{ tap: 'gone', from: 0, lasts: 60 }]
+    expect(brokenTies(scheme)).toEqual([{ path: 'trial.opened[0].tap', problem: 'missing', id: 'gone' }])
+  })
+})

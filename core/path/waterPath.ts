@@ -22,7 +22,7 @@ export interface PathEdge {
 export interface BrokenTie {
   /** Where in the document, as `gutters[0].outlets[1].drop`. */
   path: string
-  problem: 'missing' | 'twice' | 'ring'
+  problem: 'missing' | 'twice' | 'ring' | 'self'
   id: string
 }
 
@@ -146,6 +146,7 @@ export function brokenTies(scheme: Scheme): BrokenTie[] {
     links.forEach(({ from, to }, j) => {
       ties.end(from, `stores[${i}].links[${j}].from`)
       ties.end(to, `stores[${i}].links[${j}].to`)
+      if (from.vessel === to.vessel) ties.broken.push({ path: `stores[${i}].links[${j}]`, problem: 'self', id: from.vessel })
     })
   })
   scheme.overflows.forEach(({ from, to }, i) => {
@@ -158,6 +159,7 @@ export function brokenTies(scheme: Scheme): BrokenTie[] {
     if (to.kind === 'demand') ties.need('demand', to.demand, `pumps[${i}].to.demand`)
     if (to.kind === 'vessel') ties.end(to, `pumps[${i}].to`)
   })
+  scheme.trial.opened.forEach(({ tap }, i) => ties.need('tap', tap, `trial.opened[${i}].tap`))
   scheme.demands.forEach(({ from }, i) => ties.need(from.kind, from.kind === 'tap' ? from.tap : from.pump, `demands[${i}].from`))
   return ties.broken.length > 0 ? ties.broken : rings(scheme)
 }
@@ -183,12 +185,19 @@ function rings(scheme: Scheme): BrokenTie[] {
   }
   const vessels = scheme.stores.flatMap((store) => store.vessels)
   const vesselBelow = (id: string) => vessels.find((vessel) => vessel.id === id)?.on
+  // Low links may make a ring main; a cascade that comes back to where it began would run for ever.
+  const links = scheme.stores.flatMap((store) => store.links)
+  const cascadeNext = (id: string) => {
+    const { to } = links.find(({ kind, from }) => kind === 'cascade' && from.vessel === id) ?? {}
+    return to?.vessel
+  }
   const found = (list: readonly { id: string }[], name: string, next: (id: string) => string | undefined) =>
     list.flatMap(({ id }, i) => (ringFrom(id, next) ? [{ path: `${name}[${i}]`, problem: 'ring' as const, id }] : []))
   return [
     ...found(scheme.sections, 'sections', sectionNext),
     ...found(scheme.drops, 'drops', dropNext),
     ...found(vessels, 'vessels', vesselBelow),
+    ...scheme.stores.flatMap((store, i) => found(store.vessels, `stores[${i}].vessels`, cascadeNext).slice(0, 1)),
   ]
 }
 

@@ -33,12 +33,25 @@ import {
   monthTable,
   rainByYear,
   readyRain,
+  scaledTable,
+  stormOf,
   type MonthTable,
   type Place,
   type ReadyRain,
   type YearOfRain,
 } from '../rain'
-import { offerTrains, type Offer, type TrainWishes } from '../offers'
+import { cureStorm, offerTrains, type Cure, type Offer, type TrainWishes } from '../offers'
+import {
+  batchRow,
+  runStorm,
+  tableStorms,
+  verdictOf,
+  type BatchRow,
+  type Bottleneck,
+  type StormRun,
+  type Verdict,
+  type WhatIf,
+} from '../storm'
 import { overallShare, runoffLaw } from '../roof/runoff'
 import type { RainFacts } from '../findings'
 import { defaultSite, type DeviceOf, type RainRecord, type RainSource, type Scheme } from '../scheme'
@@ -316,4 +329,50 @@ export function answerOffers(scheme: Scheme, dropId: string, vesselId: string, w
     const { kept, met } = answerFigures(offer.scheme, rain)
     return { ...offer, kept, met }
   })
+}
+
+/** A storm over a scheme and what it showed. */
+export interface StormAnswer {
+  run: StormRun
+  verdict: Verdict
+}
+
+/**
+ * The scheme's own storm over it.
+ *
+ * @param onward told how far it is; false calls it off
+ * @returns undefined when it was called off
+ * @throws BrokenPathError when a reference leads nowhere; RangeError where the storm makes no sense
+ */
+export function answerStorm(
+  scheme: Scheme,
+  whatIfs: readonly WhatIf[] = [],
+  onward?: (share: number) => boolean,
+): StormAnswer | undefined {
+  const path = buildWaterPath(scheme)
+  const run = runStorm(path, stormOf(scheme.trial.storm), scheme.trial, { whatIfs, ...(onward ? { onward } : {}) })
+  return run && { run, verdict: verdictOf(path, run) }
+}
+
+/** What the smallest changes would make of the scheme's storm. */
+export const answerCures = (scheme: Scheme, bottleneck: Bottleneck, system: UnitSystem, whatIfs: readonly WhatIf[] = []): Cure[] =>
+  cureStorm(scheme, stormOf(scheme.trial.storm), bottleneck, system, whatIfs)
+
+/**
+ * Every design storm of the scheme's table, one after another.
+ *
+ * @param breathe told how many are done; false calls it off
+ */
+export async function answerBatch(
+  scheme: Scheme,
+  breathe: (done: number, of: number) => Promise<boolean>,
+): Promise<BatchRow[] | undefined> {
+  const path = buildWaterPath(scheme)
+  const storms = tableStorms(scheme.trial.table ?? scaledTable(scheme.designIntensity))
+  const rows: BatchRow[] = []
+  for (const storm of storms) {
+    rows.push(batchRow(path, scheme.trial, storm))
+    if (!(await breathe(rows.length, storms.length))) return undefined
+  }
+  return rows
 }

@@ -1,4 +1,6 @@
+export * from './batch'
 export * from './network'
 export * from './runStorm'
 export * from './upstream'
+export * from './verdict'
 export * from './whatIf'

@@ -1,5 +1,5 @@
 import { headSpent, type Line } from '../pipe/friction'
-import { stubFlow } from '../overflow/stub'
+import { criticalFlow, stubFlow } from '../overflow/stub'
 import { GRAVITY } from '../units/constants'
 
 /** Flow over head, ready to be asked many thousand times. */
@@ -41,15 +41,39 @@ function turned(line: Line): (head: number) => number {
   }
 }
 
+/** Laws that have been sampled before: a storm is run again and again over pipes that stay the same. */
+const known = new Map<string, HeadLaw>()
+const MOST_KNOWN = 400
+function kept(key: string, make: () => HeadLaw): HeadLaw {
+  const before = known.get(key)
+  if (before) return before
+  if (known.size >= MOST_KNOWN) known.clear()
+  const law = make()
+  known.set(key, law)
+  return law
+}
+
 /** A pipe by the head across it; in proportion under 1 mm. Source: Darcy–Weisbach, Swamee & Jain 1976. */
 export function pipeLaw(line: Line): HeadLaw {
-  const pipe = tabled(MOST_HEAD, turned(line))
-  const gentle = pipe(SMALL_HEAD) / SMALL_HEAD
-  return (head) => (head <= 0 ? 0 : head < SMALL_HEAD ? gentle * head : pipe(head))
+  return kept(`pipe ${line.bore} ${line.length} ${line.losses} ${line.roughness} ${line.viscosity}`, () => {
+    const pipe = tabled(MOST_HEAD, turned(line))
+    const gentle = pipe(SMALL_HEAD) / SMALL_HEAD
+    return (head) => (head <= 0 ? 0 : head < SMALL_HEAD ? gentle * head : pipe(head))
+  })
 }
 
 /** A round mouth by the water over its invert: part full, then full. Source: critical flow and orifice, as `stubFlow`. */
-export const mouthLaw = (bore: number): HeadLaw => tabled(Math.max(1, 4 * bore), (head) => stubFlow(bore, head))
+export const mouthLaw = (bore: number): HeadLaw =>
+  kept(`mouth ${bore}`, () => tabled(Math.max(1, 4 * bore), (head) => stubFlow(bore, head)))
+
+/** Beyond so many bores of depth a pipe's own entry loss says all there is to say. */
+const COVERED = 2.5
+
+/** What a part-full pipe's entry takes in; no limit once it is well covered. */
+const entryLaw = (bore: number): HeadLaw => {
+  const partFull = kept(`entry ${bore}`, () => tabled(COVERED * bore, (head) => (head > 0 ? criticalFlow(bore, head) : 0)))
+  return (head) => (head >= COVERED * bore ? Infinity : partFull(head))
+}
 
 /** An upright open pipe by the water over its rim: weir, then orifice. Source: EN 12056-3:2000 outlet formulas, from memory. */
 export const standpipeLaw = (bore: number): HeadLaw =>
@@ -70,16 +94,16 @@ export interface PipeEnd {
 
 /**
  * A pipe between two vessels: driven by the difference of the levels once both its ends are under water, by the depth over
- * the higher invert before, and never more than its mouth lets in. Runs both ways.
+ * the higher invert before, and never more than its part-full entry takes in. Runs both ways.
  */
 export function linkLaw(line: Line, a: PipeEnd, b: PipeEnd): (from: number, to: number) => number {
   const pipe = pipeLaw(line)
-  const mouth = mouthLaw(line.bore)
+  const entry = entryLaw(line.bore)
   const oneWay = (high: number, low: number, into: PipeEnd): number => {
     const depth = high - Math.max(a.invert, b.invert)
     if (depth <= 0) return 0
     const covered = Math.max(low, into.invert + Math.min(line.bore, depth) / 2)
-    return Math.min(pipe(high - covered), mouth(depth))
+    return Math.min(pipe(high - covered), entry(depth))
   }
   return (from, to) => (from >= to ? oneWay(from, to, b) : -oneWay(to, from, a))
 }

@@ -1,0 +1,86 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { ARRANGEMENTS } from '../arrangements'
+import { assess } from '../assess'
+import { tanneryRow, withyHard } from '../demo'
+import { brokenTies } from '../path/waterPath'
+import { letIn, scheme as schemeSchema, type Scheme } from '../scheme'
+import { addVessel, arrangeStore, levelBases, MOST_VESSELS, removeVessel, setLinkBores, setOverflowBore } from './storeEdits'
+
+const studio = () => tanneryRow().schemes[0]!
+const four = () => [1, 2, 3].reduce((scheme) => addVessel(scheme, 'totes'), studio())
+const valid = (scheme: Scheme) => {
+  expect(brokenTies(scheme)).toEqual([])
+  expect(letIn(schemeSchema, JSON.parse(JSON.stringify(scheme)))).toBeTruthy()
+  expect(assess(scheme).lines.length).toBeGreaterThan(0)
+}
+
+describe('a store', () => {
+  it('grows from one tote to four, linked low, each holding as much as the first', () => {
+    const one = assess(studio()).lines[0]!.usable
+    const scheme = four()
+    valid(scheme)
+    expect(scheme.stores[0]).toMatchObject({ arrangement: 'linked-low', links: [{ kind: 'low' }, { kind: 'low' }, { kind: 'low' }] })
+    expect(scheme.stores[0]!.vessels.map(({ name }) => name)).toEqual(['Tote 1', 'Tote 2', 'Tote 3', 'Tote 4'])
+    // The links sit at the valve's height, so that nothing is lost at the bottom.
+    expect(assess(scheme).lines[0]!.usable.volume / one.volume).toBeCloseTo(4, 9)
+  })
+  it.each(['linked-low', 'cascade', 'stacked', 'manifold'] as const)('put together as %s holds together and can be reckoned', (arrangement) => {
+    for (const start of [four(), addVessel(withyHard().schemes[0]!, 'butt-store')]) {
+      const scheme = arrangeStore(start, start.stores[0]!.id, arrangement)
+      valid(scheme)
+      expect(scheme.stores[0]!.arrangement).toBe(arrangement)
+      // And back again.
+      valid(arrangeStore(scheme, scheme.stores[0]!.id, 'linked-low'))
+    }
+  })
+  it('a cascade runs down from vessel to vessel and out of the last', () => {
+    const scheme = arrangeStore(four(), 'totes', 'cascade')
+    const [store] = scheme.stores
+    const overs = store!.vessels.map((vessel) => vessel.base.height + vessel.ports.find(({ role }) => role === 'overflow')!.at)
+    expect(overs).toEqual([...overs].sort((a, b) => b - a))
+    expect(scheme.overflows.map(({ from }) => from.vessel)).toEqual([store!.vessels.at(-1)!.id])
+  })
+  it('a stack is fed at its top', () => {
+    const scheme = arrangeStore(addVessel(studio(), 'totes'), 'totes', 'stacked')
+    const top = scheme.stores[0]!.vessels.at(-1)!
+    expect(top.on).toBe('tote')
+    expect(scheme.drops[0]!.end).toMatchObject({ kind: 'vessel', vessel: top.id })
+  })
+  it('shrinks again by any of its vessels; pipe, tap and overflow go to one that stays', () => {
+    const ids = four().stores[0]!.vessels.map(({ id }) => id)
+    for (const id of ids) {
+      const scheme = removeVessel(four(), id)
+      valid(scheme)
+      expect(scheme.stores[0]!.vessels).toHaveLength(3)
+      expect(scheme.overflows).toHaveLength(1)
+    }
+    const back = ids.slice(1).reduce((scheme, id) => removeVessel(scheme, id), four())
+    expect(back.stores[0]).toMatchObject({ arrangement: 'single', links: [] })
+    expect(() => removeVessel(back, 'tote')).toThrow(/at least one/)
+  })
+  it('stops at twelve', () => {
+    let scheme = studio()
+    for (let n = 1; n < MOST_VESSELS; n++) scheme = addVessel(scheme, 'totes')
+    valid(scheme)
+    expect(() => addVessel(scheme, 'totes')).toThrow(/12/)
+  })
+  it('every vessel of every arrangement can be taken out, and one added, and it still holds together', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...ARRANGEMENTS), fc.nat(20), fc.boolean(), (make, pick, add) => {
+        const scheme = make()
+        const store = scheme.stores[pick % scheme.stores.length]!
+        if (add) valid(addVessel(scheme, store.id))
+        else if (store.vessels.length > 1) valid(removeVessel(scheme, store.vessels[pick % store.vessels.length]!.id))
+      }),
+    )
+  })
+  it('one bore for all links and the ports they sit in, one for an overflow and its hole, one height for all bases', () => {
+    const scheme = levelBases(setOverflowBore(setLinkBores(four(), 'totes', 0.0266), 'over', 0.0779), 'totes', 0.3)
+    expect(scheme.stores[0]!.links.map(({ bore }) => bore)).toEqual([0.0266, 0.0266, 0.0266])
+    expect(scheme.stores[0]!.vessels.flatMap(({ ports }) => ports).filter(({ role }) => role === 'link').map(({ bore }) => bore)).toEqual([0.0266, 0.0266, 0.0266, 0.0266])
+    expect(scheme.stores[0]!.vessels[0]!.ports.find(({ role }) => role === 'overflow')!.bore).toBe(0.0779)
+    expect(scheme.stores[0]!.vessels.map(({ base }) => base.height)).toEqual([0.3, 0.3, 0.3, 0.3])
+    expect(() => setOverflowBore(scheme, 'gone', 0.1)).toThrow(/gone/)
+  })
+})
