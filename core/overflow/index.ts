@@ -1,1 +1,4 @@
 export * from './stub'
+export * from './overflowHead'
+export * from './siphon'
+export * from './soak'

@@ -1,4 +1,7 @@
+export * from './baseBuild'
 export * from './catalogue'
+export * from './groups'
 export * from './levelVolume'
 export * from './load'
 export * from './usable'
+export * from './vents'

@@ -1,0 +1,39 @@
+import { bisect } from '../numeric/bisect'
+import { headSpent, lineFlow } from '../pipe/friction'
+import type { OverflowRoute } from '../scheme'
+import { overflowLine } from './siphon'
+import { stubFlow, stubHead } from './stub'
+
+type Route = Pick<OverflowRoute, 'bore' | 'length' | 'mouth' | 'end'>
+
+/** Flow through an upright open pipe with water `head` over its rim, m³/s. Source: EN 12056-3:2000 outlet formulas, from memory. */
+export function standpipeFlow(bore: number, head: number): number {
+  const [d, h] = [bore * 1000, Math.max(0, head) * 1000]
+  return (h <= d / 2 ? (d * h ** 1.5) / 7500 : (d ** 2 * Math.sqrt(h)) / 15000) / 1000
+}
+
+const mouthFlow = ({ mouth, bore }: Route, head: number) => (mouth === 'standpipe' ? standpipeFlow(bore, head) : stubFlow(bore, head))
+
+/**
+ * What an overflow passes with water `head` over its invert: the lesser of its mouth and of the pipe behind it, which runs
+ * under the whole height down to its open end.
+ *
+ * @param invert of the overflow above the paving, m
+ * @param head m (≥ 0)
+ * @returns m³/s
+ * Source: critical flow and orifice for the mouth; Darcy–Weisbach with Swamee & Jain 1976 for the pipe.
+ */
+export function overflowFlow(route: Route, invert: number, head: number): number {
+  if (head <= 0) return 0
+  return Math.min(mouthFlow(route, head), lineFlow(overflowLine(route), Math.max(0, invert + head - route.end)))
+}
+
+/** Head over the invert at which mouth and pipe let a flow by, m: the larger of the two. */
+export function overflowHead(route: Route, invert: number, flow: number): { mouth: number; pipe: number; needed: number } {
+  if (flow <= 0) return { mouth: 0, pipe: 0, needed: 0 }
+  let high = route.bore
+  while (mouthFlow(route, high) < flow) high *= 2
+  const mouth = route.mouth === 'standpipe' ? bisect((head) => mouthFlow(route, head) - flow, 0, high, 1e-7) : stubHead(route.bore, flow)
+  const pipe = Math.max(0, headSpent(overflowLine(route), flow) + route.end - invert)
+  return { mouth, pipe, needed: Math.max(mouth, pipe) }
+}

@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest'
+import { breakHole, canSiphon, primingFlow, siphonEnds, siphonFlow } from './siphon'
+import { gardenRule, soakArea, soakHolds, soakNeed, SOIL_RATES, tenYearStorms } from './soak'
+import { overflowFlow, overflowHead, standpipeFlow } from './overflowHead'
+import { scaledTable } from '../rain'
+import { stubFlow } from './stub'
+
+const route = { bore: 0.0209, length: 6, mouth: 'stub' as const, end: 0.5 }
+
+describe('an overflow with its pipe', () => {
+  it('is as weak as the weaker of mouth and pipe; a long thin hose is the weaker', () => {
+    const short = { ...route, bore: 0.0779, length: 0.5 }
+    expect(overflowFlow(short, 1, 0.06)).toBeCloseTo(stubFlow(0.0779, 0.06), 9)
+    expect(overflowFlow({ ...route, length: 40 }, 1, 0.2)).toBeLessThan(stubFlow(0.0209, 0.2))
+    expect(overflowFlow(route, 1, 0)).toBe(0)
+  })
+  it('a 3/4 in hose on a 40 m² roof asks for more than a metre of water (the classic undersized one)', () => {
+    const arriving = (75 * 40) / 3.6e6
+    expect(overflowHead({ ...route, end: 0.9 }, 1, arriving).needed).toBeGreaterThan(1)
+    expect(overflowHead({ ...route, bore: 0.0525, length: 3 }, 1, arriving).needed).toBeLessThan(0.06)
+  })
+  it('the head it asks for is the head that passes it', () => {
+    for (const mouth of ['stub', 'standpipe'] as const) {
+      for (const flow of [0.05e-3, 0.3e-3, 1e-3]) {
+        const { needed } = overflowHead({ ...route, mouth, bore: 0.04 }, 1, flow)
+        expect(overflowFlow({ ...route, mouth, bore: 0.04 }, 1, needed) / flow).toBeCloseTo(1, 3)
+      }
+    }
+  })
+  it('gutter-outlet: a standpipe is the same weir and orifice as a hole in a gutter’s floor (EN 12056-3)', () => {
+    expect(standpipeFlow(0.1, 0.05) * 1e3).toBeCloseTo((100 * 50 ** 1.5) / 7500, 6)
+    expect(standpipeFlow(0.1, 0.08) * 1e3).toBeCloseTo((100 ** 2 * Math.sqrt(80)) / 15000, 6)
+  })
+})
+
+describe('a siphon', () => {
+  const hoop = { mouth: 'hooped' as const, vented: false, end: 0.1 }
+  it('can only be where there is a hoop, no air, and an end below its intake', () => {
+    expect(canSiphon(hoop, 0.8)).toBe(true)
+    expect(canSiphon({ ...hoop, vented: true }, 0.8)).toBe(false)
+    expect(canSiphon({ ...hoop, end: 0.9 }, 0.8)).toBe(false)
+    expect(canSiphon({ ...hoop, mouth: 'stub' }, 0.8)).toBe(false)
+  })
+  it('ends where air gets in; its break is a twentieth of the bore’s area; it primes at 0.6·a·√(gd)', () => {
+    expect(siphonEnds({ end: 0.1, bore: 0.05 }, 0.8)).toBeCloseTo(0.85, 9)
+    expect(breakHole(0.1) ** 2 / 0.01).toBeCloseTo(0.05, 9)
+    expect(primingFlow(0.05)).toBeCloseTo(0.6 * (Math.PI / 4) * 0.0025 * Math.sqrt(9.80665 * 0.05), 12)
+    expect(siphonFlow({ bore: 0.05, length: 3, mouth: 'hooped' }, 0)).toBe(0)
+  })
+})
+
+describe('into the ground', () => {
+  const pit = { rate: 1e-5, width: 1, length: 2, depth: 1, fill: 'crate' as const }
+  it('a crated pit of 1 x 2 x 1 m holds 1.9 m³ and drains by 3 m² of side, its floor left out (BRE Digest 365)', () => {
+    expect(soakHolds(pit)).toBeCloseTo(1.9, 9)
+    expect(soakArea(pit)).toBeCloseTo(3, 9)
+    expect(soakArea({ ...pit, fill: 'open' })).toBeCloseTo(2, 9)
+  })
+  it('wants A·i·t − a·f·t at its worst duration, worked by hand', () => {
+    const storms = [
+      { minutes: 10, depth: 14 },
+      { minutes: 60, depth: 30 },
+      { minutes: 1440, depth: 60 },
+    ]
+    // 40 m²: 0.56 − 0.018, 1.2 − 0.108, 2.4 − 2.592 m³.
+    expect(soakNeed(pit, 40, storms)).toMatchObject({ minutes: 60, wanted: expect.closeTo(1.092, 9) as number })
+    expect(soakNeed(pit, 40, storms).halfEmpty).toBeCloseTo(0.95 / 3e-5 / 3600, 9)
+    expect(soakNeed({ ...pit, rate: SOIL_RATES.clay }, 40, storms).halfEmpty).toBeGreaterThan(24)
+    expect(() => soakNeed(pit, 40, [])).toThrow(/storms/)
+  })
+  it('is sized by ten years, and the quick rule by a tenth to a fifth of the roof', () => {
+    expect(tenYearStorms(scaledTable(75)).map(({ depth }) => depth)).toEqual(scaledTable(75).depths[2])
+    expect(gardenRule(50, 1e-4)).toBe(5)
+    expect(gardenRule(50, 1e-6)).toBe(10)
+  })
+})

@@ -1,0 +1,107 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { ARRANGEMENTS } from '../arrangements'
+import { addVessel, arrangeStore, levelBases } from '../edits'
+import { tanneryRow } from '../demo'
+import { buildWaterPath } from '../path/waterPath'
+import { baseBuild, clothedArea, frostHeadspace } from './baseBuild'
+import { CATALOGUE } from './catalogue'
+import { dipMarks, dipTable, equaliseTime, groupVolume, isolations, levelTolerances, limitingVessel, linkCoefficient, meanArea, overlaps, planPlaces } from './groups'
+import { volumeAt } from './levelVolume'
+import { ventBore, ventFlow } from './vents'
+
+const four = () => levelBases([1, 2, 3].reduce((scheme) => addVessel(scheme, 'totes'), tanneryRow().schemes[0]!), 'totes', 0.4)
+const area = 1.0409882 / 0.955
+
+describe('a group', () => {
+  it('equalise-orifice: the closed form itself (2 A1A2/(A1+A2) sqrt(dh)/(Cd a sqrt(2g)))', () => {
+    expect(Math.abs(equaliseTime([1.2, 1.2], 0.8, 0.0525, 0.6) / 186.59120327866438 - 1)).toBeLessThanOrEqual(0.01)
+  })
+  it('a link’s coefficient is that of its losses, not of a thin hole', () => {
+    expect(linkCoefficient({ bore: 0.05, length: 1e-9, fittings: 0 })).toBeCloseTo(1 / Math.sqrt(1.5), 6)
+    expect(linkCoefficient({ bore: 0.02, length: 5, fittings: 2 })).toBeLessThan(0.4)
+  })
+  it('one of four set high costs its own area at the bottom, set low everybody’s at the top (geometry)', () => {
+    const path = buildWaterPath(four())
+    const [first, second] = levelTolerances(path, 'totes')
+    // The overflow is on the first: set low, all four are full lower; set high it loses its own at the bottom, and the others gain nothing.
+    expect(second!.high).toBeCloseTo(area, 3)
+    expect(first!.low).toBeGreaterThan(2.9 * area)
+    expect(limitingVessel(path, 'totes')).toBe('tote')
+  })
+  it('shutting one in the middle of a row cuts off those behind it; at the end nobody', () => {
+    const [store] = four().stores
+    const [first, second, , last] = isolations(store!)
+    expect(first!.shut).toHaveLength(1)
+    expect(first!.cutOff).toEqual([])
+    expect(second!.shut).toHaveLength(2)
+    expect(second!.cutOff).toHaveLength(2)
+    expect(last!.cutOff).toEqual([])
+    expect(isolations({ ...store!, links: store!.links.map((link) => ({ ...link, valve: 'none' as const })) })[1]!.bare).toHaveLength(2)
+  })
+  it('stands in a row where it was not placed, and tells who stands in whom', () => {
+    const [store] = four().stores
+    const along = [...planPlaces(store!).values()].map((place) => place.along)
+    expect(along.slice(1).map((at, i) => at - along[i]!)).toEqual([1.519, 1.519, 1.519].map((gap) => expect.closeTo(gap, 9)))
+    expect(overlaps(store!)).toEqual([])
+    const placed = structuredClone(store!)
+    placed.vessels[1]!.place = { along: along[0]! + 1, out: 0.7 }
+    expect(overlaps(placed)).toMatchObject([{ a: 'tote' }])
+    expect(overlaps(arrangeStore(four(), 'totes', 'stacked').stores[0]!)).toEqual([])
+  })
+})
+
+describe('dips', () => {
+  it('go from floor to rim, rise all the way, and add up over a group', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...CATALOGUE), fc.double({ min: 0.005, max: 0.2, noNaN: true }), ({ body, nominal }, step) => {
+        const table = dipTable(body, step)
+        expect(table[0]).toEqual({ depth: 0, volume: 0 })
+        expect(table.at(-1)!.volume).toBeCloseTo(nominal, 6)
+        expect(table.map(({ volume }) => volume)).toEqual(table.map(({ volume }) => volume).toSorted((a, b) => a - b))
+      }),
+    )
+    const path = buildWaterPath(four())
+    expect(groupVolume(path, 'totes', 0.4 + 0.15 + 0.5)).toBeCloseTo(4 * area * 0.5, 5)
+  })
+  it('a dip stick’s marks hold what they say', () => {
+    const { body } = CATALOGUE.find(({ key }) => key === 'butt-210')!
+    const marks = dipMarks(body, 0.025)
+    expect(marks).toHaveLength(8)
+    for (const { at, volume } of marks) expect(volumeAt(body, at)).toBeCloseTo(volume, 9)
+    expect(() => dipMarks(body, 0)).toThrow(/every/)
+  })
+  it('mean area is what the level rises by', () => {
+    expect(meanArea(CATALOGUE.find(({ key }) => key === 'tote-275')!.body)).toBeCloseTo(area, 6)
+  })
+})
+
+describe('air, base, light and frost', () => {
+  it('a litre a second asks for a 42 mm screened hole at 200 Pa, and that hole lets a litre by (closed form for air)', () => {
+    const bore = ventBore(1e-3)
+    expect(bore).toBeCloseTo(Math.sqrt((4 * (1e-3 / (0.6 * Math.sqrt(400 / 1.2)) / 0.25)) / Math.PI), 9)
+    const port = { id: 'v', role: 'vent' as const, at: 1, bore, clock: 12, screened: true, calmed: false }
+    expect(ventFlow({ lid: 'sealed', ports: [port] })).toBeCloseTo(1e-3, 9)
+    expect(ventFlow({ lid: 'screened', ports: [] })).toBe(Infinity)
+    expect(ventFlow({ lid: 'sealed', ports: [] })).toBe(0)
+  })
+  it('a gravel pad of 1.2 x 1.2 m takes 0.196 m³ of gravel and 1.96 m² of fabric (by hand)', () => {
+    const base = { ...ARRANGEMENTS[9]!().stores[0]!.vessels[0]!.base, kind: 'gravel-pad' as const, width: 1.2, depth: 1.2 }
+    const parts = baseBuild(base)
+    const of = (item: string) => parts.find((part) => part.item === item)!.quantity
+    expect(of('gravel')).toBeCloseTo(0.196, 9)
+    expect(of('fabric')).toBeCloseTo(1.96, 9)
+    expect(of('kerb')).toBeCloseTo(5.6, 9)
+  })
+  it.each(['slab', 'blocks', 'timber', 'frame', 'stand'] as const)('a base of %s is built up as high as it says', (kind) => {
+    const base = { ...ARRANGEMENTS[5]!().stores[0]!.vessels[0]!.base, kind, height: 0.45 }
+    const over = baseBuild(base).filter(({ item }) => ['slab', 'blocks', 'posts', 'beams', 'stand'].includes(item))
+    expect(over.reduce((sum, { height }) => sum + height, 0)).toBeCloseTo(0.45, 1)
+    expect(baseBuild(base).every(({ quantity }) => quantity > 0)).toBe(true)
+  })
+  it('a tote has 6.5 m² to be clad, and wants 8.3 % of its water out before frost', () => {
+    const tote = CATALOGUE.find(({ key }) => key === 'tote-275')!
+    expect(clothedArea(tote)).toBeCloseTo(2 * (1.219 + 1.016) * 1.168 + 1.219 * 1.016, 9)
+    expect(frostHeadspace(1) * 1.09).toBeCloseTo(0.09, 9)
+  })
+})

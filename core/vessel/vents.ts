@@ -1,0 +1,34 @@
+import { nonNegative } from '../numeric/guards'
+import type { Vessel } from '../scheme'
+
+/** A plastic vessel should not feel more than this, Pa. Common practice. */
+export const VENT_PRESSURE = 200
+const AIR_DENSITY = 1.2
+const COEFFICIENT = 0.6
+/** Open share of a mesh, and what dirt leaves of it. Common practice. */
+export const MESH_SHARE = 0.5
+const DIRT_SHARE = 0.5
+
+/**
+ * Hole that lets air by as fast as water comes or goes: `A = Q/(Cd·√(2Δp/ρ))`, widened for its mesh and for dirt.
+ *
+ * @param flow fastest way in or out, m³/s (≥ 0)
+ * @param screened whether a mesh is over it
+ * @returns diameter, m. Source: orifice equation for air, closed form; shares common practice.
+ */
+export function ventBore(flow: number, screened = true): number {
+  nonNegative('flow', flow)
+  const area = flow / (COEFFICIENT * Math.sqrt((2 * VENT_PRESSURE) / AIR_DENSITY)) / (screened ? MESH_SHARE * DIRT_SHARE : 1)
+  return Math.sqrt((4 * area) / Math.PI)
+}
+
+/** What a vessel's own vents let by at that pressure, m³/s; no limit where its lid is not sealed. */
+export function ventFlow({ lid, ports }: Pick<Vessel, 'lid' | 'ports'>): number {
+  if (lid !== 'sealed') return Infinity
+  return ports
+    .filter(({ role }) => role === 'vent')
+    .reduce((sum, { bore, screened }) => {
+      const area = (Math.PI / 4) * bore ** 2 * (screened ? MESH_SHARE * DIRT_SHARE : 1)
+      return sum + COEFFICIENT * area * Math.sqrt((2 * VENT_PRESSURE) / AIR_DENSITY)
+    }, 0)
+}
