@@ -75,7 +75,10 @@ describe('words', () => {
           if (
             name !== 'how' &&
             typeof value === 'string' &&
-            ![...scheme.sections, ...scheme.gutters].some((part) => part.name === value) &&
+            ![...scheme.sections, ...scheme.gutters, ...scheme.demands, ...scheme.stores.flatMap(({ vessels }) => vessels)].some(
+              (part) => part.name === value,
+            ) &&
+            !/^\d+$/.test(value) &&
             !['far', 'none', 'tie', 'design', 'open', 'mesh', 'port'].includes(value)
           )
             expect(all).toContain(`word.${value}`)

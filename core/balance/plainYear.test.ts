@@ -225,7 +225,7 @@ function twoStores(): Scheme {
       fall: 0.02,
       vented: false,
       crest: 0,
-        end: 0,
+      end: 0,
       screenedEnd: true,
       to: into('low-butt'),
     },

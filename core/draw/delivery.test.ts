@@ -17,10 +17,15 @@ describe('bleach', () => {
   })
   it('a dose found for a strength makes it, and half of it is gone in a year', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.1, max: 20, noNaN: true }), fc.double({ min: 0.05, max: 10, noNaN: true }), fc.nat(700), (chlorine, water, days) => {
-        const volume = bleachFor(chlorine, { ...label, days }, water)
-        expect(bleachStrength({ ...label, days, volume }, water).chlorine).toBeCloseTo(chlorine, 9)
-      }),
+      fc.property(
+        fc.double({ min: 0.1, max: 20, noNaN: true }),
+        fc.double({ min: 0.05, max: 10, noNaN: true }),
+        fc.nat(700),
+        (chlorine, water, days) => {
+          const volume = bleachFor(chlorine, { ...label, days }, water)
+          expect(bleachStrength({ ...label, days, volume }, water).chlorine).toBeCloseTo(chlorine, 9)
+        },
+      ),
     )
     expect(bleachKept(365)).toBe(0.5)
   })
@@ -34,7 +39,11 @@ describe('bleach', () => {
 describe('by gravity', () => {
   it('a metre is 9.79 kPa, which runs tape and cans but no soaker, drip line or sprinkler (ρgh)', () => {
     expect(standingPressure(1)).toBeCloseTo(9787, 0)
-    expect(onGravity(1).filter(({ runs }) => runs).map(({ key }) => key)).toEqual(['can', 'drip-tape'])
+    expect(
+      onGravity(1)
+        .filter(({ runs }) => runs)
+        .map(({ key }) => key),
+    ).toEqual(['can', 'drip-tape'])
     expect(onGravity(6).find(({ key }) => key === 'drip-line')).toMatchObject({ runs: true })
     expect(onGravity(0).some(({ runs }) => runs)).toBe(false)
   })

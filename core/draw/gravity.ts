@@ -29,7 +29,12 @@ const LENGTHS = { metric: [5, 10, 15, 25, 50], imperial: [25, 50, 75, 100, 150].
 export const TAP_BORES = { metric: [0.013, 0.019, 0.025, 0.032], imperial: [0.0158, 0.0209, 0.0266, 0.0351] } as const
 
 /** How far a hose still delivers: flow by length, its end at one height, m³/s. */
-export function reachOf(tap: Pick<Tap, 'bore' | 'hose'>, surface: number, end: number, system: keyof typeof LENGTHS): { length: number; flow: number }[] {
+export function reachOf(
+  tap: Pick<Tap, 'bore' | 'hose'>,
+  surface: number,
+  end: number,
+  system: keyof typeof LENGTHS,
+): { length: number; flow: number }[] {
   const bore = tap.hose?.bore ?? tap.bore
   return LENGTHS[system].map((length) => ({ length, flow: tapFlow({ bore: tap.bore, hose: { bore, length, end } }, surface, end) }))
 }

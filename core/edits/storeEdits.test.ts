@@ -25,15 +25,18 @@ describe('a store', () => {
     // The links sit at the valve's height, so that nothing is lost at the bottom.
     expect(assess(scheme).lines[0]!.usable.volume / one.volume).toBeCloseTo(4, 9)
   })
-  it.each(['linked-low', 'cascade', 'stacked', 'manifold'] as const)('put together as %s holds together and can be reckoned', (arrangement) => {
-    for (const start of [four(), addVessel(withyHard().schemes[0]!, 'butt-store')]) {
-      const scheme = arrangeStore(start, start.stores[0]!.id, arrangement)
-      valid(scheme)
-      expect(scheme.stores[0]!.arrangement).toBe(arrangement)
-      // And back again.
-      valid(arrangeStore(scheme, scheme.stores[0]!.id, 'linked-low'))
-    }
-  })
+  it.each(['linked-low', 'cascade', 'stacked', 'manifold'] as const)(
+    'put together as %s holds together and can be reckoned',
+    (arrangement) => {
+      for (const start of [four(), addVessel(withyHard().schemes[0]!, 'butt-store')]) {
+        const scheme = arrangeStore(start, start.stores[0]!.id, arrangement)
+        valid(scheme)
+        expect(scheme.stores[0]!.arrangement).toBe(arrangement)
+        // And back again.
+        valid(arrangeStore(scheme, scheme.stores[0]!.id, 'linked-low'))
+      }
+    },
+  )
   it('a cascade runs down from vessel to vessel and out of the last', () => {
     const scheme = arrangeStore(four(), 'totes', 'cascade')
     const [store] = scheme.stores
@@ -78,7 +81,11 @@ describe('a store', () => {
   it('one bore for all links and the ports they sit in, one for an overflow and its hole, one height for all bases', () => {
     const scheme = levelBases(setOverflowBore(setLinkBores(four(), 'totes', 0.0266), 'over', 0.0779), 'totes', 0.3)
     expect(scheme.stores[0]!.links.map(({ bore }) => bore)).toEqual([0.0266, 0.0266, 0.0266])
-    expect(scheme.stores[0]!.vessels.flatMap(({ ports }) => ports).filter(({ role }) => role === 'link').map(({ bore }) => bore)).toEqual([0.0266, 0.0266, 0.0266, 0.0266])
+    expect(
+      scheme.stores[0]!.vessels.flatMap(({ ports }) => ports)
+        .filter(({ role }) => role === 'link')
+        .map(({ bore }) => bore),
+    ).toEqual([0.0266, 0.0266, 0.0266, 0.0266])
     expect(scheme.stores[0]!.vessels[0]!.ports.find(({ role }) => role === 'overflow')!.bore).toBe(0.0779)
     expect(scheme.stores[0]!.vessels.map(({ base }) => base.height)).toEqual([0.3, 0.3, 0.3, 0.3])
     expect(() => setOverflowBore(scheme, 'gone', 0.1)).toThrow(/gone/)

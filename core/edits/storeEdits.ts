@@ -82,7 +82,10 @@ function leadOut(scheme: Scheme, store: Store, from: Vessel, bore: number) {
 const selfLevelling = (scheme: Scheme, store: Store): boolean =>
   scheme.drops.some(({ devices }) =>
     devices.some(
-      (device) => device.kind === 'ring-trough' && device.to.kind === 'vessel' && store.vessels.some(({ id }) => 'vessel' in device.to && id === device.to.vessel),
+      (device) =>
+        device.kind === 'ring-trough' &&
+        device.to.kind === 'vessel' &&
+        store.vessels.some(({ id }) => 'vessel' in device.to && id === device.to.vessel),
     ),
   )
 
@@ -115,7 +118,15 @@ function wire(scheme: Scheme, store: Store, arrangement: Store['arrangement']) {
       store.links.push(between(fresh(store.links), 'stack', vessel, low, before, high, bore))
     } else {
       store.links.push(
-        between(fresh(store.links), arrangement === 'manifold' ? 'manifold' : 'low', before, linkPort(before, bore), vessel, linkPort(vessel, bore), bore),
+        between(
+          fresh(store.links),
+          arrangement === 'manifold' ? 'manifold' : 'low',
+          before,
+          linkPort(before, bore),
+          vessel,
+          linkPort(vessel, bore),
+          bore,
+        ),
       )
     }
   })
@@ -125,8 +136,13 @@ function wire(scheme: Scheme, store: Store, arrangement: Store['arrangement']) {
     const fed = fedVessel(scheme, store)
     if (fed.id !== top.id) {
       const intake = fed.ports.find(({ role }) => role === 'lid' || role === 'inlet')
-      const moved = withPort(top, { ...(intake ?? port('in', 'lid', top.body.rim)), at: top.body.rim - (fed.body.rim - (intake?.at ?? fed.body.rim)) })
-      retarget(scheme.drops, (to) => (to.kind === 'vessel' && to.vessel === fed.id ? { kind: 'vessel', vessel: top.id, port: moved.id } : to))
+      const moved = withPort(top, {
+        ...(intake ?? port('in', 'lid', top.body.rim)),
+        at: top.body.rim - (fed.body.rim - (intake?.at ?? fed.body.rim)),
+      })
+      retarget(scheme.drops, (to) =>
+        to.kind === 'vessel' && to.vessel === fed.id ? { kind: 'vessel', vessel: top.id, port: moved.id } : to,
+      )
     }
     leadOut(scheme, store, top, bore)
   }
@@ -203,14 +219,18 @@ export function removeVessel(scheme: Scheme, vesselId: string): Scheme {
       heir.ports.push({ ...was, id: freshId(was.id, heir.ports), at: Math.max(0, at) })
       return heir.ports.at(-1)!.id
     }
-    retarget(draft.drops, (to) => (to.kind === 'vessel' && to.vessel === vesselId ? { ...to, vessel: heir.id, port: heirPort(to.port) } : to))
+    retarget(draft.drops, (to) =>
+      to.kind === 'vessel' && to.vessel === vesselId ? { ...to, vessel: heir.id, port: heirPort(to.port) } : to,
+    )
     for (const each of [...draft.taps, ...draft.pumps.map(({ from }) => from)]) {
       if (each.vessel === vesselId) Object.assign(each, { port: heirPort(each.port), vessel: heir.id })
     }
-    for (const { to } of draft.pumps) if (to.kind === 'vessel' && to.vessel === vesselId) Object.assign(to, { port: heirPort(to.port), vessel: heir.id })
+    for (const { to } of draft.pumps)
+      if (to.kind === 'vessel' && to.vessel === vesselId) Object.assign(to, { port: heirPort(to.port), vessel: heir.id })
     for (const route of draft.overflows) {
       if (route.from.vessel === vesselId) route.from = { vessel: heir.id, port: heirPort(route.from.port) }
-      if (route.to.kind === 'vessel' && route.to.vessel === vesselId) route.to = { ...route.to, vessel: heir.id, port: heirPort(route.to.port) }
+      if (route.to.kind === 'vessel' && route.to.vessel === vesselId)
+        route.to = { ...route.to, vessel: heir.id, port: heirPort(route.to.port) }
     }
     // Two ways out of one hole are one.
     draft.overflows = draft.overflows.filter(
@@ -249,7 +269,10 @@ export function setOverflowBore(scheme: Scheme, routeId: string, bore: number): 
     const route = draft.overflows.find(({ id }) => id === routeId)
     if (!route) throw new RangeError(`no overflow ${routeId}`)
     route.bore = bore
-    const hole = draft.stores.flatMap(({ vessels }) => vessels).find(({ id }) => id === route.from.vessel)?.ports.find(({ id }) => id === route.from.port)
+    const hole = draft.stores
+      .flatMap(({ vessels }) => vessels)
+      .find(({ id }) => id === route.from.vessel)
+      ?.ports.find(({ id }) => id === route.from.port)
     if (hole) hole.bore = bore
   })
 }

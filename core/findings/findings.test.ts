@@ -4,7 +4,20 @@ import { ARRANGEMENTS } from '../arrangements'
 import { drop, ground, neck, outlet } from '../arrangements/parts'
 import { assess } from '../assess'
 import { pearLane, tanneryRow, withyHard } from '../demo'
-import { addDevice, clearTrain, fitRecipe, TRAIN_RECIPES, setMark, setPort, setStand, type TrainRecipe } from '../edits'
+import {
+  addDevice,
+  addVessel,
+  arrangeStore,
+  clearTrain,
+  fitRecipe,
+  levelBases,
+  setLinkBores,
+  TRAIN_RECIPES,
+  setMark,
+  setPort,
+  setStand,
+  type TrainRecipe,
+} from '../edits'
 import type { SiteDays } from '../rain'
 import { letIn, scheme as schemeSchema, type Device, type DeviceOf, type Scheme } from '../scheme'
 import { FINDING_RULES, type Finding, type RainFacts } from './index'
@@ -48,11 +61,73 @@ const flushWith = (change: (flush: DeviceOf<'first-flush'>) => void) => part(flu
 const measured = (...marks: number[]) => edit(boathouse(), (d) => (d.drops[0]!.marks.measured = marks))
 const drainingHole = (bore: number) => flushWith((flush) => (flush.drain = { kind: 'hole', bore }))
 
+/** Four of the studio's totes at one height, linked low by pipes of one bore. */
+const totes = (bore = 0.0779) =>
+  setLinkBores(
+    levelBases(
+      [1, 2, 3].reduce((scheme) => addVessel(scheme, 'totes'), tannery()),
+      'totes',
+      0.4,
+    ),
+    'totes',
+    bore,
+  )
+const hooped = (more: Partial<Scheme['overflows'][number]>) =>
+  edit(tannery(), (d) => Object.assign(d.overflows[0]!, { mouth: 'hooped', vented: false, crest: 1.5, end: 0.05, ...more }))
+const sealed = (vent: number) =>
+  edit(tannery(), (d) => {
+    butt(d).lid = 'sealed'
+    d.overflows[0]!.bore = 0.01
+    if (vent > 0) butt(d).ports.push({ id: 'vent', role: 'vent', at: 1.1, bore: vent, clock: 3, screened: true, calmed: false })
+  })
+const tunnel = (change: (pump: Scheme['pumps'][number]) => void) => edit(ARRANGEMENTS[16]!(), (d) => change(d.pumps[0]!))
+const soaking = (soak: Partial<NonNullable<Scheme['overflows'][number]['soak']>>) =>
+  edit(tannery(), (d) =>
+    Object.assign(d.overflows[0]!, {
+      to: { kind: 'ground', where: 'soakaway', wallDistance: 6 },
+      soak: { rate: 1e-5, width: 2, length: 4, depth: 1, fill: 'crate', ...soak },
+    }),
+  )
+const bedOn = (method: 'can' | 'drip' | 'soaker') =>
+  edit(boathouse(), (d) => {
+    const { id, name, use, from, priority } = d.demands[0]!
+    d.demands[0] = { kind: 'bed', id, name, use, from, priority, skipAfterRain: 0, area: 4, plants: 'vegetables', method, months: [6] }
+  })
+
 /** Each finding with a scheme just over its line and one just inside it. */
 const CASES: Record<
   string,
   { over: Scheme; inside: Scheme; rain?: { over: RainFacts; inside: RainFacts }; site?: { over: SiteDays; inside: SiteDays } }
 > = {
+  // All four rise together within the freeboard through 3 in; through 3/4 in they do not.
+  linkTooThin: { over: totes(0.0209), inside: totes(0.0779) },
+  setNotLevel: {
+    over: edit(totes(), (d) => (d.stores[0]!.vessels[2]!.base.height = 0.387)),
+    inside: edit(totes(), (d) => (d.stores[0]!.vessels[2]!.base.height = 0.3874)),
+  },
+  siphonPossible: { over: hooped({}), inside: hooped({ vented: true }) },
+  noVent: { over: sealed(0.02), inside: sealed(0.15) },
+  // Tap at the overflow's own invert, 1.03 over the foot.
+  outletAboveOverflow: { over: setPort(tannery(), 'tote', 'out', 1.03), inside: setPort(tannery(), 'tote', 'out', 1.029) },
+  // A tote is 1.219 m wide: two middles nearer than that are in one another.
+  vesselsOverlap: {
+    over: edit(totes(), (d) => d.stores[0]!.vessels.forEach((each, i) => (each.place = { along: i * 1.218, out: 0.7 }))),
+    inside: edit(totes(), (d) => d.stores[0]!.vessels.forEach((each, i) => (each.place = { along: i * 1.22, out: 0.7 }))),
+  },
+  linkShut: { over: edit(totes(), (d) => (d.stores[0]!.links[1]!.valve = 'shut')), inside: totes() },
+  pumpRunsDry: { over: tunnel((pump) => (pump.floatSwitch = false)), inside: tunnel(() => undefined) },
+  // Water down at 0.20; a pump six metres over it is at its limit with its pipe's loss.
+  suctionTooHigh: { over: tunnel((pump) => (pump.at = 6.2)), inside: tunnel((pump) => (pump.at = 6.1)) },
+  houseNeedsPlumber: {
+    over: tunnel((pump) => (pump.to = { kind: 'house', professional: false })),
+    inside: tunnel((pump) => (pump.to = { kind: 'house', professional: true })),
+  },
+  dripWantsFilter: { over: tunnel((pump) => (pump.filterMesh = 0.0001)), inside: tunnel(() => undefined) },
+  soakTooSmall: { over: soaking({ length: 1.5 }), inside: soaking({}) },
+  stackLoads: { over: arrangeStore(totes(), 'totes', 'stacked'), inside: totes() },
+  dripNeedsHead: { over: bedOn('soaker'), inside: bedOn('drip') },
+  // Barrels of 0.885 m on 0.05 m in tiers of 0.92 m: 15 mm short.
+  frameDoesNotClose: { over: ARRANGEMENTS[14]!(), inside: edit(ARRANGEMENTS[14]!(), (d) => (d.stores[0]!.frame!.clearHeight = 0.935)) },
   trainOrder: {
     over: edit(flushed(), (d) => d.drops[0]!.devices.reverse()),
     inside: flushed(),
@@ -305,6 +380,42 @@ describe('head short by a finger', () => {
   })
 })
 
+describe('groups and what leaves them', () => {
+  it('one tote 30 mm low is named, with the litres that it costs', () => {
+    const [finding] = of(
+      edit(totes(), (d) => (d.stores[0]!.vessels[2]!.base.height = 0.37)),
+      'setNotLevel',
+    )
+    expect(finding).toMatchObject({ values: { how: 'low', vessel: 'Tote 3', by: { value: expect.closeTo(0.03, 9) as number } } })
+  })
+  it('a thin link tells what stays empty, and its mend is the least bore that keeps within the freeboard', () => {
+    const [finding] = of(totes(0.0209), 'linkTooThin')
+    const lag = finding!.values.lag as { value: number }
+    const freeboard = finding!.values.freeboard as { value: number }
+    expect(lag.value).toBeGreaterThan(freeboard.value)
+    const wider = (finding!.values.wider as { value: number }).value
+    expect(of(totes(wider), 'linkTooThin')).toEqual([])
+  })
+  it.each([
+    ['unsized', edit(soaking({}), (d) => (d.overflows[0]!.soak = undefined))],
+    ['tight', soaking({ rate: 5e-8 })],
+    ['small', soaking({ length: 1 })],
+    ['slow', soaking({ rate: 5e-7, length: 60, width: 3 })],
+  ])('a soakaway that is %s says so', (how, scheme) => {
+    expect(of(scheme, 'soakTooSmall')[0]).toMatchObject({ values: { how } })
+  })
+  it('a siphon’s litres are those between its crest and the soffit it lets go at', () => {
+    const [finding] = of(hooped({ crest: 1.6 }), 'siphonPossible')
+    // The tote's overflow invert stands at 16 in + 1.03 m, its bore is 52.5 mm; it is full at its rim, 1.105 over its foot.
+    const area = 1.0409882 / 0.955
+    expect((finding!.values.taken as { value: number }).value).toBeCloseTo(area * (1.105 - (1.03 + 0.0525)), 3)
+  })
+  it('the hose behind an overflow is told where it is the weaker', () => {
+    const thin = edit(full(), (d) => Object.assign(d.overflows[0]!, { bore: 0.0209, length: 60, end: 0.5 }))
+    expect(of(thin, 'overflowTooSmall')[0]).toMatchObject({ values: { how: 'pipe' } })
+  })
+})
+
 describe('marks measured twice', () => {
   it('that agree with one another but not with the plan are told too', () => {
     expect(of(measured(1.367, 1.368), 'marksDiffer')[0]).toMatchObject({ severity: 'stops', values: { how: 'notThere' } })
@@ -380,9 +491,11 @@ describe('findings', () => {
   })
   it('parts that are not reckoned are told, not passed over', () => {
     expect(
-      of(ARRANGEMENTS[16]!(), 'notReckonedYet')
+      of(ARRANGEMENTS[8]!(), 'notReckonedYet')
         .map(({ values }) => values.part)
         .toSorted(),
     ).toEqual(['pump'])
+    // A pump that serves a demand is counted with it.
+    expect(of(ARRANGEMENTS[16]!(), 'notReckonedYet')).toEqual([])
   })
 })

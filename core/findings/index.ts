@@ -1,3 +1,18 @@
+import { dripNeedsHead } from './dripNeedsHead'
+import { dripWantsFilter } from './dripWantsFilter'
+import { frameDoesNotClose } from './frameDoesNotClose'
+import { houseNeedsPlumber } from './houseNeedsPlumber'
+import { linkShut } from './linkShut'
+import { linkTooThin } from './linkTooThin'
+import { noVent } from './noVent'
+import { outletAboveOverflow } from './outletAboveOverflow'
+import { pumpRunsDry } from './pumpRunsDry'
+import { setNotLevel } from './setNotLevel'
+import { siphonPossible } from './siphonPossible'
+import { soakTooSmall } from './soakTooSmall'
+import { stackLoads } from './stackLoads'
+import { suctionTooHigh } from './suctionTooHigh'
+import { vesselsOverlap } from './vesselsOverlap'
 import { frown } from './frown'
 import { noBoardLeft } from './noBoardLeft'
 import { waterStands } from './waterStands'
@@ -59,6 +74,7 @@ import { usableFarBelowNominal } from './usableFarBelowNominal'
 export * from './finding'
 export { emptyingHours } from './flushDrainsSlowly'
 export { marksOf } from './marksDiffer'
+export { firstSoak, soakRoof, soakStorms } from './soakTooSmall'
 
 /** Every finding there is. One file each; a new one is added here and in the locale files. */
 export const FINDING_RULES: readonly FindingRule[] = [
@@ -74,18 +90,24 @@ export const FINDING_RULES: readonly FindingRule[] = [
   diverterBelowInlet,
   drainClogs,
   drawOffInSediment,
+  dripNeedsHead,
+  dripWantsFilter,
   flushDrainsBadly,
   flushDrainsSlowly,
   flushTooLarge,
   flushTooSmall,
   foulingWithEdible,
+  frameDoesNotClose,
   frown,
   gutterOverCapacity,
   handDiverterLow,
   headShort,
   hoseRises,
+  houseNeedsPlumber,
   insectsGetIn,
   lightGetsIn,
+  linkShut,
+  linkTooThin,
   madeRecord,
   markAboveRim,
   marksDiffer,
@@ -98,16 +120,24 @@ export const FINDING_RULES: readonly FindingRule[] = [
   nothingHoldsChamber,
   nothingHoldsPipe,
   notReckonedYet,
+  noVent,
+  outletAboveOverflow,
   outletUnderRule,
   overflowAboveInlet,
   overflowNearFoundation,
   overflowTooSmall,
+  pumpRunsDry,
   recordHasGaps,
   recordTooShort,
   schoolsDisagree,
+  setNotLevel,
+  siphonPossible,
   snowInGutter,
+  soakTooSmall,
   softGround,
+  stackLoads,
   standTooHigh,
+  suctionTooHigh,
   tipsWhenEmpty,
   trainOrder,
   trainOverCapacity,
@@ -116,6 +146,7 @@ export const FINDING_RULES: readonly FindingRule[] = [
   useNotAdvised,
   useWantsFlush,
   useWantsScreen,
+  vesselsOverlap,
   waterStands,
 ]
 

@@ -8,7 +8,8 @@ const PASSED_OVER: readonly Device['kind'][] = ['winter-shut-off']
 export const notReckonedYet = rule('notReckonedYet', ({ path: { scheme } }) => {
   const parts = [
     ...scheme.drops.flatMap(({ devices }) => devices.map(({ kind }) => kind).filter((kind) => PASSED_OVER.includes(kind))),
-    ...scheme.pumps.map(() => 'pump' as const),
+    // What a pump draws for a demand is counted with the demand; what it lifts into another vessel is not.
+    ...scheme.pumps.filter(({ to }) => to.kind === 'vessel').map(() => 'pump' as const),
   ]
   return [...new Set(parts)].map((part) => ({
     severity: 'note' as const,

@@ -1,6 +1,6 @@
 import { produce } from 'immer'
 import { overflowRoom } from '../levels/heights'
-import { stubFlow, stubHead } from '../overflow/stub'
+import { overflowFlow, overflowHead } from '../overflow/overflowHead'
 import { flow, length } from '../units/quantity'
 import { amountOf, rule } from './finding'
 import { designInflow } from '../catch/designFlow'
@@ -13,23 +13,27 @@ export const overflowTooSmall = rule(
   ({ path, lines }) =>
     lines.map((line) => {
       const { overflow, placed, intake, heights } = line
-      if (!overflow || heights.overflow === undefined || overflow.mouth !== 'stub') return undefined
+      if (!overflow || heights.overflow === undefined) return undefined
       const arriving = designInflow(path, intake)
       const room = overflowRoom(line)
       if (room <= 0) return undefined
-      const passes = stubFlow(overflow.bore, room)
+      const invert = overflow.mouth === 'hooped' ? Math.max(heights.overflow, overflow.crest) : heights.overflow
+      const over = room - (invert - heights.overflow)
+      const passes = overflowFlow(overflow, invert, over)
       if (passes >= arriving) return undefined
-      const wider = BORES.find((bore) => bore < room && stubFlow(bore, room) >= arriving)
+      const head = overflowHead(overflow, invert, arriving)
+      const wider = BORES.find((bore) => bore < room && overflowFlow({ ...overflow, bore }, invert, over) >= arriving)
       return {
         severity: 'goes-wrong',
         station: 'spill',
         ids: { vessel: placed.vessel.id, port: overflow.from.port },
         at: heights.overflow,
         values: {
+          how: head.pipe > head.mouth ? 'pipe' : 'mouth',
           arriving: flow(arriving),
           passes: flow(passes),
           room: length(room),
-          needs: length(stubHead(overflow.bore, arriving)),
+          needs: length(head.needed),
           bore: length(wider ?? overflow.bore),
         },
         source: 'criticalFlow',

@@ -117,7 +117,9 @@ export function cureChanges(scheme: Scheme, bottleneck: Bottleneck, system: Unit
       return [{ kind: 'add-overflow', scheme: addOverflow(scheme, id) }]
     case 'store': {
       const store = scheme.stores.find((each) => each.id === id)
-      return store && store.vessels.length < 12 ? [{ kind: 'vessel', scheme: addVessel(scheme, storeOfVessel(scheme, store.vessels[0]!.id).id) }] : []
+      return store && store.vessels.length < 12
+        ? [{ kind: 'vessel', scheme: addVessel(scheme, storeOfVessel(scheme, store.vessels[0]!.id).id) }]
+        : []
     }
     case 'outlet': {
       const now = scheme.gutters.flatMap(({ outlets }) => outlets).find((each) => each.id === id)
@@ -162,11 +164,24 @@ export function cureChanges(scheme: Scheme, bottleneck: Bottleneck, system: Unit
  * The same storm with one thing changed, smallest change first and the scheme as it stands before them all. Stops at the first
  * size that cures.
  */
-export function cureStorm(scheme: Scheme, storm: Storm, bottleneck: Bottleneck, system: UnitSystem, whatIfs: readonly WhatIf[] = []): Cure[] {
+export function cureStorm(
+  scheme: Scheme,
+  storm: Storm,
+  bottleneck: Bottleneck,
+  system: UnitSystem,
+  whatIfs: readonly WhatIf[] = [],
+): Cure[] {
   const tried = (change: CureChange, present: boolean): Cure => {
     const path = buildWaterPath(change.scheme)
     const { all, lost, ledAway, kept } = verdictOf(path, runStorm(path, storm, scheme.trial, { whatIfs })!)
-    return { ...change, present, lost, ledAway, kept, cures: !present && !all.some(({ place, id }) => place === bottleneck.place && id === bottleneck.id) }
+    return {
+      ...change,
+      present,
+      lost,
+      ledAway,
+      kept,
+      cures: !present && !all.some(({ place, id }) => place === bottleneck.place && id === bottleneck.id),
+    }
   }
   const changes = cureChanges(scheme, bottleneck, system)
   if (changes.length === 0) return []

@@ -344,11 +344,7 @@ export interface StormAnswer {
  * @returns undefined when it was called off
  * @throws BrokenPathError when a reference leads nowhere; RangeError where the storm makes no sense
  */
-export function answerStorm(
-  scheme: Scheme,
-  whatIfs: readonly WhatIf[] = [],
-  onward?: (share: number) => boolean,
-): StormAnswer | undefined {
+export function answerStorm(scheme: Scheme, whatIfs: readonly WhatIf[] = [], onward?: (share: number) => boolean): StormAnswer | undefined {
   const path = buildWaterPath(scheme)
   const run = runStorm(path, stormOf(scheme.trial.storm), scheme.trial, { whatIfs, ...(onward ? { onward } : {}) })
   return run && { run, verdict: verdictOf(path, run) }

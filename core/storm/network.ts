@@ -219,7 +219,8 @@ export class Network {
   private answer(i: number, stage: Float64Array): number {
     const { from, to } = this.flows[i]!
     return (
-      (from === OUTSIDE ? 0 : this.byFrom[i]! * stage[this.placeOf[from]!]!) + (to === OUTSIDE ? 0 : this.byTo[i]! * stage[this.placeOf[to]!]!)
+      (from === OUTSIDE ? 0 : this.byFrom[i]! * stage[this.placeOf[from]!]!) +
+      (to === OUTSIDE ? 0 : this.byTo[i]! * stage[this.placeOf[to]!]!)
     )
   }
 

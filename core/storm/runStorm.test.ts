@@ -1,7 +1,22 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
-import { blocks, drop, ground, into, link, oneRoof, outlet, overflow, overflowPort, port, scheme, store, tap, vessel } from '../arrangements/parts'
+import {
+  blocks,
+  drop,
+  ground,
+  into,
+  link,
+  oneRoof,
+  outlet,
+  overflow,
+  overflowPort,
+  port,
+  scheme,
+  store,
+  tap,
+  vessel,
+} from '../arrangements/parts'
 import { tapFlow } from '../draw/tapFlow'
 import { siphonFlow } from '../overflow/siphon'
 import { stubFlow, stubHead } from '../overflow/stub'
@@ -17,10 +32,15 @@ function run(of: Scheme, storm = blockStorm(30, 3600), start = 0, options: Storm
 }
 
 /** Totes in a row at one height, the first fed by the whole pipe. */
-function row(bores: number[], more: { heights?: number[]; overflowBore?: number; route?: Partial<OverflowRoute>; along?: number } = {}): Scheme {
+function row(
+  bores: number[],
+  more: { heights?: number[]; overflowBore?: number; route?: Partial<OverflowRoute>; along?: number } = {},
+): Scheme {
   const ids = ['t1', ...bores.map((_, i) => `t${i + 2}`)]
   return scheme('row', 'Row', {
-    ...oneRoof(more.along ?? 18, 4.9, 2.9, 'drop', { gutter: { width: 0.2, depth: 0.1, outlets: [outlet('outlet', more.along ?? 18, 2.9, 'drop', { bore: 0.12 })] } }),
+    ...oneRoof(more.along ?? 18, 4.9, 2.9, 'drop', {
+      gutter: { width: 0.2, depth: 0.1, outlets: [outlet('outlet', more.along ?? 18, 2.9, 'drop', { bore: 0.12 })] },
+    }),
     drops: [drop('drop', 'D', [], into('t1'), { bore: 0.1 })],
     stores: [
       store(
@@ -48,7 +68,8 @@ function row(bores: number[], more: { heights?: number[]; overflowBore?: number;
     taps: [tap('tap', 'Tap', 't1')],
   })
 }
-const flowOf = (of: StormRun, kind: string, id?: string) => of.flows.find((each) => each.kind === kind && (id === undefined || each.id === id))!
+const flowOf = (of: StormRun, kind: string, id?: string) =>
+  of.flows.find((each) => each.kind === kind && (id === undefined || each.id === id))!
 
 describe('a storm of even rain', () => {
   it('comes to the steady state of its closed form: what falls runs off, and the stub stands at the head that passes it', () => {
@@ -73,7 +94,10 @@ describe('a storm of even rain', () => {
 
 describe('linked vessels', () => {
   it('a thin link lets the first spill while the others have room; a wide one holds it all', () => {
-    const [thin, wide] = [run(row([0.0158, 0.0158, 0.0158]), triangleStorm(30, 2700, 0.5), 0.2), run(row([0.0779, 0.0779, 0.0779]), triangleStorm(30, 2700, 0.5), 0.2)]
+    const [thin, wide] = [
+      run(row([0.0158, 0.0158, 0.0158]), triangleStorm(30, 2700, 0.5), 0.2),
+      run(row([0.0779, 0.0779, 0.0779]), triangleStorm(30, 2700, 0.5), 0.2),
+    ]
     expect(thin.spills.some(({ kind }) => kind === 'overflow')).toBe(true)
     const first = thin.spills.find(({ kind }) => kind === 'overflow')!.from / thin.step
     expect(thin.vessels[3]!.level[first]).toBeLessThan(thin.vessels[0]!.level[first]! - 0.3)
@@ -102,7 +126,9 @@ describe('a hoop without air', () => {
     // Air comes in at the soffit, 35.1 mm over the invert at 1.40.
     expect(lowest).toBeGreaterThan(1.4 + 0.0351 - 0.002)
     expect(run(row([], { overflowBore: bore, route: { ...hoop, vented: true } }), blockStorm(30, 3600), 0.9).siphons).toEqual([])
-    const missing = run(row([], { overflowBore: bore, route: { ...hoop, vented: true } }), blockStorm(30, 3600), 0.9, { whatIfs: [{ kind: 'siphon-break-missing' }] })
+    const missing = run(row([], { overflowBore: bore, route: { ...hoop, vented: true } }), blockStorm(30, 3600), 0.9, {
+      whatIfs: [{ kind: 'siphon-break-missing' }],
+    })
     expect(missing.siphons).toHaveLength(1)
   })
   it('draws from a low intake far below its crest, and lights no more until the vessel is full again', () => {
@@ -136,7 +162,11 @@ describe('taps, trains and what goes wrong', () => {
     const plain = run(tote, blockStorm(12, 3600))
     const [flush] = plain.flushes
     const before = Math.floor(flush!.fullAt! / plain.step) - 2
-    expect(flowOf(plain, 'intake').rate.slice(0, before).every((rate) => rate === 0)).toBe(true)
+    expect(
+      flowOf(plain, 'intake')
+        .rate.slice(0, before)
+        .every((rate) => rate === 0),
+    ).toBe(true)
     const stuck = run(tote, blockStorm(12, 3600), 0, { whatIfs: [{ kind: 'drain-stuck' }] })
     expect(stuck.flushes[0]!.fullAt).toBe(0)
     expect(stuck.account.flushed).toBe(0)
@@ -170,14 +200,23 @@ describe('taps, trains and what goes wrong', () => {
 
 describe('for any scheme and storm', () => {
   const storms: fc.Arbitrary<TrialStorm> = fc.oneof(
-    fc.record({ kind: fc.constant('block' as const), depth: fc.double({ min: 1, max: 150, noNaN: true }), minutes: fc.integer({ min: 2, max: 300 }) }),
+    fc.record({
+      kind: fc.constant('block' as const),
+      depth: fc.double({ min: 1, max: 150, noNaN: true }),
+      minutes: fc.integer({ min: 2, max: 300 }),
+    }),
     fc.record({
       kind: fc.constant('triangle' as const),
       depth: fc.double({ min: 1, max: 150, noNaN: true }),
       minutes: fc.integer({ min: 5, max: 300 }),
       peak: fc.constantFrom('early' as const, 'centred' as const, 'late' as const),
     }),
-    fc.record({ kind: fc.constant('gauge' as const), name: fc.constant('g'), step: fc.constantFrom(60, 300), depths: fc.array(fc.double({ min: 0, max: 9, noNaN: true }), { minLength: 1, maxLength: 24 }) }),
+    fc.record({
+      kind: fc.constant('gauge' as const),
+      name: fc.constant('g'),
+      step: fc.constantFrom(60, 300),
+      depths: fc.array(fc.double({ min: 0, max: 9, noNaN: true }), { minLength: 1, maxLength: 24 }),
+    }),
   )
   it('every litre ends in one place, and no level leaves its vessel', () => {
     fc.assert(
@@ -194,10 +233,16 @@ describe('for any scheme and storm', () => {
   }, 60_000)
   it('a wider overflow never raises the peak', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.02, max: 0.09, noNaN: true }), fc.double({ min: 1.05, max: 1.6, noNaN: true }), fc.integer({ min: 20, max: 120 }), (bore, wider, depth) => {
-        const peak = (of: number) => run(row([], { overflowBore: of }), triangleStorm(depth, 3600, 0.5), 0.8, { brief: true }).vessels[0]!.peak
-        expect(peak(bore * wider)).toBeLessThanOrEqual(peak(bore) + 1e-4)
-      }),
+      fc.property(
+        fc.double({ min: 0.02, max: 0.09, noNaN: true }),
+        fc.double({ min: 1.05, max: 1.6, noNaN: true }),
+        fc.integer({ min: 20, max: 120 }),
+        (bore, wider, depth) => {
+          const peak = (of: number) =>
+            run(row([], { overflowBore: of }), triangleStorm(depth, 3600, 0.5), 0.8, { brief: true }).vessels[0]!.peak
+          expect(peak(bore * wider)).toBeLessThanOrEqual(peak(bore) + 1e-4)
+        },
+      ),
       { numRuns: 25 },
     )
   }, 60_000)

@@ -279,7 +279,11 @@ function build(path: WaterPath, trial: Pick<Trial, 'opened'>, whatIfs: readonly 
   for (const tap of scheme.taps) {
     if (!trial.opened.some((each) => each.tap === tap.id)) continue
     const open = { on: false }
-    built.taps.push({ flow: add('tap', tap.id, tap.vessel, undefined, tapLaw(tap, path.vessels.get(tap.vessel)!, open)), tap: tap.id, open })
+    built.taps.push({
+      flow: add('tap', tap.id, tap.vessel, undefined, tapLaw(tap, path.vessels.get(tap.vessel)!, open)),
+      tap: tap.id,
+      open,
+    })
   }
   return built
 }
@@ -400,7 +404,12 @@ export function runStorm(
     },
   }
   const { account } = book
-  const openings = placed.map((each) => ventArea(each, whatIfs.some(({ kind }) => kind === 'vent-shut')))
+  const openings = placed.map((each) =>
+    ventArea(
+      each,
+      whatIfs.some(({ kind }) => kind === 'vent-shut'),
+    ),
+  )
   const airways = placed.map(({ vessel }) =>
     built.names.flatMap(({ kind, id }, flow) => {
       const route = kind === 'overflow' ? path.scheme.overflows.find((each) => each.id === id)! : undefined
@@ -500,7 +509,10 @@ export function runStorm(
         peakAt[i] = at + step
       }
       if (openings[i] !== Infinity) {
-        const open = airways[i]!.reduce((sum, { flow, area, full }) => (network.moved[flow]! / step < full ? sum + area : sum), openings[i]!)
+        const open = airways[i]!.reduce(
+          (sum, { flow, area, full }) => (network.moved[flow]! / step < full ? sum + area : sum),
+          openings[i]!,
+        )
         const pressure = ventPressure(Math.abs(change[i]!), open)
         if (pressure > airPeak[i]! && Math.abs(change[i]!) > 1e-6) {
           airPeak[i] = pressure
@@ -560,9 +572,7 @@ export function runStorm(
       peakAt: flowPeakAt[i]!,
     })),
     flushes: built.ups.flatMap(({ state }, u) =>
-      state.flush
-        ? [{ device: state.flush.id, drop: state.drop.id, held: held[u]!, most: state.chamberMost, fullAt: fullAt[u] }]
-        : [],
+      state.flush ? [{ device: state.flush.id, drop: state.drop.id, held: held[u]!, most: state.chamberMost, fullAt: fullAt[u] }] : [],
     ),
     siphons: built.siphons.filter(({ since }) => since > 0).map(({ route, since, volume }) => ({ route: route.id, from: since, volume })),
     vents: placed.flatMap(({ vessel }, i) =>

@@ -97,7 +97,15 @@ export function verdictOf(path: WaterPath, run: StormRun): Verdict {
     }
     if (spill.kind === 'rim') {
       const out = run.flows.find(({ kind, from }) => kind === 'overflow' && from === vessel)
-      return { place: out ? 'overflow' : 'no-overflow', id: out?.id ?? vessel, at, passes: out?.peak ?? 0, arrives: (out?.peak ?? 0) + spill.peak, fault: true, room }
+      return {
+        place: out ? 'overflow' : 'no-overflow',
+        id: out?.id ?? vessel,
+        at,
+        passes: out?.peak ?? 0,
+        arrives: (out?.peak ?? 0) + spill.peak,
+        fault: true,
+        room,
+      }
     }
     return { place: 'store', id: store, at, passes: spill.peak, arrives: flowAt(at), fault: false, room }
   })

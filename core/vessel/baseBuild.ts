@@ -42,7 +42,11 @@ export function baseBuild({ kind, width, depth, height }: Vessel['base']): BaseP
     case 'gravel-pad':
       return pad
     case 'slab':
-      return [...pad.slice(0, 2), { item: 'gravel', height: GRAVEL, quantity: area * GRAVEL, unit: 'volume' }, { item: 'slab', height, quantity: width * depth * Math.max(height, SLAB), unit: 'volume' }]
+      return [
+        ...pad.slice(0, 2),
+        { item: 'gravel', height: GRAVEL, quantity: area * GRAVEL, unit: 'volume' },
+        { item: 'slab', height, quantity: width * depth * Math.max(height, SLAB), unit: 'volume' },
+      ]
     case 'blocks': {
       // One column under every corner of a small vessel; a wide one wants one in the middle of each side as well.
       const columns = Math.min(width, depth) > 0.8 ? 6 : 4

@@ -6,11 +6,28 @@ import { tanneryRow } from '../demo'
 import { buildWaterPath } from '../path/waterPath'
 import { baseBuild, clothedArea, frostHeadspace } from './baseBuild'
 import { CATALOGUE } from './catalogue'
-import { dipMarks, dipTable, equaliseTime, groupVolume, isolations, levelTolerances, limitingVessel, linkCoefficient, meanArea, overlaps, planPlaces } from './groups'
+import {
+  dipMarks,
+  dipTable,
+  equaliseTime,
+  groupVolume,
+  isolations,
+  levelTolerances,
+  limitingVessel,
+  linkCoefficient,
+  meanArea,
+  overlaps,
+  planPlaces,
+} from './groups'
 import { volumeAt } from './levelVolume'
 import { ventBore, ventFlow } from './vents'
 
-const four = () => levelBases([1, 2, 3].reduce((scheme) => addVessel(scheme, 'totes'), tanneryRow().schemes[0]!), 'totes', 0.4)
+const four = () =>
+  levelBases(
+    [1, 2, 3].reduce((scheme) => addVessel(scheme, 'totes'), tanneryRow().schemes[0]!),
+    'totes',
+    0.4,
+  )
 const area = 1.0409882 / 0.955
 
 describe('a group', () => {

@@ -68,7 +68,10 @@ export function dipTable(body: VesselBody, step: number): Dip[] {
 export function dipMarks(body: VesselBody, every: number): { at: number; volume: number }[] {
   positive('every', every)
   const most = volumeAt(body, body.rim)
-  return Array.from({ length: Math.floor(most / every + 1e-9) }, (_, k) => ({ at: levelAt(body, (k + 1) * every), volume: (k + 1) * every }))
+  return Array.from({ length: Math.floor(most / every + 1e-9) }, (_, k) => ({
+    at: levelAt(body, (k + 1) * every),
+    volume: (k + 1) * every,
+  }))
 }
 
 /** All that a store's vessels hold with their water at one height above the paving, m³. */

@@ -1,0 +1,32 @@
+import { length } from '../units/quantity'
+import { GEOMETRY, rule } from './finding'
+
+/** The dimensions of a frame added up: what stands in a tier against its clear height, vessels against its width. */
+export const frameDoesNotClose = rule('frameDoesNotClose', ({ path }) =>
+  path.scheme.stores.map(({ id, frame, vessels }) => {
+    if (!frame) return undefined
+    const needs = vessels.map((vessel) => ({ vessel, height: vessel.body.height + (vessel.on === undefined ? 0 : vessel.base.height) }))
+    const tallest = needs.toSorted((a, b) => b.height - a.height)[0]!
+    const widest = Math.max(...vessels.map(({ body }) => body.width))
+    const [high, wide] = [tallest.height - frame.clearHeight, widest - frame.width]
+    const tiers = vessels.length - frame.tiers
+    if (high <= 1e-9 && wide <= 1e-9 && tiers <= 0) return undefined
+    const how = high > 1e-9 ? 'high' : wide > 1e-9 ? 'wide' : 'tiers'
+    return {
+      severity: 'stops',
+      station: 'cask',
+      ids: { store: id, vessel: tallest.vessel.id },
+      at: path.vessels.get(tallest.vessel.id)!.foot,
+      values: {
+        how,
+        by: length(how === 'wide' ? wide : Math.max(0, high)),
+        vessel: tallest.vessel.name,
+        needs: length(how === 'wide' ? widest : tallest.height),
+        clear: length(how === 'wide' ? frame.width : frame.clearHeight),
+        tiers: String(frame.tiers),
+        count: String(vessels.length),
+      },
+      source: GEOMETRY,
+    }
+  }),
+)

@@ -1,0 +1,39 @@
+import { levelBases } from '../edits/storeEdits'
+import { buildWaterPath } from '../path/waterPath'
+import { length, volume } from '../units/quantity'
+import { SETTING_ERROR } from '../vessel/groups'
+import { usableVolume } from '../vessel/usable'
+import { amountOf, GEOMETRY, rule } from './finding'
+
+/** Vessels that share a level but not a base height: told from half an inch on, which good work keeps within. */
+export const setNotLevel = rule(
+  'setNotLevel',
+  ({ path, usable }) =>
+    path.scheme.stores.map((store) => {
+      if (store.arrangement !== 'linked-low' && store.arrangement !== 'manifold') return undefined
+      const standing = store.vessels.filter(({ on }) => on === undefined)
+      const feet = standing.map(({ base }) => base.height)
+      const apart = Math.max(...feet) - Math.min(...feet)
+      if (apart <= SETTING_ERROR + 1e-9) return undefined
+      // Most stand where the middle one stands.
+      const middle = feet.toSorted((a, b) => a - b)[Math.floor(feet.length / 2)]!
+      const odd = standing.toSorted((a, b) => Math.abs(b.base.height - middle) - Math.abs(a.base.height - middle))[0]!
+      const even = usableVolume(buildWaterPath(levelBases(path.scheme, store.id, middle)), store.id).volume
+      const lost = even - usable.get(store.id)!.volume
+      return {
+        severity: 'goes-wrong',
+        station: 'cask',
+        ids: { store: store.id, vessel: odd.id },
+        at: odd.base.height,
+        values: {
+          how: odd.base.height < middle ? 'low' : 'high',
+          vessel: odd.name,
+          by: length(Math.abs(odd.base.height - middle)),
+          lost: volume(Math.max(0, lost)),
+          height: length(middle),
+        },
+        source: GEOMETRY,
+      }
+    }),
+  (scheme, { ids, values }) => levelBases(scheme, ids.store!, amountOf(values, 'height')),
+)
