@@ -115,7 +115,7 @@ describe('the section', () => {
     expect(scene.vessel.body.height).toBeCloseTo((heights.top - heights.foot) * scene.scale, 6)
     expect(scene.gutter.centre.y).toBeGreaterThanOrEqual(FRAME.top)
     expect(scene.vessel.body.x + scene.vessel.body.width).toBeLessThanOrEqual(FRAME.right + 1)
-    expect(scene.water.height).toBeCloseTo((Math.min(heights.full, heights.rim) - heights.floor) * scene.scale, 6)
+    expect(scene.vessel.water.height).toBeCloseTo((Math.min(heights.full, heights.rim) - heights.floor) * scene.scale, 6)
   })
   it('the hose is drawn falling when it falls', () => {
     const hose = scenes[0]!.scene.cut!.hose

@@ -1,7 +1,8 @@
 import type { AssessedLine } from '#core/assess'
 import type { Station } from '#core/findings'
 import { planRun } from '#core/roof'
-import type { Vessel } from '#core/scheme'
+import { groupScene, groupTop, groupWidth, type LinkScene, type VesselScene } from './groupScene'
+import type { WaterPath } from '#core/path'
 import type { Box, Point } from './shapes'
 import { trainScene, type TrainScene } from './trainScene'
 
@@ -31,11 +32,14 @@ export interface Scene {
   /** Where the pipe ends in a shoe at the paving, px; 0 where its water goes into the vessel or the ground. */
   foot: number
   cut?: { upper: number; lower: number; lip: number; trough: Box; hose: Point[] }
-  vessel: { body: Box; round: boolean; rim: number; floor: number; lid: 'sealed' | 'screened' | 'open'; tote: boolean }
-  water: Box
+  /** The vessel that this line leads to. */
+  vessel: VesselScene
+  /** It and, where the whole group is shown, all the others of its store. */
+  group: VesselScene[]
+  links: LinkScene[]
   full: number
   draw: number
-  stand: { box: Box; kind: Vessel['base']['kind'] }
+  stand: VesselScene['stand']
   tap?: { at: Point; spout: Point }
   can?: Box
   overflow?: { at: Point; route: Point[] }
@@ -63,24 +67,25 @@ function trainWidth({ line }: AssessedLine) {
   }
 }
 
-function extent(assessed: AssessedLine) {
+function extent(assessed: AssessedLine, group?: WaterPath) {
   const { placed, neck, tap, heights } = assessed.line
   const across = neck?.across ?? 0
-  const { toPipe, beside } = trainWidth(assessed)
-  const toVessel = toPipe + beside + Math.max(GAP.hose, GAP.lid)
-  const vessel = placed.vessel.body.width
+  const { toPipe, beside: train } = trainWidth(assessed)
+  const toVessel = toPipe + train + Math.max(GAP.hose, GAP.lid)
+  const { id: storeId } = placed.store
+  const beside = group ? groupWidth(group, storeId, placed.vessel.id) : Math.max(placed.vessel.body.width, placed.vessel.base.width)
   return {
     across,
     toPipe,
     toVessel,
-    width: toVessel + Math.max(vessel, placed.vessel.base.width) + (tap ? GAP.can + CAN_WIDTH + 0.12 : 0.1),
-    height: Math.max(heights.outlet, heights.top) + ABOVE_EAVE,
+    width: toVessel + beside + (tap ? GAP.can + CAN_WIDTH + 0.12 : 0.1),
+    height: Math.max(heights.outlet, heights.top, group ? groupTop(group, storeId) : 0) + ABOVE_EAVE,
   }
 }
 
 /** The largest of the set scales at which a section fits the frame. */
-export function fitScale(line: AssessedLine, frame: SceneFrame, wallRoom: number): number {
-  const { width, height } = extent(line)
+export function fitScale(line: AssessedLine, frame: SceneFrame, wallRoom: number, group?: WaterPath): number {
+  const { width, height } = extent(line, group)
   const fits = (scale: number) => height * scale <= frame.ground - frame.top && width * scale <= frame.right - frame.left - wallRoom
   return SCALES.find(fits) ?? SCALES.at(-1)!
 }
@@ -92,8 +97,14 @@ export function fitScale(line: AssessedLine, frame: SceneFrame, wallRoom: number
  *
  * @param wallRoom px kept left of the wall's face for wall and roof
  * @param scale px per metre; the largest that fits when left out
+ * @param whole the path where all vessels of the store are to be shown, not only the one that this line leads to
  */
-export function sceneOf(assessed: AssessedLine, frame: SceneFrame, wallRoom: number, scale = fitScale(assessed, frame, wallRoom)): Scene {
+export function sceneOf(assessed: AssessedLine, frame: SceneFrame, wallRoom: number, scale?: number, whole?: WaterPath): Scene {
+  const group = whole && assessed.line.placed.store.vessels.length > 1 ? whole : undefined
+  return layOut(assessed, frame, wallRoom, scale ?? fitScale(assessed, frame, wallRoom, group), group)
+}
+
+function layOut(assessed: AssessedLine, frame: SceneFrame, wallRoom: number, scale: number, whole: WaterPath | undefined): Scene {
   const { line } = assessed
   const { heights: h, placed, intake, tap, overflow } = line
   const px = (metres: number) => metres * scale
@@ -109,7 +120,23 @@ export function sceneOf(assessed: AssessedLine, frame: SceneFrame, wallRoom: num
   const bodyBox: Box = { x: wallX + px(toVessel), y: y(h.top), width: px(body.width), height: px(body.height) }
   const standWidth = Math.max(px(vessel.base.width), bodyBox.width)
   const stand: Box = { x: bodyBox.x + bodyBox.width / 2 - standWidth / 2, y: y(h.foot), width: standWidth, height: px(h.foot) }
-  const right = Math.max(bodyBox.x + bodyBox.width, stand.x + stand.width)
+  const usableTop = Math.min(h.full, h.rim)
+  const own: VesselScene = {
+    id: vessel.id,
+    name: vessel.name,
+    body: bodyBox,
+    round: !(body.kind === 'upright' && body.plan === 'box'),
+    rim: y(h.rim),
+    floor: y(h.floor),
+    full: y(h.full),
+    lid: vessel.lid,
+    tote: vessel.family === 'tote',
+    stand: { box: stand, kind: vessel.base.kind },
+    water: { x: bodyBox.x + 2, y: y(usableTop), width: bodyBox.width - 4, height: Math.max(0, y(h.floor) - y(usableTop)) },
+  }
+  const all = whole ? groupScene(whole, placed.store.id, vessel.id, { left: bodyBox.x, scale, y }) : undefined
+  const tapped = all?.vessels.find(({ id }) => id === tap?.vessel) ?? own
+  const right = all?.right ?? Math.max(bodyBox.x + bodyBox.width, stand.x + stand.width)
   const cut = h.cut && {
     upper: y(h.cut.mark),
     lower: y(h.cut.lower),
@@ -121,9 +148,12 @@ export function sceneOf(assessed: AssessedLine, frame: SceneFrame, wallRoom: num
     ],
   }
   const lidX = bodyBox.x + Math.min(bodyBox.width / 2, px(0.16))
-  const tapX = bodyBox.x + bodyBox.width
-  const spoutX = Math.max(tapX + px(0.09), right + px(0.02))
+  const tapX = tapped.body.x + tapped.body.width
+  // A tap between two vessels turns down at once; at the end of the row its can stands clear of the slab.
+  const last = tapX >= right - px(0.3)
+  const spoutX = last ? Math.max(tapX + px(0.09), right + px(0.02)) : tapX + px(0.06)
   const canBox = tap &&
+    last &&
     h.tap && { x: spoutX - px(CAN_WIDTH) * 0.35, y: y(tap.can.height), width: px(CAN_WIDTH), height: px(tap.can.height) }
   const overX = bodyBox.x - px(0.09)
   const train = trainScene(line, {
@@ -137,7 +167,6 @@ export function sceneOf(assessed: AssessedLine, frame: SceneFrame, wallRoom: num
     lidX,
     y,
   })
-  const usableTop = Math.min(h.full, h.rim)
   const roofEnd = { x: gutterCentre.x + gutterWidth * 0.1, y: y(h.outlet) - px(0.075) }
   const { section } = assessed
   const slope = Math.tan((section.pitch * Math.PI) / 180)
@@ -165,18 +194,12 @@ export function sceneOf(assessed: AssessedLine, frame: SceneFrame, wallRoom: num
     brackets: intake.drop.brackets.map(y).filter((at) => at < Math.max(train.end, train.flush?.bottom ?? 0)),
     foot: !train.across && intake.drop.foot === 'shoe' ? y(0) - 8 : 0,
     ...(cut ? { cut } : {}),
-    vessel: {
-      body: bodyBox,
-      round: !(body.kind === 'upright' && body.plan === 'box'),
-      rim: y(h.rim),
-      floor: y(h.floor),
-      lid: vessel.lid,
-      tote: vessel.family === 'tote',
-    },
-    water: { x: bodyBox.x + 2, y: y(usableTop), width: bodyBox.width - 4, height: Math.max(0, y(h.floor) - y(usableTop)) },
+    vessel: own,
+    group: all?.vessels ?? [own],
+    links: all?.links ?? [],
     full: y(h.full),
     draw: y(h.draw),
-    stand: { box: stand, kind: vessel.base.kind },
+    stand: own.stand,
     ...(h.tap ? { tap: { at: { x: tapX, y: y(h.tap.centre) }, spout: { x: spoutX, y: y(h.tap.spout) } } } : {}),
     ...(canBox ? { can: canBox } : {}),
     ...(overflow && h.overflow !== undefined

@@ -266,7 +266,7 @@ describe('schemes', () => {
     bench.chooseScheme('as-found')
     const frown = bench.findings.find(({ id }) => id === 'frown')!
     bench.mendBeside(frown, 'slopeAll', 'All one way')
-    expect(bench.job?.schemes).toHaveLength(3)
+    expect(bench.job?.schemes).toHaveLength(4)
     expect(bench.findings.map(({ id }) => id)).not.toContain('frown')
     bench.chooseScheme('as-found')
     bench.mend(
@@ -274,7 +274,7 @@ describe('schemes', () => {
       'carryAcross',
     )
     expect(bench.findings.map(({ id }) => id)).not.toContain('frown')
-    expect(bench.job?.schemes).toHaveLength(3)
+    expect(bench.job?.schemes).toHaveLength(4)
   })
   it('no more are kept than the document holds', () => {
     for (let i = 0; i < 40; i++) bench.tryBeside(`Try ${i}`, stand(0.2 + i / 100))

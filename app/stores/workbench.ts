@@ -87,6 +87,8 @@ export const useWorkbench = defineStore('workbench', () => {
       pipes.value.find(({ line }) => line.intake.drop.id === inHand.value?.drop) ??
       pipes.value[0],
   )
+  /** Link that the last trial named as its bottleneck, so that the drawing can point at it. */
+  const trialTight = ref<string>()
   const findings = computed<Finding[]>(() => assessment.value?.findings ?? [])
   const storeId = computed(() => assessed.value?.line.placed.store.id ?? scheme.value?.stores[0]?.id)
 
@@ -413,6 +415,7 @@ export const useWorkbench = defineStore('workbench', () => {
     scheme,
     assessment,
     assessed,
+    trialTight,
     pipes,
     inHand,
     findTrains,

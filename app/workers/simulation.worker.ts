@@ -1,13 +1,17 @@
 import * as Comlink from 'comlink'
 import { packRows, sweepGround, sweepVolumes, type EnsembleRow } from '#core/balance'
 import type { Place } from '#core/rain'
-import type { TrainWishes } from '#core/offers'
+import type { Cure, TrainWishes } from '#core/offers'
+import type { BatchRow, Bottleneck, WhatIf } from '#core/storm'
 import type { RainRecord, RainSource, Scheme } from '#core/scheme'
 import {
   answerBalance,
+  answerBatch,
+  answerCures,
   answerDrop,
   answerFigures,
   answerOffers,
+  answerStorm,
   ensembleRows,
   groundOfEnsemble,
   rainGround,
@@ -17,6 +21,7 @@ import {
   type DropAnswer,
   type RainGround,
   type SchemeFigures,
+  type StormAnswer,
   type SweepAnswer,
   type WeighedOffer,
 } from '#core/service'
@@ -115,6 +120,26 @@ const service = {
   /** Whole trains for one pipe and vessel, each run through the years. */
   offers(scheme: Scheme, drop: string, vessel: string, wishes: TrainWishes, rainKey: string): WeighedOffer[] | undefined {
     return rain?.key === rainKey ? answerOffers(scheme, drop, vessel, wishes, rain.ground) : undefined
+  },
+
+  /** A scheme's storm over it. */
+  storm(scheme: Scheme, whatIfs: readonly WhatIf[]): StormAnswer | undefined {
+    return answerStorm(scheme, whatIfs)
+  },
+
+  /** What the smallest changes would make of it. */
+  cures(scheme: Scheme, bottleneck: Bottleneck, system: UnitSystem, whatIfs: readonly WhatIf[]): Cure[] {
+    return answerCures(scheme, bottleneck, system, whatIfs)
+  },
+
+  /** All design storms of the scheme's table; undefined when it was called off. */
+  async batch(ticket: number, scheme: Scheme, progress: (done: number, of: number) => void): Promise<BatchRow[] | undefined> {
+    newest = Math.max(newest, ticket)
+    return answerBatch(scheme, async (done, of) => {
+      progress(done, of)
+      await pause()
+      return ticket >= newest
+    })
   },
 
   /**

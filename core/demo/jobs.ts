@@ -16,7 +16,7 @@ import {
   tap,
   vessel,
 } from '../arrangements/parts'
-import { chooseVessel } from '../edits'
+import { addVessel, chooseVessel, setLinkBores } from '../edits'
 import { fromCatalogue } from '../vessel/catalogue'
 import { isoDate, dayNumber } from '../rain/calendar'
 import { makeRecord } from '../rain/makeRecord'
@@ -220,6 +220,30 @@ export function tanneryRow(): Job {
     ],
     drops: [...first.drops, drop('street-drop', 'Street downspout', [neck('street-neck', 14 * INCH, 16 * INCH)], ground('drain', 0.3))],
   }
+  // What they want later: three more beside it through links that look wide enough, under a storm that shows they are not.
+  const grown = setLinkBores(
+    [1, 2, 3].reduce((scheme) => addVessel(scheme, 'totes'), first),
+    'totes',
+    0.0266,
+  )
+  const [firstTote, ...others] = grown.stores[0]!.vessels
+  const fourTotes: Scheme = {
+    ...grown,
+    id: 'four-totes',
+    name: 'Four totes, linked low',
+    cost: 960,
+    stores: [
+      {
+        ...grown.stores[0]!,
+        // A wide screened lid: the small one is a limit of its own.
+        vessels: [
+          { ...firstTote!, ports: firstTote!.ports.map((each) => (each.role === 'lid' ? { ...each, bore: 0.4 } : each)) },
+          ...others,
+        ],
+      },
+    ],
+    trial: { storm: { kind: 'triangle', depth: 1.5 * 25.4, minutes: 45, peak: 'centred' }, start: 0.15, opened: [], table: undefined },
+  }
   return {
     id: 'demo-tannery-row',
     name: 'Tannery Row dye studio',
@@ -240,7 +264,7 @@ export function tanneryRow(): Job {
       sewerShare: 0.9,
       houseUse: 180,
     },
-    schemes: [first, asFound],
+    schemes: [first, asFound, fourTotes],
     chosen: 'first-tote',
   }
 }

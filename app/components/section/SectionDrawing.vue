@@ -42,7 +42,10 @@ const frame = computed(() => ({
   top: props.compact ? 8 : 30,
   ground: ground.value,
 }))
-const scene = computed(() => sceneOf(props.assessed, frame.value, props.strip ? 30 : props.compact ? 36 : 126))
+/** Where the store is the matter all of it is shown; where the pipe is, only the vessel that it leads to, and larger. */
+const WHOLE = new Set<Station>(['cask', 'spill', 'draw'])
+const whole = computed(() => (WHOLE.has(props.chosen) && !props.strip ? bench.assessment?.path : undefined))
+const scene = computed(() => sceneOf(props.assessed, frame.value, props.strip ? 30 : props.compact ? 36 : 126, undefined, whole.value))
 const h = computed(() => props.assessed.line.heights)
 const ledgerX = computed(() => props.width - ledgerWidth.value)
 
@@ -210,6 +213,18 @@ const acrossText = computed(() => {
       <text v-if="!strip" :x="vesselText.x" :y="vesselText.y + 18" text-anchor="middle" class="t12 halo-water">{{ vesselText.small }}</text>
     </g>
     <LevelMark v-if="!strip" :from="scene.vessel.body.x" :to="scene.vessel.body.x + scene.vessel.body.width" :y="scene.full" />
+    <template v-if="scene.group.length > 1">
+      <text
+        v-for="each in scene.group.filter(({ body }) => body.width > 40)"
+        :key="each.id"
+        :x="each.body.x + each.body.width / 2"
+        :y="each.body.y - 8"
+        text-anchor="middle"
+        class="t12 quiet halo"
+      >
+        {{ each.name }}
+      </text>
+    </template>
     <text
       v-if="scene.can && !strip && scene.can.width > 40"
       :x="scene.can.x + scene.can.width / 2"

@@ -3,7 +3,13 @@ import type { Scene } from '~/drawing/scene'
 import type { Point } from '~/drawing/shapes'
 
 /** The parts of one line, eave to ground, and nothing else: no words, no notes. Dashed when it is not built yet. */
-const props = defineProps<{ scene: Scene; prefix: string; flowing?: boolean }>()
+const props = defineProps<{
+  scene: Scene
+  prefix: string
+  flowing?: boolean
+  /** Levels to show instead of full ones, m above the paving, by the vessel's id. */
+  levels?: Readonly<Record<string, number>>
+}>()
 
 const path = (points: readonly Point[]) => points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('')
 
@@ -23,30 +29,6 @@ const roofPath = computed(() => {
     under: `M${from.x} ${from.y}L${to.x} ${to.y}`,
     ends: `M${to.x} ${to.y}V${to.y - thickness}M${from.x} ${from.y - thickness - 3}l3 5 -6 4 3 5`,
   }
-})
-const blocks = computed(() => {
-  const { box } = s.value.stand
-  const slab = Math.min(10, box.height * 0.2)
-  const column = box.width * 0.37
-  const body = box.height - slab
-  const courses = Math.max(1, Math.round(body / (0.22 * s.value.scale)))
-  return {
-    slab,
-    column,
-    y: box.y + slab,
-    body,
-    joints: Array.from({ length: courses - 1 }, (_, i) => box.y + slab + (body * (i + 1)) / courses),
-  }
-})
-const legs = computed(() => {
-  const { box } = s.value.stand
-  return `M${box.x + 4} ${box.y + 3}L${box.x + 8} ${box.y + box.height}M${box.x + box.width - 4} ${box.y + 3}L${box.x + box.width - 8} ${box.y + box.height}M${box.x + 6} ${box.y + box.height / 2}h${box.width - 12}`
-})
-const bars = computed(() => {
-  const { body } = s.value.vessel
-  const across = Array.from({ length: 4 }, (_, i) => `M${body.x + (body.width * (i + 1)) / 5} ${body.y}v${body.height}`)
-  const down = Array.from({ length: 4 }, (_, i) => `M${body.x} ${body.y + (body.height * (i + 1)) / 5}h${body.width}`)
-  return [...across, ...down].join('')
 })
 const can = computed(() => {
   const { can: box } = s.value
@@ -78,75 +60,19 @@ const can = computed(() => {
       <rect :x="s.pipe.x - half - 3" :y="bracket - 4" :width="s.pipe.width + 6" height="8" class="f-paper l-cut" />
       <path :d="`M${s.pipe.x - half - 3} ${bracket}H${s.wall.x + s.wall.width}`" class="l-seen" />
     </g>
-    <g v-if="s.stand.box.height > 1">
-      <g v-if="s.stand.kind === 'blocks'">
-        <rect
-          v-for="x in [s.stand.box.x + 4, s.stand.box.x + s.stand.box.width - blocks.column - 4]"
-          :key="x"
-          :x="x"
-          :y="blocks.y"
-          :width="blocks.column"
-          :height="blocks.body"
-          class="f-paper"
-        />
-        <rect
-          v-for="x in [s.stand.box.x + 4, s.stand.box.x + s.stand.box.width - blocks.column - 4]"
-          :key="-x"
-          :x="x"
-          :y="blocks.y"
-          :width="blocks.column"
-          :height="blocks.body"
-          :fill="`url(#${prefix}-masonry)`"
-          class="l-cut-edge"
-        />
-        <path
-          v-for="joint in blocks.joints"
-          :key="joint"
-          :d="`M${s.stand.box.x + 4} ${joint}h${blocks.column}M${s.stand.box.x + s.stand.box.width - blocks.column - 4} ${joint}h${blocks.column}`"
-          class="l-seen"
-        />
-        <rect :x="s.stand.box.x" :y="s.stand.box.y" :width="s.stand.box.width" :height="blocks.slab" class="f-paper" />
-        <rect
-          :x="s.stand.box.x"
-          :y="s.stand.box.y"
-          :width="s.stand.box.width"
-          :height="blocks.slab"
-          :fill="`url(#${prefix}-concrete)`"
-          class="l-cut-edge"
-        />
-      </g>
-      <g v-else-if="s.stand.kind === 'stand' || s.stand.kind === 'timber' || s.stand.kind === 'frame'">
-        <path :d="legs" class="l-cut" />
-        <rect :x="s.stand.box.x" :y="s.stand.box.y" :width="s.stand.box.width" height="5" class="f-paper l-cut" />
-      </g>
-      <g v-else>
-        <rect v-bind="s.stand.box" class="f-paper" />
-        <rect v-bind="s.stand.box" :fill="`url(#${prefix}-${s.stand.kind === 'gravel-pad' ? 'gravel' : 'concrete'})`" class="l-cut-edge" />
-      </g>
+    <VesselParts
+      v-for="each in s.group"
+      :key="each.id"
+      :vessel="each"
+      :prefix="prefix"
+      :scale="s.scale"
+      v-bind="levels?.[each.id] === undefined ? {} : { surface: s.y(levels[each.id]!) }"
+    />
+    <g v-for="link in s.links" :key="link.id" :data-link="link.id">
+      <path :d="path(link.route)" class="hose" :stroke-width="link.width" />
+      <path :d="path(link.route)" class="hose-inside" :class="{ flowing: flowing && !link.shut }" />
+      <path v-if="link.shut" :d="`M${link.middle.x} ${link.middle.y - 8}v16m-6 -16h12`" class="l-pencil" />
     </g>
-
-    <rect v-bind="s.vessel.body" class="f-sheet" />
-    <WaterBody :box="s.water" :prefix="prefix" />
-    <path v-if="s.vessel.tote" :d="bars" class="l-faint" />
-    <path
-      :d="`M${s.vessel.body.x} ${s.vessel.rim}V${s.vessel.body.y + s.vessel.body.height}H${s.vessel.body.x + s.vessel.body.width}V${s.vessel.rim}`"
-      class="l-cut"
-    />
-    <path
-      v-if="s.vessel.lid === 'sealed'"
-      :d="`M${s.vessel.body.x - 5} ${s.vessel.rim}v-4q2 -8 14 -9h${s.vessel.body.width - 18}q12 1 14 9v4z`"
-      class="l-cut f-sheet"
-    />
-    <path
-      v-else-if="s.vessel.lid === 'screened'"
-      :d="`M${s.vessel.body.x - 4} ${s.vessel.rim}h${s.vessel.body.width + 8}`"
-      class="screen"
-    />
-    <path
-      v-if="s.vessel.floor < s.vessel.body.y + s.vessel.body.height - 3"
-      :d="`M${s.vessel.body.x} ${s.vessel.floor}h${s.vessel.body.width}`"
-      class="l-seen"
-    />
     <path :d="`M${s.vessel.body.x} ${s.draw}h${s.vessel.body.width}`" class="l-hidden" />
 
     <g v-if="s.overflow">
@@ -171,10 +97,6 @@ const can = computed(() => {
 </template>
 
 <style scoped>
-.l-cut-edge {
-  stroke: var(--ink);
-  stroke-width: 1.75;
-}
 .hose {
   stroke: var(--ink);
   stroke-width: 7;
@@ -186,12 +108,6 @@ const can = computed(() => {
   stroke-width: 3;
   fill: none;
   stroke-linejoin: round;
-}
-.screen {
-  stroke: var(--ink);
-  stroke-width: 4;
-  stroke-dasharray: 3 2;
-  fill: none;
 }
 .tap {
   stroke: var(--ink);

@@ -17,6 +17,7 @@ import HeadLedger from '../ledger/HeadLedger.vue'
 import LedgerText from '../ledger/LedgerText.vue'
 import CutDetail from './CutDetail.vue'
 import SectionScene from './SectionScene.vue'
+import VesselParts from './VesselParts.vue'
 import TrainParts from './TrainParts.vue'
 
 const pinia = createPinia()
@@ -29,7 +30,8 @@ function draw(component: Component, props: Record<string, unknown>) {
   const app = createSSRApp({ render: () => h('svg', [h(component, props)]) })
   app.use(createI18n({ legacy: false, locale: 'en-GB', messages: { 'en-GB': british, 'en-US': {} } }))
   app.use(pinia)
-  for (const [name, part] of Object.entries({ HatchDefs, HeightGrip, StaffRule, TrainParts, WaterBody })) app.component(name, part)
+  for (const [name, part] of Object.entries({ HatchDefs, HeightGrip, StaffRule, TrainParts, VesselParts, WaterBody }))
+    app.component(name, part)
   return renderToString(app)
 }
 const texts = (svg: string) => [...svg.matchAll(/<text[^>]*>([^<]*)</g)].map(([, text]) => text!.trim())

@@ -87,6 +87,7 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
         }}
       </p>
       <p class="py-1 text-13">{{ say('cask.widenHint') }}</p>
+      <GroupFields />
       <h3 class="h3 rule pt-2">{{ say('cask.vessel') }}</h3>
       <ChoiceField :label="say('field.name.vessel')" :model-value="key" :options="options" @update:model-value="choose" />
       <QuantityField
@@ -172,6 +173,8 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
           })
         }}
       </p>
+      <BaseBuild />
+      <DipTable />
     </template>
     <div class="md:hidden"><AnswerView v-if="!wide" /></div>
   </div>

@@ -160,5 +160,6 @@ function toggleUse(use: Use, on: boolean) {
     />
     <p v-if="demands.length === 0" class="py-2 text-13">{{ say('draw.noDemand') }}</p>
     <MainsWater class="rule mt-2 pt-2" />
+    <Delivery />
   </div>
 </template>

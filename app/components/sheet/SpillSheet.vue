@@ -8,7 +8,8 @@ const { set } = useEdits()
 const { say } = useSay()
 
 const line = computed(() => bench.assessed?.line)
-const route = computed(() => line.value?.overflow)
+/** The line's own way out, or that of another vessel of its store. */
+const route = computed(() => line.value?.overflow ?? bench.assessment?.path.overflows.get(line.value!.placed.store.id)?.[0])
 const target = computed(() => (route.value?.to.kind === 'ground' ? route.value.to : undefined))
 
 function change(field: string, from: Parameters<typeof set>[1], to: Parameters<typeof set>[2], recipe: (route: OverflowRoute) => void) {
@@ -75,6 +76,7 @@ const places = computed(() =>
           @update:model-value="(v) => setPlace('wallDistance', v)"
         />
       </template>
+      <WayOut :route="route" />
     </template>
     <p v-if="!route && !line.trough" class="rule py-2">{{ say('spill.none') }}</p>
   </div>

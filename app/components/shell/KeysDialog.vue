@@ -16,6 +16,7 @@ const rows = computed(() => [
   ['Ctrl Z', say('ui.undo')],
   ['Ctrl Y', say('ui.redo')],
   ['W', say('keys.widen')],
+  ['T', say('keys.trial')],
   ['?', say('keys.this')],
 ])
 </script>

@@ -39,6 +39,11 @@ const station = computed<Station>({
 const listing = ref(false)
 /** Stations with more to show than a narrow sheet holds. */
 const WIDE = new Set<Station>(['sky', 'roof', 'gutter', 'drop', 'cask'])
+/** The trial is a doing, not a place: it takes the screen while it runs. */
+const trying = computed({
+  get: () => route.query.doing === 'trial',
+  set: (next) => void router.replace({ query: next ? { ...route.query, doing: 'trial', wide: undefined } : { station: station.value } }),
+})
 const comparing = ref(false)
 const enlarged = ref(false)
 const wide = computed({
@@ -69,7 +74,8 @@ const placedNotes = computed(() => {
   if (!bench.assessed) return []
   const { width, height } = drawing.value
   const frame = { left: 200, right: width - 216, top: 30, ground: height - 88 }
-  const { anchors } = sceneOf(bench.assessed, frame, 126)
+  const whole = ['cask', 'spill', 'draw'].includes(station.value) && !wide.value ? bench.assessment?.path : undefined
+  const { anchors } = sceneOf(bench.assessed, frame, 126, undefined, whole)
   const wanted = notes.value.map(({ station: key }) => ({
     key,
     y: anchors[key].y - FIGURE_LINE,
@@ -106,6 +112,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (typing(event.target) || event.altKey || slip.value) return
   if (/^[1-7]$/.test(event.key)) choose(STATIONS[Number(event.key) - 1]!)
   else if (event.key === '?') showKeys.value = true
+  else if (event.key.toLowerCase() === 't') trying.value = !trying.value
   else if (event.key.toLowerCase() === 'w' && WIDE.has(station.value)) wide.value = !wide.value
 })
 
@@ -133,6 +140,9 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <span class="h-6 w-px bg-ink max-md:hidden" />
       <h1 class="truncate text-16 font-bold">{{ bench.job?.name }}</h1>
       <SchemePicker class="max-md:hidden" @compare="comparing = true" />
+      <button type="button" class="btn" :class="{ 'btn-go': trying }" :aria-pressed="trying" @click="trying = !trying">
+        {{ say('trial.button') }}
+      </button>
       <span class="flex-1" />
       <span class="cap whitespace-nowrap max-md:hidden" role="status">{{ saved }}</span>
       <UnitsMenu
@@ -183,6 +193,9 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
         <p>{{ bench.problem }}</p>
         <button type="button" class="btn mt-2" :disabled="!bench.undoable" @click="bench.undo()">{{ say('ui.undo') }}</button>
       </section>
+      <div v-else-if="trying && bench.assessed && mainWidth > 0" :class="phone ? 'phone-flow' : 'flex min-w-0 flex-1'">
+        <TrialView :width="Math.round(mainWidth)" :height="Math.round(mainHeight)" :phone="phone" />
+      </div>
       <template v-else-if="bench.assessed && mainWidth > 0">
         <template v-if="!phone">
           <div class="relative overflow-hidden" :style="{ width: `${wide ? STRIP : drawing.width}px` }">

@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import type * as yup from 'yup'
 import { amount, choice, id, list, name, oneOfKind, record } from './fields'
 
 /** Whole depth in mm. */

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { area, length, mass, plain, pressure, share, span, volume, type Quantity } from '#core/units/quantity'
+import { ALLOWABLE_PRESSURE, baseBuild, clothedArea, frostHeadspace, type BasePart } from '#core/vessel'
+
+/** What the base is made of, what it carries and whether that is enough; light and frost. */
+const bench = useWorkbench()
+const { say, text } = useSay()
+
+const placed = computed(() => bench.assessed!.line.placed)
+const parts = computed(() => baseBuild(placed.value.vessel.base))
+const standing = computed(() => bench.assessed!.standing)
+const allowed = computed(() => ALLOWABLE_PRESSURE[placed.value.vessel.base.soil])
+const quantity = ({ unit, quantity: n }: BasePart): Quantity =>
+  unit === 'area' ? area(n) : unit === 'volume' ? volume(n) : unit === 'length' ? span(n) : plain(n)
+const SCALE = 110
+/** Layers from the ground up: what is dug out lies below the line. */
+const layers = computed(() => {
+  let at = 0
+  return parts.value.flatMap((part) => {
+    if (part.height <= 0 || part.item === 'sod' || part.item === 'kerb') return []
+    const height = Math.max(6, part.height * SCALE)
+    at += height
+    return [{ ...part, y: -at, drawn: height }]
+  })
+})
+const FILL: Partial<Record<BasePart['item'], string>> = {
+  gravel: 'gravel',
+  sand: 'soil',
+  slab: 'concrete',
+  blocks: 'masonry',
+  posts: 'timber',
+  beams: 'timber',
+  boards: 'timber',
+}
+const top = computed(() => Math.min(-20, ...layers.value.map(({ y }) => y)))
+const ratio = (value: number) => plain(Math.round(value * 10) / 10)
+</script>
+
+<template>
+  <section :aria-label="say('base.title')">
+    <h3 class="h3 rule pt-2">{{ say('base.title') }}</h3>
+    <svg
+      v-if="layers.length > 0"
+      class="sheet-drawing my-1 w-full"
+      :viewBox="`0 ${top - 8} 340 ${-top + 26}`"
+      role="img"
+      :aria-label="say('base.drawing')"
+    >
+      <HatchDefs prefix="base" />
+      <g v-for="layer in layers" :key="layer.item">
+        <rect x="20" :y="layer.y" width="140" :height="layer.drawn" :fill="`url(#base-${FILL[layer.item] ?? 'soil'})`" class="l-cut" />
+        <text x="172" :y="layer.y + layer.drawn / 2 + 4" class="t12">
+          {{ say(`base.item.${layer.item}`) }}, {{ text(length(layer.height)) }}
+        </text>
+      </g>
+      <path d="M4 0H176" class="l-ground" />
+      <text x="20" y="14" class="t12 quiet">{{ say('base.firm') }}</text>
+    </svg>
+    <ul class="text-13">
+      <li v-for="part in parts" :key="part.item" class="flex justify-between border-b border-hair py-0.5">
+        <span>{{ say(`base.item.${part.item}`) }}</span> <span class="num">{{ text(quantity(part)) }}</span>
+      </li>
+    </ul>
+    <dl class="pt-1 text-13">
+      <div class="flex justify-between border-b border-hair py-0.5">
+        <dt>{{ say('base.full') }}</dt>
+        <dd class="num">{{ text(mass(standing.fullMass)) }}</dd>
+      </div>
+      <div class="flex justify-between border-b border-hair py-0.5">
+        <dt>{{ say('base.presses', { soil: placed.vessel.base.soil }) }}</dt>
+        <dd class="num">{{ text(pressure(standing.bearing)) }} / {{ text(pressure(allowed)) }}</dd>
+      </div>
+      <div class="flex justify-between border-b border-hair py-0.5">
+        <dt>{{ say('base.tips') }}</dt>
+        <dd class="num">{{ text(ratio(standing.tipping)) }}</dd>
+      </div>
+      <div class="flex justify-between border-b border-hair py-0.5">
+        <dt>{{ say('base.slides') }}</dt>
+        <dd class="num">{{ text(ratio(standing.sliding)) }}</dd>
+      </div>
+      <div class="flex justify-between border-b border-hair py-0.5">
+        <dt>{{ say('base.shaken') }}</dt>
+        <dd class="num">{{ text(ratio(standing.shaken)) }}</dd>
+      </div>
+      <div class="flex justify-between border-b border-hair py-0.5">
+        <dt>{{ say('base.light') }}</dt>
+        <dd class="num">{{ text(area(clothedArea(placed.vessel))) }}</dd>
+      </div>
+    </dl>
+    <p class="pt-1 text-13 text-ink-2">
+      {{
+        say('base.advice', {
+          tie: length(placed.foot + placed.vessel.body.height * 0.67),
+          frost: volume(frostHeadspace(placed.vessel.nominal)),
+          grows: share(0.09),
+        })
+      }}
+    </p>
+  </section>
+</template>

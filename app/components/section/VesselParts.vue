@@ -1,0 +1,131 @@
+<script setup lang="ts">
+import type { VesselScene } from '~/drawing/groupScene'
+
+/** One vessel on its stand, with the water that stands in it. */
+const props = defineProps<{
+  vessel: VesselScene
+  prefix: string
+  /** px per metre. */
+  scale: number
+  /** y of its water's surface; as drawn where left out. */
+  surface?: number
+}>()
+
+const water = computed(() => {
+  const { water: box, floor } = props.vessel
+  if (props.surface === undefined) return box
+  const top = Math.min(floor, Math.max(props.vessel.rim - 3, props.surface))
+  return { ...box, y: top, height: Math.max(0, floor - top) }
+})
+const blocks = computed(() => {
+  const { box } = props.vessel.stand
+  const slab = Math.min(10, box.height * 0.2)
+  const column = box.width * 0.37
+  const body = box.height - slab
+  const courses = Math.max(1, Math.round(body / (0.22 * props.scale)))
+  return {
+    slab,
+    column,
+    y: box.y + slab,
+    body,
+    joints: Array.from({ length: courses - 1 }, (_, i) => box.y + slab + (body * (i + 1)) / courses),
+  }
+})
+const legs = computed(() => {
+  const { box } = props.vessel.stand
+  return `M${box.x + 4} ${box.y + 3}L${box.x + 8} ${box.y + box.height}M${box.x + box.width - 4} ${box.y + 3}L${box.x + box.width - 8} ${box.y + box.height}M${box.x + 6} ${box.y + box.height / 2}h${box.width - 12}`
+})
+const bars = computed(() => {
+  const { body } = props.vessel
+  const across = Array.from({ length: 4 }, (_, i) => `M${body.x + (body.width * (i + 1)) / 5} ${body.y}v${body.height}`)
+  const down = Array.from({ length: 4 }, (_, i) => `M${body.x} ${body.y + (body.height * (i + 1)) / 5}h${body.width}`)
+  return [...across, ...down].join('')
+})
+</script>
+
+<template>
+  <g>
+    <g v-if="vessel.stand.box.height > 1">
+      <g v-if="vessel.stand.kind === 'blocks'">
+        <rect
+          v-for="x in [vessel.stand.box.x + 4, vessel.stand.box.x + vessel.stand.box.width - blocks.column - 4]"
+          :key="x"
+          :x="x"
+          :y="blocks.y"
+          :width="blocks.column"
+          :height="blocks.body"
+          class="f-paper"
+        />
+        <rect
+          v-for="x in [vessel.stand.box.x + 4, vessel.stand.box.x + vessel.stand.box.width - blocks.column - 4]"
+          :key="-x"
+          :x="x"
+          :y="blocks.y"
+          :width="blocks.column"
+          :height="blocks.body"
+          :fill="`url(#${prefix}-masonry)`"
+          class="l-cut-edge"
+        />
+        <path
+          v-for="joint in blocks.joints"
+          :key="joint"
+          :d="`M${vessel.stand.box.x + 4} ${joint}h${blocks.column}M${vessel.stand.box.x + vessel.stand.box.width - blocks.column - 4} ${joint}h${blocks.column}`"
+          class="l-seen"
+        />
+        <rect :x="vessel.stand.box.x" :y="vessel.stand.box.y" :width="vessel.stand.box.width" :height="blocks.slab" class="f-paper" />
+        <rect
+          :x="vessel.stand.box.x"
+          :y="vessel.stand.box.y"
+          :width="vessel.stand.box.width"
+          :height="blocks.slab"
+          :fill="`url(#${prefix}-concrete)`"
+          class="l-cut-edge"
+        />
+      </g>
+      <g v-else-if="vessel.stand.kind === 'stand' || vessel.stand.kind === 'timber' || vessel.stand.kind === 'frame'">
+        <path :d="legs" class="l-cut" />
+        <rect :x="vessel.stand.box.x" :y="vessel.stand.box.y" :width="vessel.stand.box.width" height="5" class="f-paper l-cut" />
+      </g>
+      <g v-else>
+        <rect v-bind="vessel.stand.box" class="f-paper" />
+        <rect
+          v-bind="vessel.stand.box"
+          :fill="`url(#${prefix}-${vessel.stand.kind === 'gravel-pad' ? 'gravel' : 'concrete'})`"
+          class="l-cut-edge"
+        />
+      </g>
+    </g>
+
+    <rect v-bind="vessel.body" class="f-sheet" />
+    <WaterBody :box="water" :prefix="prefix" />
+    <path v-if="vessel.tote" :d="bars" class="l-faint" />
+    <path
+      :d="`M${vessel.body.x} ${vessel.rim}V${vessel.body.y + vessel.body.height}H${vessel.body.x + vessel.body.width}V${vessel.rim}`"
+      class="l-cut"
+    />
+    <path
+      v-if="vessel.lid === 'sealed'"
+      :d="`M${vessel.body.x - 5} ${vessel.rim}v-4q2 -8 14 -9h${vessel.body.width - 18}q12 1 14 9v4z`"
+      class="l-cut f-sheet"
+    />
+    <path v-else-if="vessel.lid === 'screened'" :d="`M${vessel.body.x - 4} ${vessel.rim}h${vessel.body.width + 8}`" class="screen" />
+    <path
+      v-if="vessel.floor < vessel.body.y + vessel.body.height - 3"
+      :d="`M${vessel.body.x} ${vessel.floor}h${vessel.body.width}`"
+      class="l-seen"
+    />
+  </g>
+</template>
+
+<style scoped>
+.l-cut-edge {
+  stroke: var(--ink);
+  stroke-width: 1.75;
+}
+.screen {
+  stroke: var(--ink);
+  stroke-width: 4;
+  stroke-dasharray: 3 2;
+  fill: none;
+}
+</style>

@@ -1,0 +1,491 @@
+<script setup lang="ts">
+import { useDebounceFn, usePreferredReducedMotion } from '@vueuse/core'
+import type { Cure } from '#core/offers'
+import { readStormTable } from '#core/rain'
+import type { Bottleneck, WhatIf } from '#core/storm'
+import { worstOf } from '#core/storm'
+import { flow, length, pressure, rainDepth, share, volume } from '#core/units/quantity'
+import { message } from '~/stores/messages'
+
+/**
+ * A storm over the scheme. Decides whether it holds before a hole is drilled: where it is first held up, what that costs, and
+ * the smallest change that cures it.
+ */
+const props = defineProps<{ width: number; height: number; phone?: boolean }>()
+const bench = useWorkbench()
+const settings = useSettings()
+const { say, text } = useSay()
+const { state, run, cure, runBatch, stopBatch } = useTrial()
+
+/** What goes wrong on the day; tried, not kept. */
+const whatIfs = shallowRef<WhatIf[]>([])
+const has = (what: WhatIf) => whatIfs.value.some((each) => JSON.stringify(each) === JSON.stringify(what))
+const toggle = (what: WhatIf) =>
+  (whatIfs.value = has(what) ? whatIfs.value.filter((each) => JSON.stringify(each) !== JSON.stringify(what)) : [...whatIfs.value, what])
+const offered = computed<WhatIf[]>(() => {
+  const { scheme } = bench
+  if (!scheme) return []
+  const devices = scheme.drops.flatMap((drop) => drop.devices)
+  return [
+    ...scheme.stores.flatMap(({ links }) => links.map(({ id }): WhatIf => ({ kind: 'link-shut', link: id }))),
+    ...(devices.some(({ kind }) => kind === 'rain-head' || kind === 'screen') ||
+    scheme.stores.some(({ vessels }) => vessels.some(({ lid }) => lid === 'screened'))
+      ? [{ kind: 'screen-blocked' } as const]
+      : []),
+    ...(devices.some(({ kind }) => kind === 'first-flush') ? [{ kind: 'drain-stuck' } as const] : []),
+    ...(scheme.overflows.length > 0 ? [{ kind: 'overflow-blocked' } as const] : []),
+    ...(scheme.overflows.some(({ mouth, vented }) => mouth === 'hooped' && vented) ? [{ kind: 'siphon-break-missing' } as const] : []),
+    ...(scheme.stores.some(({ vessels }) => vessels.some(({ lid }) => lid === 'sealed')) ? [{ kind: 'vent-shut' } as const] : []),
+  ]
+})
+
+const start = () => bench.scheme && void run(bench.scheme, whatIfs.value, settings.system)
+watch([() => bench.scheme, whatIfs], useDebounceFn(start, 60), { immediate: true })
+watch(
+  () => bench.scheme?.stores,
+  () =>
+    (whatIfs.value = whatIfs.value.filter(
+      (each) => each.kind !== 'link-shut' || bench.scheme?.stores.some(({ links }) => links.some(({ id }) => id === each.link)),
+    )),
+)
+onBeforeUnmount(() => {
+  bench.trialTight = undefined
+  stopBatch()
+})
+
+const names = computed(() => Object.fromEntries(bench.scheme!.stores.flatMap(({ vessels }) => vessels.map(({ id, name }) => [id, name]))))
+const storm = computed(() => state.answer?.run)
+const verdict = computed(() => state.answer?.verdict)
+watch(
+  () => verdict.value?.first,
+  (first) => (bench.trialTight = first?.place === 'link' ? first.id : undefined),
+)
+
+/** Told by the second, so that another run of the same storm keeps its place. */
+const second = ref(0)
+const moment = computed(() => (storm.value ? Math.min(storm.value.moments - 1, Math.round(second.value / storm.value.step)) : 0))
+const lasts = computed(() => (storm.value ? (storm.value.moments - 1) * storm.value.step : 0))
+const clock = (seconds: number) => {
+  const [h, m, s] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, Math.round(seconds) % 60]
+  return `${h > 0 ? `${h}:${String(m).padStart(2, '0')}` : m}:${String(s).padStart(2, '0')}`
+}
+/** The first time that a storm is shown it stands at its worst moment, where there is something to see. */
+let placed = false
+watch(storm, (next) => {
+  if (!next || placed) return
+  placed = true
+  const worst = next.flows.filter(({ kind }) => kind === 'overflow' || kind === 'rim').toSorted((a, b) => b.peak - a.peak)[0]
+  second.value = worst && worst.peak > 0 ? worst.peakAt : Math.round(next.rainEnds / 2)
+})
+
+const SPEEDS = [10, 60, 300] as const
+const speed = ref<(typeof SPEEDS)[number]>(60)
+const reduced = usePreferredReducedMotion()
+const playing = ref(false)
+let last = 0
+function frame(now: number) {
+  if (!playing.value) return
+  const gone = last > 0 ? Math.min(0.25, (now - last) / 1000) : 0
+  last = now
+  second.value = Math.min(lasts.value, second.value + gone * speed.value)
+  if (second.value >= lasts.value) playing.value = false
+  else requestAnimationFrame(frame)
+}
+function play() {
+  if (reduced.value === 'reduce') {
+    step(speed.value)
+    return
+  }
+  playing.value = !playing.value
+  last = 0
+  if (playing.value && second.value >= lasts.value) second.value = 0
+  if (playing.value) requestAnimationFrame(frame)
+}
+const step = (by: number) => {
+  playing.value = false
+  second.value = Math.min(lasts.value, Math.max(0, second.value + by))
+}
+function keys(event: KeyboardEvent) {
+  const by = { ArrowLeft: -10, ArrowDown: -10, ArrowRight: 10, ArrowUp: 10, PageDown: -60, PageUp: 60 }[event.key]
+  if (by !== undefined) step(event.shiftKey ? by / 10 : by)
+  else if (event.key === 'Home') step(-Infinity)
+  else if (event.key === 'End') step(Infinity)
+  else if (event.key === ' ') play()
+  else return
+  event.preventDefault()
+}
+onBeforeUnmount(() => (playing.value = false))
+
+const shows = ref<'flows' | 'levels'>('flows')
+
+const linkName = (id: string) => {
+  const link = bench.scheme!.stores.flatMap(({ links }) => links).find((each) => each.id === id)
+  return link ? say('trial.linkName', { from: names.value[link.from.vessel]!, to: names.value[link.to.vessel]! }) : id
+}
+function placeName({ place, id }: Bottleneck): string {
+  if (place === 'link') return linkName(id)
+  const device = bench.scheme!.drops.flatMap(({ devices }) => devices).find((each) => each.id === id)
+  const named =
+    names.value[id] ??
+    [...bench.scheme!.gutters, ...bench.scheme!.drops, ...bench.scheme!.stores].find((each) => each.id === id)?.name ??
+    (device ? (device.called ?? say(`word.${device.kind}`)) : '')
+  return say(`trial.place.${place}`, { name: named })
+}
+const sentence = (each: Bottleneck) =>
+  say(`trial.bottleneck.${['link', 'overflow', 'no-overflow', 'siphon', 'store'].includes(each.place) ? each.place : 'way'}`, {
+    passes: flow(each.passes),
+    arrives: flow(each.arrives),
+    room: volume(each.room),
+    at: clock(each.at),
+  })
+const cureName = (each: Cure) =>
+  each.present
+    ? say('trial.asItIs')
+    : say(`cure.${each.kind}`, { size: each.key ? say(`bore.${each.key}`) : each.size ? text(length(each.size)) : '' })
+const mostLost = computed(() => Math.max(1e-9, ...(state.cures ?? []).map(({ lost, ledAway }) => lost + ledAway)))
+const usable = computed(() => state.curesOf === bench.scheme)
+function apply(each: Cure) {
+  if (!usable.value) return
+  bench.editScheme(message('edit.cured', { what: cureName(each) }), () => each.scheme)
+}
+
+/** The account up to this moment, m³. */
+const account = computed(() => {
+  const of = storm.value
+  if (!of) return []
+  const sum = (kind: string, outside = false) =>
+    of.flows.reduce((total, flows) => {
+      if (flows.kind !== kind || (outside && flows.to !== undefined)) return total
+      let volume = 0
+      for (let n = 1; n <= moment.value; n++) volume += flows.rate[n]!
+      return total + volume * of.step
+    }, 0)
+  const came = sum('intake')
+  const away = sum('overflow', true)
+  const rim = sum('rim')
+  const drawn = sum('tap')
+  return [
+    { key: 'start', sign: '', value: of.account.start },
+    { key: 'came', sign: '+', value: came },
+    { key: 'away', sign: '−', value: away },
+    ...(rim > 1e-5 ? [{ key: 'rim', sign: '−', value: rim }] : []),
+    ...(drawn > 1e-5 ? [{ key: 'drawn', sign: '−', value: drawn }] : []),
+    { key: 'now', sign: '=', value: of.account.start + came - away - rim - drawn },
+  ]
+})
+const vents = computed(() => (storm.value?.vents ?? []).filter(({ pressure: most }) => most > 200))
+
+const worst = computed(() => (state.batch ? worstOf(state.batch) : undefined))
+const periods = computed(() => [...new Set(state.batch?.map(({ years }) => years) ?? [])])
+const lengths = computed(() => [...new Set(state.batch?.map(({ minutes }) => minutes) ?? [])])
+const cell = (years: number, minutes: number) => state.batch!.find((row) => row.years === years && row.minutes === minutes)!
+const tableText = ref('')
+const tableProblem = ref('')
+function readTable() {
+  const read = readStormTable(tableText.value)
+  if ('problems' in read) {
+    const [first] = read.problems
+    tableProblem.value = say(`trial.tableProblem.${first!.problem}`, {
+      line: String(first!.line),
+      column: String(first!.column),
+      found: first!.found,
+    })
+    return
+  }
+  tableProblem.value = ''
+  tableText.value = ''
+  bench.editScheme(message('edit.trial', { what: say('trial.field.table') }), (scheme) => ({
+    ...scheme,
+    trial: { ...scheme.trial, table: read.table },
+  }))
+}
+const tryStorm = (row: { depth: number; minutes: number }) =>
+  bench.editScheme(message('edit.trial', { what: say('trial.field.kind') }), (scheme) => ({
+    ...scheme,
+    trial: { ...scheme.trial, storm: { kind: 'triangle', depth: row.depth, minutes: row.minutes, peak: 'centred' } },
+  }))
+
+const SHEET = 316
+const CHART = 222
+const drawn = computed(() => ({
+  width: props.phone ? props.width : props.width - SHEET,
+  height: props.phone ? 320 : Math.max(260, props.height - CHART),
+}))
+</script>
+
+<template>
+  <div class="trial" :class="{ phone }">
+    <div class="drawn" :style="{ width: `${drawn.width}px` }">
+      <TrialSection
+        v-if="storm && bench.assessed"
+        :assessed="bench.assessed"
+        :run="storm"
+        :moment="moment"
+        v-bind="drawn"
+        :compact="phone"
+        :moving="playing"
+      />
+      <p v-else-if="!state.failed" class="p-6" role="status">{{ say('trial.working') }}</p>
+      <p v-if="state.failed" class="m-4 border-2 border-pencil bg-sheet p-3" role="alert">
+        {{ say('trial.failed', { why: state.failed }) }}
+      </p>
+      <div v-if="storm" class="lower" :style="phone ? {} : { height: `${CHART}px` }">
+        <div class="controls">
+          <button type="button" class="btn btn-go" @click="play">
+            {{ say(playing ? 'trial.stop' : reduced === 'reduce' ? 'trial.stepOn' : 'trial.play') }}
+          </button>
+          <div class="flex gap-1">
+            <button type="button" class="btn flex-1" @click="step(-Infinity)">{{ say('trial.over') }}</button>
+            <select v-model.number="speed" class="field w-auto!" :aria-label="say('trial.speed')">
+              <option v-for="each in SPEEDS" :key="each" :value="each">{{ say('trial.times', { n: each }) }}</option>
+            </select>
+          </div>
+          <div class="flex gap-1" role="group" :aria-label="say('trial.shows')">
+            <button
+              v-for="each in ['flows', 'levels'] as const"
+              :key="each"
+              type="button"
+              class="btn flex-1"
+              :aria-pressed="shows === each"
+              :class="{ 'btn-go': shows === each }"
+              @click="shows = each"
+            >
+              {{ say(`trial.${each}`) }}
+            </button>
+          </div>
+          <p class="cap max-md:hidden">{{ say('trial.keys') }}</p>
+        </div>
+        <div class="chart">
+          <StormChart
+            :run="storm"
+            :moment="moment"
+            :shows="shows"
+            :names="names"
+            class="min-h-0 flex-1"
+            @moment="(n) => step(n * storm!.step - second)"
+          />
+          <div class="flex items-center gap-2 pr-2">
+            <input
+              type="range"
+              class="flex-1 accent-ink"
+              min="0"
+              :max="lasts"
+              :step="storm.step"
+              :value="second"
+              :aria-label="say('trial.time')"
+              :aria-valuetext="clock(second)"
+              @input="step(Number(($event.target as HTMLInputElement).value) - second)"
+              @keydown="keys"
+            />
+            <b class="num w-16 text-right" data-testid="trial-clock">{{ clock(second) }}</b>
+          </div>
+        </div>
+      </div>
+    </div>
+    <section class="side bg-sheet" :aria-label="say('trial.title')" tabindex="0">
+      <p class="cap">{{ say('trial.first') }}</p>
+      <template v-if="verdict">
+        <h2 class="slab text-18">{{ verdict.first ? placeName(verdict.first) : say('trial.holds') }}</h2>
+        <p class="py-1">{{ verdict.first ? sentence(verdict.first) : say('trial.holdsSay') }}</p>
+        <template v-if="state.cures && state.cures.length > 0">
+          <h3 class="h3 rule mt-1 pt-2">{{ say('trial.cures') }}</h3>
+          <ul>
+            <li
+              v-for="(each, i) in state.cures"
+              :key="i"
+              class="grid grid-cols-[1fr_70px_auto] items-center gap-x-2 py-0.5 text-13"
+              :class="{ 'bg-water-wash': each.present }"
+            >
+              <span>{{ cureName(each) }}</span>
+              <svg viewBox="0 0 70 12" class="h-3" aria-hidden="true">
+                <rect x="0.5" y="1" :width="Math.max(0.5, (69 * (each.lost + each.ledAway)) / mostLost)" height="10" class="bar" />
+              </svg>
+              <span class="num text-right">{{
+                each.lost + each.ledAway < 5e-4 ? say('trial.noSpill') : text(volume(each.lost + each.ledAway))
+              }}</span>
+            </li>
+          </ul>
+          <button
+            v-if="state.cures.at(-1)!.cures"
+            type="button"
+            class="btn btn-mend mt-1"
+            :disabled="!usable"
+            @click="apply(state.cures.at(-1)!)"
+          >
+            {{ say('snag.mend', { what: cureName(state.cures.at(-1)!) }) }}
+          </button>
+          <p v-else-if="!state.working" class="text-13">{{ say('trial.noCure') }}</p>
+        </template>
+        <h3 class="h3 rule mt-2 pt-2">{{ say('trial.whereAt', { time: clock(second) }) }}</h3>
+        <dl class="text-13">
+          <div v-for="row in account" :key="row.key" class="flex justify-between border-b border-hair py-0.5">
+            <dt>{{ say(`trial.account.${row.key}`) }}</dt>
+            <dd class="num font-semibold">{{ row.sign }} {{ text(volume(row.value)) }}</dd>
+          </div>
+        </dl>
+        <p class="py-1 text-13">
+          {{
+            say('trial.byTheEnd', {
+              kept: volume(verdict.kept),
+              away: volume(verdict.ledAway),
+              lost: volume(verdict.lost),
+              flushed: volume(storm!.account.flushed),
+            })
+          }}
+        </p>
+        <p class="pb-1 text-13">{{ say('trial.street', { held: share(verdict.heldShare), cut: share(verdict.peakCut) }) }}</p>
+        <p v-for="each in vents" :key="each.vessel" class="pb-1 text-13 text-pencil">
+          {{
+            say(each.pressure === Infinity ? 'trial.noAir' : 'trial.air', {
+              name: names[each.vessel]!,
+              pressure: pressure(Math.min(each.pressure, 1e6)),
+            })
+          }}
+        </p>
+        <template v-if="verdict.all.length > 1">
+          <h3 class="h3 rule mt-1 pt-2">{{ say('trial.also') }}</h3>
+          <ul class="text-13">
+            <li v-for="(each, i) in verdict.all.filter((b) => b !== verdict!.first)" :key="i" class="py-1">
+              <b>{{ placeName(each) }}, {{ clock(each.at) }}.</b> {{ sentence(each) }}
+              <button v-if="each.fault" type="button" class="btn btn-bare" @click="cure(bench.scheme!, each, whatIfs, settings.system)">
+                {{ say('trial.tryCure') }}
+              </button>
+            </li>
+          </ul>
+        </template>
+      </template>
+      <h3 class="h3 rule mt-2 pt-2">{{ say('trial.storm') }}</h3>
+      <StormFields />
+      <template v-if="offered.length > 0">
+        <h3 class="h3 rule mt-2 pt-2">{{ say('trial.whatIf') }}</h3>
+        <label v-for="what in offered" :key="JSON.stringify(what)" class="flex items-center gap-2 py-0.5 text-13">
+          <input type="checkbox" class="size-4 flex-none accent-ink" :checked="has(what)" @change="toggle(what)" />
+          {{ say(`trial.if.${what.kind}`, what.kind === 'link-shut' ? { link: linkName(what.link) } : {}) }}
+        </label>
+      </template>
+      <h3 class="h3 rule mt-2 pt-2">{{ say('trial.batch') }}</h3>
+      <p class="text-13 text-ink-2">{{ say(bench.scheme!.trial.table ? 'trial.ownTable' : 'trial.scaledTable') }}</p>
+      <div class="flex flex-wrap items-center gap-2 py-1">
+        <button type="button" class="btn" :disabled="state.batchProgress !== undefined" @click="runBatch(bench.scheme!)">
+          {{ say('trial.runBatch') }}
+        </button>
+        <template v-if="state.batchProgress">
+          <progress class="h-2 w-24" :value="state.batchProgress.done" :max="state.batchProgress.of" :aria-label="say('trial.batch')" />
+          <span class="text-13" role="status">{{ say('answer.progress', { ...state.batchProgress }) }}</span>
+          <button type="button" class="btn" @click="stopBatch">{{ say('answer.stop') }}</button>
+        </template>
+      </div>
+      <div v-if="state.batch" class="overflow-x-auto">
+        <p v-if="worst" class="text-13">
+          {{
+            say('trial.worst', {
+              years: worst.years,
+              minutes: worst.minutes,
+              depth: rainDepth(worst.depth),
+              lost: volume(worst.lost),
+              away: volume(worst.ledAway),
+            })
+          }}
+          <button type="button" class="btn btn-bare" @click="tryStorm(worst)">{{ say('trial.tryIt') }}</button>
+        </p>
+        <table class="num mt-1 w-full text-12">
+          <caption class="only-heard">
+            {{
+              say('trial.batchCaption')
+            }}
+          </caption>
+          <thead>
+            <tr>
+              <th scope="col" class="text-left font-normal">{{ say('trial.min') }}</th>
+              <th v-for="years in periods" :key="years" scope="col" class="text-right">{{ say('trial.years', { n: years }) }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="minutes in lengths" :key="minutes" class="border-t border-hair">
+              <th scope="row" class="text-left">{{ minutes }}</th>
+              <td
+                v-for="years in periods"
+                :key="years"
+                class="text-right"
+                :class="{ 'font-bold text-pencil': cell(years, minutes).lost > 1e-4 }"
+              >
+                {{ text(volume(cell(years, minutes).lost)) }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <details class="mt-1">
+        <summary class="cursor-pointer text-13">{{ say('trial.tablePaste') }}</summary>
+        <textarea
+          v-model="tableText"
+          rows="4"
+          class="field mt-1"
+          :aria-label="say('trial.tablePaste')"
+          placeholder="min,10,30,60&#10;2,7,11,15&#10;10,12,19,26"
+        />
+        <button type="button" class="btn mt-1" :disabled="tableText.trim() === ''" @click="readTable">{{ say('trial.gaugeRead') }}</button>
+        <p v-if="tableProblem" role="alert" class="pt-1 text-13 text-pencil">{{ tableProblem }}</p>
+      </details>
+      <p class="mt-2 text-12 text-ink-3">{{ say('trial.source') }}</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.trial {
+  display: flex;
+  flex: 1;
+  min-width: 0;
+  min-height: 0;
+}
+.drawn {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.lower {
+  display: grid;
+  grid-template-columns: 190px 1fr;
+  gap: 10px;
+  padding: 8px 8px 6px;
+  background: var(--sheet);
+  border-top: 2px solid var(--ink);
+}
+.controls {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+.chart {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+}
+.side {
+  flex: 1;
+  min-width: 0;
+  padding: 12px 16px;
+  overflow-y: auto;
+  border-left: 2px solid var(--ink);
+}
+.bar {
+  fill: var(--pencil-wash);
+  stroke: var(--pencil);
+}
+.phone {
+  flex-direction: column;
+}
+.phone .lower {
+  grid-template-columns: 1fr;
+}
+.phone .chart {
+  height: 210px;
+}
+.phone .side {
+  border-left: 0;
+  border-top: 2px solid var(--ink);
+  overflow: visible;
+}
+</style>
