@@ -48,8 +48,13 @@ export interface Scene {
   y(height: number): number
 }
 
+/** Stations at which the whole store is the matter. */
+export const shownWhole = (station: Station): boolean => station === 'cask' || station === 'spill' || station === 'draw'
+/** Wall and roof kept left of a whole group, px. */
+export const GROUP_WALL = 60
+
 /** px per metre, largest first. */
-const SCALES = [320, 260, 200, 160, 125, 100, 80, 62.5, 50, 40, 31, 25]
+const SCALES = [320, 260, 200, 160, 125, 100, 90, 80, 71, 62.5, 50, 40, 31, 25]
 const GAP = { hose: 0.21, lid: 0.2, can: 0.06, between: 0.02, riser: 0.12 }
 const CAN_WIDTH = 0.23
 const ABOVE_EAVE = 0.44

@@ -29,3 +29,4 @@ export const ARRANGEMENTS: readonly (() => Scheme)[] = [
   several.reworkedHouse,
   single.headBeforeExistingTank,
 ]
+export * from './fitStarter'

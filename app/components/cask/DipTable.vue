@@ -43,9 +43,9 @@ function stick() {
   return stripPages(marks, PAPERS[settings.system === 'metric' ? 'a4' : 'letter'], {
     title: say('dip.stickTitle', { name: vessel.name }),
     note: say('dip.stickNote'),
-    rulerMetric: say('strip.rulerMetric'),
-    rulerInch: say('strip.rulerInch'),
-    join: (page) => say('strip.join', { page: String(page) }),
+    rulerMetric: say('strip.metric'),
+    rulerInch: say('strip.inch'),
+    join: (page) => say('strip.join', { page }),
   })
 }
 async function savePdf() {

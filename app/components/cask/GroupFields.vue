@@ -14,6 +14,7 @@ const store = computed(() => bench.assessed!.line.placed.store)
 const path = computed(() => bench.assessment!.path)
 const several = computed(() => store.value.vessels.length > 1)
 const names = computed(() => Object.fromEntries(store.value.vessels.map(({ id, name }) => [id, name])))
+const starting = ref(false)
 const edit = (what: string, change: Parameters<typeof bench.editScheme>[1]) => bench.editScheme(message('edit.group', { what }), change)
 
 const bores = computed(() => STORE_BORES[settings.system])
@@ -236,5 +237,7 @@ const setBase = (id: string, height: number) =>
       </div>
       <p class="cap">{{ span(plan.width).value > 0 ? say('group.planNote', { width: span(plan.width) }) : '' }}</p>
     </template>
+    <button type="button" class="btn mt-1" @click="starting = true">{{ say('starter.open') }}</button>
+    <StartersDialog v-if="starting" @close="starting = false" />
   </section>
 </template>

@@ -6,6 +6,8 @@ import { message } from '~/stores/messages'
 const emit = defineEmits<{ compare: [] }>()
 const bench = useWorkbench()
 const { say } = useSay()
+/** Arrangements to start from, open over the page. */
+const starting = ref(false)
 const schemes = computed(() => bench.job?.schemes ?? [])
 
 function rename(name: string) {
@@ -49,8 +51,10 @@ function rename(name: string) {
         <button v-if="schemes.length > 1" type="button" class="btn" @click="bench.removeScheme(bench.scheme!.id)">
           {{ say('scheme.remove', { name: bench.scheme?.name ?? '' }) }}
         </button>
+        <button type="button" class="btn" @click="starting = true">{{ say('starter.open') }}</button>
         <button v-if="schemes.length > 1" type="button" class="btn btn-go" @click="emit('compare')">{{ say('scheme.compare') }}</button>
       </div>
     </PopoverPanel>
+    <StartersDialog v-if="starting" @close="starting = false" />
   </Popover>
 </template>

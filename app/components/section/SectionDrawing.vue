@@ -5,7 +5,7 @@ import { fall as fallQuantity, length, span, volume } from '#core/units/quantity
 import { planRun } from '#core/roof'
 import { INCH } from '#core/units/constants'
 import type { AssessedLine } from '#core/assess'
-import { sceneOf } from '~/drawing/scene'
+import { GROUP_WALL, sceneOf, shownWhole } from '~/drawing/scene'
 import type { Point } from '~/drawing/shapes'
 import { message } from '~/stores/messages'
 
@@ -31,9 +31,21 @@ const imperial = computed(() => settings.system === 'imperial')
 const step = computed(() => (imperial.value ? INCH / 4 : 0.005))
 const fine = computed(() => (imperial.value ? INCH / 16 : 0.001))
 
+/** Where the store is the matter all of it is shown; where the pipe is, only the vessel that it leads to, and larger. */
+const whole = computed(() => (shownWhole(props.chosen) && !props.strip ? bench.assessment?.path : undefined))
+/** A whole group takes the ledger's place: heights are the pipe's matter. */
+const grouped = computed(() => whole.value !== undefined && !props.compact && props.assessed.line.placed.store.vessels.length > 1)
 const LEDGER = { metric: 202, imperial: 232, compact: 168, compactImperial: 214 }
 const ledgerWidth = computed(() =>
-  props.compact ? (imperial.value ? LEDGER.compactImperial : LEDGER.compact) : imperial.value ? LEDGER.imperial : LEDGER.metric,
+  grouped.value
+    ? 0
+    : props.compact
+      ? imperial.value
+        ? LEDGER.compactImperial
+        : LEDGER.compact
+      : imperial.value
+        ? LEDGER.imperial
+        : LEDGER.metric,
 )
 const ground = computed(() => props.height - (props.compact ? 24 : 88))
 const frame = computed(() => ({
@@ -42,10 +54,9 @@ const frame = computed(() => ({
   top: props.compact ? 8 : 30,
   ground: ground.value,
 }))
-/** Where the store is the matter all of it is shown; where the pipe is, only the vessel that it leads to, and larger. */
-const WHOLE = new Set<Station>(['cask', 'spill', 'draw'])
-const whole = computed(() => (WHOLE.has(props.chosen) && !props.strip ? bench.assessment?.path : undefined))
-const scene = computed(() => sceneOf(props.assessed, frame.value, props.strip ? 30 : props.compact ? 36 : 126, undefined, whole.value))
+const scene = computed(() =>
+  sceneOf(props.assessed, frame.value, props.strip ? 30 : props.compact ? 36 : grouped.value ? GROUP_WALL : 126, undefined, whole.value),
+)
 const h = computed(() => props.assessed.line.heights)
 const ledgerX = computed(() => props.width - ledgerWidth.value)
 
@@ -69,18 +80,26 @@ const leaders = computed(() =>
 const PIN = 24
 const pins = computed(() => {
   const { pipe, vessel, tap } = scene.value
+  const bodyOf = ({ ids }: Finding) => scene.value.group.find(({ id }) => id === ids.vessel)?.body ?? vessel.body
   const side = (finding: Finding): number =>
     finding.station === 'drop' || finding.station === 'gutter'
       ? pipe.x + 28
       : finding.station === 'draw'
         ? (tap?.spout.x ?? vessel.body.x + vessel.body.width) + 8
-        : vessel.body.x + vessel.body.width - 16
+        : bodyOf(finding).x + bodyOf(finding).width - 16
   const placed: (Point & { finding: Finding; number: number })[] = []
   bench.findings.forEach((finding, index) => {
     if (finding.at === undefined || finding.severity === 'note') return
-    const x = side(finding)
-    let y = Math.min(scene.value.ground - 12, scene.value.y(finding.at))
-    while (placed.some((pin) => Math.abs(pin.x - x) < PIN && Math.abs(pin.y - y) < PIN)) y += 4
+    let x = side(finding)
+    const wanted = Math.min(scene.value.ground - 12, scene.value.y(finding.at))
+    let y = wanted
+    while (placed.some((pin) => Math.abs(pin.x - x) < PIN && Math.abs(pin.y - y) < PIN)) {
+      y += 4
+      // Below the ground line there is nothing to point at: a full column makes another beside it.
+      if (y <= scene.value.ground + 4) continue
+      y = wanted
+      x -= PIN
+    }
     placed.push({ finding, number: index + 1, x, y })
   })
   return placed
@@ -242,9 +261,12 @@ const acrossText = computed(() => {
       <text v-if="!compact" :x="frame.left + 214" y="28" class="slab-text">{{ say('drawing.title') }}</text>
       <text v-if="!compact" :x="frame.left + 214" y="48" class="t12 quiet">{{ say('drawing.scaleNote', { bar: length(barLength) }) }}</text>
       <text v-if="!compact" :x="frame.left + 214" y="64" class="t12 quiet">{{ say('drawing.swung') }}</text>
-      <text v-if="!compact" :x="ledgerX" y="28" class="slab-text">{{ say('ledger.title') }}</text>
-      <text v-if="!compact" :x="ledgerX" y="48" class="t12 quiet">{{ say('ledger.unit', { unit: imperial ? '' : 'mm' }) }}</text>
+      <text v-if="!compact && !grouped" :x="ledgerX" y="28" class="slab-text">{{ say('ledger.title') }}</text>
+      <text v-if="!compact && !grouped" :x="ledgerX" y="48" class="t12 quiet">
+        {{ say('ledger.unit', { unit: imperial ? '' : 'mm' }) }}
+      </text>
       <HeadLedger
+        v-if="!grouped"
         :rows="assessed.ledger"
         :x="ledgerX"
         :right="width - 8"

@@ -7,6 +7,11 @@ const bench = useWorkbench()
 const { say } = useSay()
 const why = ref<string>()
 const keyOf = ({ id, ids }: Finding) => `${id}-${Object.values(ids).join('-')}`
+/** Which of several vessels a snag is about. */
+function vesselName({ ids }: Finding): string {
+  const vessels = bench.scheme?.stores.flatMap((store) => store.vessels) ?? []
+  return vessels.length > 1 ? (vessels.find(({ id }) => id === ids.vessel)?.name ?? '') : ''
+}
 const title = computed(() => say('snag.count', { here: props.findings.length, total: props.total }))
 </script>
 
@@ -23,7 +28,9 @@ const title = computed(() => say('snag.count', { here: props.findings.length, to
           <SnagMark :severity="finding.severity" :number="number" />
         </svg>
         <div>
-          <p>{{ say(`finding.${finding.id}.say`, finding.values) }}</p>
+          <p>
+            <b v-if="vesselName(finding)">{{ vesselName(finding) }}: </b>{{ say(`finding.${finding.id}.say`, finding.values) }}
+          </p>
           <div class="mt-1 flex flex-wrap items-center gap-2">
             <button v-if="finding.mends" type="button" class="btn btn-mend" @click="bench.mend(finding)">
               {{ say('snag.mend', { what: say(`finding.${finding.id}.mend`, finding.values) }) }}

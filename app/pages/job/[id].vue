@@ -2,7 +2,7 @@
 import type { Station } from '#core/findings'
 import { saveFile } from '~/composables/saveFile'
 import { placeNotes } from '~/drawing/placeNotes'
-import { sceneOf } from '~/drawing/scene'
+import { GROUP_WALL, sceneOf, shownWhole } from '~/drawing/scene'
 import { STATIONS } from '~/composables/useStations'
 
 /** The workbench: the section in the middle, stations beside it, one sheet open, the tally in sight. */
@@ -73,9 +73,10 @@ const FIGURE_LINE = 15
 const placedNotes = computed(() => {
   if (!bench.assessed) return []
   const { width, height } = drawing.value
-  const frame = { left: 200, right: width - 216, top: 30, ground: height - 88 }
-  const whole = ['cask', 'spill', 'draw'].includes(station.value) && !wide.value ? bench.assessment?.path : undefined
-  const { anchors } = sceneOf(bench.assessed, frame, 126, undefined, whole)
+  const whole = shownWhole(station.value) && !wide.value ? bench.assessment?.path : undefined
+  const grouped = whole !== undefined && bench.assessed.line.placed.store.vessels.length > 1
+  const frame = { left: 200, right: grouped ? width - 14 : width - 216, top: 30, ground: height - 88 }
+  const { anchors } = sceneOf(bench.assessed, frame, grouped ? GROUP_WALL : 126, undefined, whole)
   const wanted = notes.value.map(({ station: key }) => ({
     key,
     y: anchors[key].y - FIGURE_LINE,
