@@ -1,8 +1,10 @@
 import { assess } from '../core/assess'
 import { dailyInflow, runStore, runVolumes, simulateYears, storeLaws, storeSeries, sweep, sweepGround, sweepVolumes } from '../core/balance'
-import { demoRecords, withyHard } from '../core/demo'
-import { calendarOf, dayNumber, isoDate, readRain, readyRain } from '../core/rain'
+import { demoRecords, tanneryRow, withyHard } from '../core/demo'
+import { calendarOf, dayNumber, isoDate, readRain, readyRain, scaledTable, typeTwoStorm } from '../core/rain'
+import { addVessel } from '../core/edits'
 import { ensembleRows, groundOfEnsemble, rainGround } from '../core/service'
+import { batchRow, runStorm, tableStorms } from '../core/storm'
 
 const RUNS = 15
 
@@ -52,6 +54,12 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
   const tried = Float64Array.from({ length: BAND.volumes }, (_, i) => 50 * i)
   const kernel = time(() => runVolumes(litres, wanted, tried, 'after-spillage', 365))
   const text = longFile()
+  const dozen = Array.from({ length: 11 }).reduce<typeof scheme>((grown) => addVessel(grown, 'totes'), tanneryRow().schemes[0]!)
+  const { path: linked } = assess(dozen)
+  const day = typeTwoStorm(120)
+  const trial = { start: 0.2, opened: [] }
+  const four = assess(tanneryRow().schemes[2]!).path
+  const storms = tableStorms(scaledTable(100))
   return [
     { what: 'balance kernel, one simulated day of one volume', ms: (kernel * 1e6) / (BAND.days * BAND.volumes), unit: 'ns' },
     { what: 'made records between two looks at a cancel', ms: time(() => ensembleRows(bands, 0, BAND.slice)), limit: 100 },
@@ -64,6 +72,18 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
     },
     { what: 'inflow of 100 years from rain', ms: time(() => dailyInflow(path, 'butt-store', century.rain)) },
     { what: 'full account of 100 years, days at hand', ms: time(() => simulateYears(path, 'butt-store', century, { series })) },
+    { what: 'a storm of 24 h over 12 linked vessels', ms: time(() => runStorm(linked, day, trial)), limit: 300 },
+    {
+      what: `${storms.length} design storms over four totes`,
+      ms: time(() => storms.map((storm) => batchRow(four, trial, storm))),
+      limit: 6000,
+    },
+    {
+      what: 'water that the storm’s account cannot place, over all moved',
+      ms: runStorm(linked, day, trial)!.error * 1e9,
+      unit: '1e-9',
+      limit: 1,
+    },
     { what: 'sweep, 30 years x 200 volumes', ms: time(() => sweep(ground, volumes)), limit: 60 },
   ]
 }

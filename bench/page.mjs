@@ -87,6 +87,7 @@ export async function runPageBench(base, median) {
 
   rows.push(...(await runBands(page, base)))
   rows.push(await runTable(page, base))
+  rows.push(...(await runTrial(page, base)))
   const heap = await heapOfAll(page, await context.newCDPSession(page))
   rows.push({ what: 'memory of the page and its workers', value: heap / 1024 / 1024, unit: 'MB', limit: 250 })
   await browser.close()
@@ -153,6 +154,28 @@ async function runTable(page, base) {
     return performance.now() - began
   })
   return { what: 'table of 120 years drawn, its whole sheet with it', value: ms, unit: 'ms', limit: 100 }
+}
+
+/** The trial played over the whole width of the section: frames a second, and how many took longer than two. */
+async function runTrial(page, base) {
+  await page.goto(`${base}/job/demo-tannery-row?station=cask&doing=trial`)
+  await page.getByTestId('trial-clock').waitFor()
+  await page.waitForTimeout(2500)
+  const slider = page.getByRole('slider', { name: 'Moment of the storm' })
+  await slider.focus()
+  await page.keyboard.press('Home')
+  await page.getByRole('button', { name: 'Run on' }).click()
+  const { fps, long } = await page.evaluate(async () => {
+    const at = []
+    const until = performance.now() + 4000
+    while (performance.now() < until) at.push(await new Promise(requestAnimationFrame))
+    const gaps = at.slice(1).map((each, i) => each - at[i])
+    return { fps: 1000 / gaps.toSorted((a, b) => a - b)[Math.floor(gaps.length / 2)], long: gaps.filter((gap) => gap > 34).length }
+  })
+  return [
+    { what: 'trial playing at 1280x800, median frame rate', value: fps, unit: 'fps', limit: 59 },
+    { what: 'frames of those four seconds that took longer than two', value: long, unit: 'frames' },
+  ]
 }
 
 /** Bytes of heap in use by the page and by every worker it has; the page cannot ask for its workers, the debugging protocol can. */

@@ -16,6 +16,10 @@ test('assess, balance and sweep answer as the page does', async ({ request }) =>
 
   const sweep = await (await request.post('/api/v1/sweep', { data: { scheme, rain, volumes: 12 } })).json()
   expect(sweep.stores[0].points).toHaveLength(12)
+  const storm = await (await request.post('/api/v1/storm', { data: { scheme } })).json()
+  expect(storm.error).toBeLessThan(1e-9)
+  expect(storm.account.runoff).toBeGreaterThan(0.5)
+  expect(storm.vessels[0]).toMatchObject({ id: 'butt' })
 })
 
 test('bad input is told as problem details, each path named', async ({ request }) => {

@@ -4,18 +4,15 @@ import { designInflow } from '../catch/designFlow'
 import { tapFlow } from '../draw/tapFlow'
 import { freshId } from '../edits/schemeEdits'
 import { flow, length } from '../units/quantity'
-import { MESH_SHARE, ventBore, ventFlow } from '../vessel/vents'
+import { isAirtight, MESH_SHARE, ventBore, ventFlow } from '../vessel/vents'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
-
-/** These close so well that air needs a hole of its own; a butt's or a bin's lid lets it by. Common practice. */
-const TIGHT = new Set(['drum', 'barrel', 'tote', 'tank'])
 
 /** Air must come and go as fast as water does: bulging when it fills, sucked in when it is drawn. */
 export const noVent = rule(
   'noVent',
   ({ path, usable }) =>
     [...path.vessels.values()].map(({ vessel, store, foot }) => {
-      if (vessel.lid !== 'sealed' || !TIGHT.has(vessel.family)) return undefined
+      if (!isAirtight(vessel)) return undefined
       const coming = path.intakes.get(store.id)!.reduce((sum, intake) => sum + designInflow(path, intake), 0) / store.vessels.length
       const { top } = usable.get(store.id)!
       const going = path.scheme.taps

@@ -350,6 +350,24 @@ export function answerStorm(scheme: Scheme, whatIfs: readonly WhatIf[] = [], onw
   return run && { run, verdict: verdictOf(path, run) }
 }
 
+/** The scheme's storm as JSON can say it: sums, peaks and places, without the moments between. */
+export function answerStormPlain(scheme: Scheme) {
+  const { run, verdict } = answerStorm(scheme)!
+  return {
+    depth: run.depth,
+    rainEnds: run.rainEnds,
+    account: run.account,
+    error: run.error,
+    spills: run.spills,
+    siphons: run.siphons,
+    vents: run.vents.filter(({ pressure }) => Number.isFinite(pressure)),
+    airless: run.vents.filter(({ pressure }) => !Number.isFinite(pressure)).map(({ vessel }) => vessel),
+    vessels: run.vessels.map(({ level: _, ...vessel }) => vessel),
+    flows: run.flows.map(({ rate: _, ...flow }) => flow),
+    verdict,
+  }
+}
+
 /** What the smallest changes would make of the scheme's storm. */
 export const answerCures = (scheme: Scheme, bottleneck: Bottleneck, system: UnitSystem, whatIfs: readonly WhatIf[] = []): Cure[] =>
   cureStorm(scheme, stormOf(scheme.trial.storm), bottleneck, system, whatIfs)

@@ -15,6 +15,8 @@ const rain = record({
 
 /** What the server and scripts ask with: a scheme, and for the years a rain source with its record. */
 export const assessRequest = record({ scheme })
+/** The scheme's own trial: its storm, how full it begins, what is opened. */
+export const stormRequest = record({ scheme })
 export const balanceRequest = record({ scheme, rain })
 export const sweepRequest = record({
   scheme,

@@ -5,6 +5,7 @@ import { stormDepth } from '../rain/storms/storm'
 import type { Link, OverflowRoute, Port, Tap, Trial, VesselBody } from '../scheme'
 import { levelAt, volumeAt } from '../vessel/levelVolume'
 import { fullLevels, lipOf, usableVolume } from '../vessel/usable'
+import { isAirtight } from '../vessel/vents'
 import { linkLaw, mouthLaw, pipeLaw, rimLaw, standpipeLaw } from './laws'
 import { Network, OUTSIDE, type Flow, type LevelCurve } from './network'
 import { gatherOf, stepUpstream, upstreamOf, type Upstream, type UpstreamLoss, type UpstreamStep } from './upstream'
@@ -301,7 +302,7 @@ function startVolumes(path: WaterPath, placed: readonly PlacedVessel[], share: n
 
 /** Air's way in and out of a vessel, m²: its vents, and an overflow hole while it is not full. Infinity where it is open. */
 function ventArea({ vessel }: PlacedVessel, shut: boolean): number {
-  if (vessel.lid !== 'sealed') return Infinity
+  if (!isAirtight(vessel)) return Infinity
   const area = (bore: number) => (Math.PI / 4) * bore ** 2
   const vents = shut ? [] : vessel.ports.filter(({ role }) => role === 'vent')
   const screens = (port: Port) => area(port.bore) * (port.screened ? VENT_MESH : 1)

@@ -22,6 +22,10 @@ export function ventBore(flow: number, screened = true): number {
   return Math.sqrt((4 * area) / Math.PI)
 }
 
+/** These close so well that air needs a hole of its own; a butt's or a bin's lid lets it by. Common practice. */
+const TIGHT = new Set<Vessel['family']>(['drum', 'barrel', 'tote', 'tank'])
+export const isAirtight = ({ lid, family }: Pick<Vessel, 'lid' | 'family'>): boolean => lid === 'sealed' && TIGHT.has(family)
+
 /** What a vessel's own vents let by at that pressure, m³/s; no limit where its lid is not sealed. */
 export function ventFlow({ lid, ports }: Pick<Vessel, 'lid' | 'ports'>): number {
   if (lid !== 'sealed') return Infinity

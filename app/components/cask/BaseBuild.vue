@@ -1,15 +1,23 @@
 <script setup lang="ts">
 import { area, length, mass, plain, pressure, share, span, volume, type Quantity } from '#core/units/quantity'
+import { FOOT } from '#core/units/constants'
 import { ALLOWABLE_PRESSURE, baseBuild, clothedArea, frostHeadspace, type BasePart } from '#core/vessel'
 
 /** What the base is made of, what it carries and whether that is enough; light and frost. */
 const bench = useWorkbench()
+const settings = useSettings()
 const { say, text } = useSay()
 
 const placed = computed(() => bench.assessed!.line.placed)
 const parts = computed(() => baseBuild(placed.value.vessel.base))
 const standing = computed(() => bench.assessed!.standing)
 const allowed = computed(() => ALLOWABLE_PRESSURE[placed.value.vessel.base.soil])
+/** Gravel and sand are bought by the litre, the cubic metre or the cubic foot, never by the gallon. */
+const CUBIC_FOOT = FOOT ** 3
+const amount = (part: BasePart): string =>
+  part.unit === 'volume' && settings.system === 'imperial'
+    ? say('base.cubicFeet', { n: (part.quantity / CUBIC_FOOT).toFixed(1) })
+    : text(quantity(part))
 const quantity = ({ unit, quantity: n }: BasePart): Quantity =>
   unit === 'area' ? area(n) : unit === 'volume' ? volume(n) : unit === 'length' ? span(n) : plain(n)
 const SCALE = 110
@@ -18,7 +26,7 @@ const layers = computed(() => {
   let at = 0
   return parts.value.flatMap((part) => {
     if (part.height <= 0 || part.item === 'sod' || part.item === 'kerb') return []
-    const height = Math.max(6, part.height * SCALE)
+    const height = Math.max(17, part.height * SCALE)
     at += height
     return [{ ...part, y: -at, drawn: height }]
   })
@@ -48,7 +56,9 @@ const ratio = (value: number) => plain(Math.round(value * 10) / 10)
     >
       <HatchDefs prefix="base" />
       <g v-for="layer in layers" :key="layer.item">
-        <rect x="20" :y="layer.y" width="140" :height="layer.drawn" :fill="`url(#base-${FILL[layer.item] ?? 'soil'})`" class="l-cut" />
+        <rect x="20" :y="layer.y" width="140" :height="layer.drawn" class="f-paper" />
+        <rect x="20" :y="layer.y" width="140" :height="layer.drawn" :fill="`url(#base-${FILL[layer.item] ?? 'soil'})`" />
+        <rect x="20" :y="layer.y" width="140" :height="layer.drawn" class="l-cut" />
         <text x="172" :y="layer.y + layer.drawn / 2 + 4" class="t12">
           {{ say(`base.item.${layer.item}`) }}, {{ text(length(layer.height)) }}
         </text>
@@ -58,7 +68,7 @@ const ratio = (value: number) => plain(Math.round(value * 10) / 10)
     </svg>
     <ul class="text-13">
       <li v-for="part in parts" :key="part.item" class="flex justify-between border-b border-hair py-0.5">
-        <span>{{ say(`base.item.${part.item}`) }}</span> <span class="num">{{ text(quantity(part)) }}</span>
+        <span>{{ say(`base.item.${part.item}`) }}</span> <span class="num">{{ amount(part) }}</span>
       </li>
     </ul>
     <dl class="pt-1 text-13">

@@ -217,7 +217,7 @@ const setBase = (id: string, height: number) =>
           </text>
         </g>
       </svg>
-      <div v-for="each in places" :key="each.id" class="grid grid-cols-2 gap-x-3">
+      <div v-for="each in places" :key="each.id" class="border-b border-hair">
         <QuantityField
           :label="say('group.along', { name: each.name })"
           kind="span"
@@ -227,7 +227,7 @@ const setBase = (id: string, height: number) =>
           @update:model-value="(v) => setPlace(each.id, 'along', v)"
         />
         <QuantityField
-          :label="say('group.out')"
+          :label="say('group.out', { name: each.name })"
           kind="span"
           :model-value="each.out"
           :least="0"

@@ -140,7 +140,7 @@ const moveOverflow = (height: number, settled: boolean) =>
 const vesselText = computed(() => {
   const { body } = scene.value.vessel
   const { usable } = props.assessed
-  if (props.strip || body.width < 96 || scene.value.draw - scene.value.full < 70) return undefined
+  if (props.strip || grouped.value || body.width < 96 || scene.value.draw - scene.value.full < 70) return undefined
   return {
     x: body.x + body.width / 2,
     y: (scene.value.full + scene.value.draw) / 2 + (props.strip ? 0 : 10),
@@ -220,7 +220,7 @@ const acrossText = computed(() => {
     <path :d="`M${frame.left} ${ground}H${strip ? width : ledgerX + 8}`" class="l-ground" />
     <text v-if="!strip && !compact" :x="frame.left + 4" :y="ground - 7" class="t12 quiet halo">{{ say('drawing.paving') }}</text>
     <text
-      v-if="!compact && !strip && roofText.turn < 60"
+      v-if="!compact && !strip && !grouped && roofText.turn < 60"
       :transform="`translate(${roofText.x} ${roofText.y}) rotate(${roofText.turn})`"
       class="t12 quiet halo"
     >

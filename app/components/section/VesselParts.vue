@@ -35,6 +35,12 @@ const legs = computed(() => {
   const { box } = props.vessel.stand
   return `M${box.x + 4} ${box.y + 3}L${box.x + 8} ${box.y + box.height}M${box.x + box.width - 4} ${box.y + 3}L${box.x + box.width - 8} ${box.y + box.height}M${box.x + 6} ${box.y + box.height / 2}h${box.width - 12}`
 })
+/** A sealed lid's dome: no deeper than suits a vessel drawn small. */
+const lid = computed(() => {
+  const { body, rim } = props.vessel
+  const k = Math.min(1, body.width / 90)
+  return `M${body.x - 5 * k} ${rim}v${-4 * k}q${2 * k} ${-8 * k} ${14 * k} ${-9 * k}h${body.width - 18 * k}q${12 * k} ${k} ${14 * k} ${9 * k}v${4 * k}z`
+})
 const bars = computed(() => {
   const { body } = props.vessel
   const across = Array.from({ length: 4 }, (_, i) => `M${body.x + (body.width * (i + 1)) / 5} ${body.y}v${body.height}`)
@@ -103,11 +109,7 @@ const bars = computed(() => {
       :d="`M${vessel.body.x} ${vessel.rim}V${vessel.body.y + vessel.body.height}H${vessel.body.x + vessel.body.width}V${vessel.rim}`"
       class="l-cut"
     />
-    <path
-      v-if="vessel.lid === 'sealed'"
-      :d="`M${vessel.body.x - 5} ${vessel.rim}v-4q2 -8 14 -9h${vessel.body.width - 18}q12 1 14 9v4z`"
-      class="l-cut f-sheet"
-    />
+    <path v-if="vessel.lid === 'sealed'" :d="lid" class="l-cut f-sheet" />
     <path v-else-if="vessel.lid === 'screened'" :d="`M${vessel.body.x - 4} ${vessel.rim}h${vessel.body.width + 8}`" class="screen" />
     <path
       v-if="vessel.floor < vessel.body.y + vessel.body.height - 3"

@@ -5,6 +5,7 @@ import { readStormTable } from '#core/rain'
 import type { Bottleneck, WhatIf } from '#core/storm'
 import { worstOf } from '#core/storm'
 import { flow, length, pressure, rainDepth, share, volume } from '#core/units/quantity'
+import { isAirtight } from '#core/vessel'
 import { message } from '~/stores/messages'
 
 /**
@@ -35,7 +36,7 @@ const offered = computed<WhatIf[]>(() => {
     ...(devices.some(({ kind }) => kind === 'first-flush') ? [{ kind: 'drain-stuck' } as const] : []),
     ...(scheme.overflows.length > 0 ? [{ kind: 'overflow-blocked' } as const] : []),
     ...(scheme.overflows.some(({ mouth, vented }) => mouth === 'hooped' && vented) ? [{ kind: 'siphon-break-missing' } as const] : []),
-    ...(scheme.stores.some(({ vessels }) => vessels.some(({ lid }) => lid === 'sealed')) ? [{ kind: 'vent-shut' } as const] : []),
+    ...(scheme.stores.some(({ vessels }) => vessels.some(isAirtight)) ? [{ kind: 'vent-shut' } as const] : []),
   ]
 })
 
@@ -479,6 +480,10 @@ const drawn = computed(() => ({
 }
 .phone .lower {
   grid-template-columns: 1fr;
+}
+.phone .controls {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
 }
 .phone .chart {
   height: 210px;
