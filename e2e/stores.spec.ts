@@ -55,7 +55,7 @@ test.describe('the dye studio', () => {
     await page.getByRole('button', { name: 'Hold' }).click()
     await time.focus()
     await page.keyboard.press('End')
-    await expect(clock).toHaveText('60:00')
+    await expect(clock).toHaveText('1:00:00')
   })
 
   test('what if: an overflow blocked sends it over the rim; a valve shut keeps a tote out', async ({ page }) => {

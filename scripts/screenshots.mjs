@@ -10,9 +10,9 @@ const VIEWS = [
   ['drop-train', '/job/demo-withy-hard?station=drop', { fit: 'Rain head, first flush with ball, pipe across' }],
   ['drop-wide', '/job/demo-withy-hard?station=drop&wide=yes', {}],
   ['cask-years', '/job/demo-withy-hard?station=cask&wide=yes', {}],
-  ['cask', '/job/demo-withy-hard?station=cask', {}],
+  ['cask', '/job/demo-tannery-row?station=cask', { scheme: 'Four totes, linked low' }],
+  ['trial', '/job/demo-tannery-row?station=cask&doing=trial', { scheme: 'Four totes, linked low', theme: 'dark' }],
   ['sky', '/job/demo-withy-hard?station=sky', {}],
-  ['gutter-working', '/job/demo-pear-lane?station=gutter', { open: /show its working/ }],
   ['spill-american-dark', '/job/demo-tannery-row?station=spill', { theme: 'dark' }],
   ['draw', '/job/demo-pear-lane?station=draw', {}],
   ['rain-import', '/job/demo-pear-lane?station=sky', { rain: true }],
@@ -21,7 +21,7 @@ const VIEWS = [
   ['sizes', '/job/demo-withy-hard?station=cask&wide=yes', { bands: true, show: 'What another size would do' }],
   ['compare', '/job/demo-tannery-row?station=gutter', { compare: true }],
   ['phone-jobs', '/', { phone: true }],
-  ['phone-sky', '/job/demo-withy-hard?station=sky', { phone: true, scroll: 1250 }],
+  ['phone-trial', '/job/demo-tannery-row?station=cask&doing=trial', { phone: true }],
   ['phone-drop', '/job/demo-withy-hard?station=drop', { phone: true }],
   ['phone-cask', '/job/demo-withy-hard?station=cask', { phone: true, scroll: 900 }],
 ]
@@ -62,10 +62,8 @@ for (const [name, path, { phone, theme = 'light', open, scroll, rain, scheme, sh
   await page.getByRole('heading', { name: 'Withy Hard boathouse' }).waitFor()
   if (path !== '/') {
     await page.goto(`http://127.0.0.1:${PORT}${path}`)
-    await page
-      .getByRole('button', { name: /%, show its working/ })
-      .first()
-      .waitFor()
+    const ready = path.includes('trial') ? page.getByTestId('trial-clock') : page.getByRole('button', { name: /%, show its working/ })
+    await ready.first().waitFor()
     await page.waitForTimeout(1500)
   }
   if (open) await page.getByRole('region', { name: 'Gutter' }).getByRole('button', { name: open }).first().click()

@@ -359,8 +359,8 @@ const drawn = computed(() => ({
       <StormFields />
       <template v-if="offered.length > 0">
         <h3 class="h3 rule mt-2 pt-2">{{ say('trial.whatIf') }}</h3>
-        <label v-for="what in offered" :key="JSON.stringify(what)" class="flex items-center gap-2 py-0.5 text-13">
-          <input type="checkbox" class="size-4 flex-none accent-ink" :checked="has(what)" @change="toggle(what)" />
+        <label v-for="what in offered" :key="JSON.stringify(what)" class="flex min-h-7 items-center gap-2 py-0.5 text-13">
+          <input type="checkbox" class="size-6 flex-none accent-ink" :checked="has(what)" @change="toggle(what)" />
           {{ say(`trial.if.${what.kind}`, what.kind === 'link-shut' ? { link: linkName(what.link) } : {}) }}
         </label>
       </template>
