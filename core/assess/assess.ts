@@ -8,7 +8,7 @@ import { findAll, type Finding, type RainFacts } from '../findings'
 import { cutMarks, CUT_SCHOOLS, distancesOf, type CutMarks, type MarkDistances } from '../levels/cutMarks'
 import { headLedger, headLeft, shortRow, type LedgerRow } from '../levels/headLedger'
 import { bareLines, CAN_CLEARANCE, overflowRoom, sectionLines, type SectionLine } from '../levels/heights'
-import { stubFlow } from '../overflow/stub'
+import { overflowFlow } from '../overflow/overflowHead'
 import { buildWaterPath, type WaterPath } from '../path/waterPath'
 import { planArea } from '../roof/planArea'
 import { siteDays, type SiteDays } from '../rain/weather'
@@ -164,6 +164,8 @@ function assessLine(
   const driven = dropCapacityArea(path, intake.drop.id)
   const flow = designFlow(path.scheme.designIntensity, driven)
   const rimHead = overflowRoom(drawn)
+  // A hoop runs over its crown, not over its hole.
+  const crest = Math.max(heights.overflow ?? 0, overflow?.mouth === 'hooped' ? overflow.crest : 0)
   return {
     line: drawn,
     ledger,
@@ -203,7 +205,7 @@ function assessLine(
       ? {
           overflow: figure(
             'overflowPasses',
-            q.flow(stubFlow(overflow.bore, rimHead)),
+            q.flow(overflowFlow(overflow, crest, Math.max(0, rimHead - (crest - (heights.overflow ?? crest))))),
             [line('overflowBore', '', q.length(overflow.bore)), line('headToRim', '', q.length(rimHead))],
             'stub',
             'criticalFlow',
