@@ -96,6 +96,22 @@ describe('a job file', () => {
     expect(faults(spoil((file) => (file.records = []))).problems).toMatchObject([{ path: 'job.rain.record' }])
     expect(faults(spoil(({ job }) => (job.schemes[0]!.taps[0]!.vessel = 'gone'))).problems[0]!.path).toBe('job.schemes[0].taps[0].vessel')
   })
+  it('a group of two hundred vessels, a link of no bore and a storm with words in it are told by path', () => {
+    const [first] = good().job.schemes
+    const many = Array.from({ length: 200 }, (_, i) => ({ ...first!.stores[0]!.vessels[0]!, id: `v${i}` }))
+    expect(faults(spoil(({ job }) => (job.schemes[0]!.stores[0]!.vessels = many))).problems[0]!.path).toBe(
+      'job.schemes[0].stores[0].vessels',
+    )
+    const end = { vessel: 'butt', port: 'in' }
+    const link = { id: 'l', kind: 'low' as const, from: end, to: end, bore: 0, length: 1, fittings: 0, valve: 'none' as const }
+    expect(faults(spoil(({ job }) => job.schemes[0]!.stores[0]!.links.push(link))).problems[0]!.path).toBe(
+      'job.schemes[0].stores[0].links[0].bore',
+    )
+    const wet = { kind: 'gauge', name: 'g', step: 300, depths: [1, 'lots'] }
+    expect(faults(spoil(({ job }) => Object.assign(job.schemes[0]!.trial, { storm: wet }))).problems[0]!.path).toBe(
+      'job.schemes[0].trial.storm.depths[1]',
+    )
+  })
   it('nothing but the door’s own error comes out, whatever goes in', () => {
     const text = fc.oneof(
       fc.string(),

@@ -1,0 +1,100 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { tanneryRow } from '#core/demo'
+import { answerCures, answerStorm } from '#core/service'
+
+/** A worker that answers when it is told to, so that answers can be made to come late or out of order. */
+const fake = vi.hoisted(() => {
+  const waiting: {
+    call: string
+    answer: (value: unknown) => void
+    fail: (reason: Error) => void
+    progress?: (done: number, of: number) => void
+  }[] = []
+  const superseded: number[] = []
+  const held = (call: string, progress?: (done: number, of: number) => void) =>
+    new Promise((answer, fail) => waiting.push({ call, answer, fail, ...(progress ? { progress } : {}) }))
+  return {
+    waiting,
+    superseded,
+    service: {
+      supersede: (ticket: number) => void superseded.push(ticket),
+      storm: () => held('storm'),
+      cures: () => held('cures'),
+      batch: (_: number, __: unknown, progress: (done: number, of: number) => void) => held('batch', progress),
+    },
+  }
+})
+vi.mock('comlink', () => ({ wrap: () => fake.service, proxy: (value: unknown) => value }))
+vi.stubGlobal('Worker', function FakeWorker() {})
+
+const scheme = tanneryRow().schemes[2]!
+const storm = answerStorm(scheme)!
+const next = async (call: string) => {
+  await vi.waitFor(() => expect(fake.waiting.some((each) => each.call === call)).toBe(true))
+  return fake.waiting.splice(
+    fake.waiting.findIndex((each) => each.call === call),
+    1,
+  )[0]!
+}
+beforeEach(() => {
+  fake.waiting.length = 0
+  fake.superseded.length = 0
+})
+
+describe('a trial', () => {
+  it('gives the storm first and then what would cure it, for the scheme that was tried', async () => {
+    const { state, run } = useTrial()
+    const done = run(scheme, [], 'imperial')
+    expect(state.working).toBe(true)
+    ;(await next('storm')).answer(storm)
+    const cures = await next('cures')
+    expect(state.answer).toBe(storm)
+    expect(state.cures).toBeUndefined()
+    const found = answerCures(scheme, storm.verdict.first!, 'imperial')
+    cures.answer(found)
+    await done
+    expect(state.cures).toBe(found)
+    expect(state.curesOf).toBe(scheme)
+    expect(state.working).toBe(false)
+  })
+  it('the newest wins: what an older one answers is dropped, its cures too', async () => {
+    const { state, run } = useTrial()
+    const older = run(scheme, [], 'metric')
+    const first = await next('storm')
+    const newer = run({ ...scheme, name: 'Newer' }, [], 'metric')
+    const second = await next('storm')
+    const calm = { ...storm, verdict: { ...storm.verdict, first: undefined } }
+    second.answer(calm)
+    await newer
+    first.answer(storm)
+    await older
+    expect(state.answer).toBe(calm)
+    expect(fake.waiting).toEqual([])
+  })
+  it('what fails is told, and the last answer stays', async () => {
+    const { state, run } = useTrial()
+    const good = run(scheme, [], 'metric')
+    const calm = { ...storm, verdict: { ...storm.verdict, first: undefined } }
+    ;(await next('storm')).answer(calm)
+    await good
+    const bad = run(scheme, [], 'metric')
+    ;(await next('storm')).fail(new RangeError('the longer rain must be the weaker one'))
+    await bad
+    expect(state.failed).toBe('the longer rain must be the weaker one')
+    expect(state.answer).toBe(calm)
+    expect(state.working).toBe(false)
+  })
+  it('a batch tells how far it is, and stops when it is told to', async () => {
+    const { state, runBatch, stopBatch } = useTrial()
+    const going = runBatch(scheme)
+    const batch = await next('batch')
+    batch.progress!(7, 40)
+    expect(state.batchProgress).toEqual({ done: 7, of: 40 })
+    stopBatch()
+    expect(fake.superseded).toHaveLength(1)
+    expect(state.batchProgress).toBeUndefined()
+    batch.answer([{ years: 10 }])
+    await going
+    expect(state.batch).toBeUndefined()
+  })
+})
