@@ -23,7 +23,10 @@ import { stubFlow, stubHead } from '../overflow/stub'
 import { buildWaterPath } from '../path/waterPath'
 import { blockStorm, stormOf, triangleStorm, typeTwoStorm } from '../rain'
 import type { OverflowRoute, Scheme, TrialStorm } from '../scheme'
-import { levelCurve, runStorm, ventPressure, type StormOptions, type StormRun } from './runStorm'
+import { ventPressure } from './airways'
+import { runStorm, type StormOptions } from './runStorm'
+import { levelCurve } from './schemeFlows'
+import type { StormRun } from './stormRun'
 import type { WhatIf } from './whatIf'
 
 const trial = (start = 0) => ({ start, opened: [] })

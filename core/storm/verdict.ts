@@ -1,6 +1,6 @@
 import type { WaterPath } from '../path/waterPath'
 import { volumeAt } from '../vessel/levelVolume'
-import type { StormRun, VesselSeries } from './runStorm'
+import type { StormRun, VesselSeries } from './stormRun'
 import type { UpstreamLoss } from './upstream'
 
 /** A place that a storm met its limit at. */
