@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { readStormTable } from '#core/rain'
 import { worstOf, type BatchRow } from '#core/storm'
+import { INCH } from '#core/units/constants'
 import { rainDepth, volume } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 
@@ -8,7 +9,11 @@ import { message } from '~/stores/messages'
 const props = defineProps<{ rows: readonly BatchRow[] | undefined; progress: { done: number; of: number } | undefined }>()
 const emit = defineEmits<{ run: []; stop: [] }>()
 const bench = useWorkbench()
+const settings = useSettings()
 const { say, text } = useSay()
+/** Tables of the place are published in the reader's own units. */
+const inches = computed(() => settings.system === 'imperial')
+const unit = computed(() => say(inches.value ? 'trial.inches' : 'trial.millimetres'))
 
 const worst = computed(() => (props.rows ? worstOf(props.rows) : undefined))
 const periods = computed(() => [...new Set(props.rows?.map(({ years }) => years) ?? [])])
@@ -17,7 +22,7 @@ const cell = (years: number, minutes: number) => props.rows!.find((row) => row.y
 const tableText = ref('')
 const tableProblem = ref('')
 function readTable() {
-  const read = readStormTable(tableText.value)
+  const read = readStormTable(tableText.value, inches.value ? INCH * 1000 : 1)
   if ('problems' in read) {
     const [first] = read.problems
     tableProblem.value = say(`trial.tableProblem.${first!.problem}`, {
@@ -96,12 +101,12 @@ const tryStorm = (row: { depth: number; minutes: number }) =>
       </table>
     </div>
     <details class="mt-1">
-      <summary class="cursor-pointer text-13">{{ say('trial.tablePaste') }}</summary>
+      <summary class="cursor-pointer text-13">{{ say('trial.tablePaste', { unit }) }}</summary>
       <textarea
         v-model="tableText"
         rows="4"
         class="field mt-1"
-        :aria-label="say('trial.tablePaste')"
+        :aria-label="say('trial.tablePaste', { unit })"
         placeholder="min,10,30,60&#10;2,7,11,15&#10;10,12,19,26"
       />
       <button type="button" class="btn mt-1" :disabled="tableText.trim() === ''" @click="readTable">{{ say('trial.gaugeRead') }}</button>

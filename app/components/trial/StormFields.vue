@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { readStorm } from '#core/rain'
 import type { Scheme, TrialStorm } from '#core/scheme'
+import { INCH } from '#core/units/constants'
 import { rainDepth, share } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 
@@ -9,10 +10,15 @@ const bench = useWorkbench()
 const { say } = useSay()
 const trial = computed(() => bench.scheme!.trial)
 const storm = computed(() => trial.value.storm)
+const settings = useSettings()
+/** A gauge is read in the reader's own units. */
+const inches = computed(() => settings.system === 'imperial')
 const problem = ref('')
 
 const KINDS = ['block', 'triangle', 'type-two', 'design', 'gauge'] as const
 const MOST_STEPS = 2880
+/** mm in one step: as much as the document takes. */
+const MOST_A_STEP = 200
 function change(field: string, recipe: (scheme: Scheme) => Scheme) {
   bench.editScheme(message('edit.trial', { what: say(`trial.field.${field}`) }), recipe)
 }
@@ -50,8 +56,14 @@ function readGauge(text: string, name: string) {
     problem.value = say('trial.problem.tooLong', { most: String(MOST_STEPS) })
     return
   }
+  const unit = inches.value ? INCH * 1000 : 1
+  const depths = [...read.storm.intensity].map((rate) => (unit * rate * read.storm.step) / 3600)
+  if (depths.some((depth) => depth > MOST_A_STEP)) {
+    problem.value = say('trial.problem.tooWet', { most: rainDepth(MOST_A_STEP) })
+    return
+  }
   problem.value = ''
-  put({ kind: 'gauge', name, step: read.storm.step, depths: [...read.storm.intensity].map((rate) => (rate * read.storm.step) / 3600) })
+  put({ kind: 'gauge', name, step: read.storm.step, depths })
 }
 async function readFile(event: Event) {
   const input = event.target as HTMLInputElement
@@ -130,7 +142,7 @@ const changeOpened = (part: { from?: number; lasts?: number }) => set({ opened: 
         }}
       </p>
       <label class="block text-13">
-        {{ say('trial.gaugePaste') }}
+        {{ say('trial.gaugePaste', { unit: say(inches ? 'trial.inches' : 'trial.millimetres') }) }}
         <textarea v-model="gaugeText" rows="3" class="field mt-1" placeholder="14:00,0.2&#10;14:05,1.4" />
       </label>
       <div class="mt-1 flex gap-2">

@@ -47,10 +47,16 @@ describe('a table of design storms', () => {
       },
     })
   })
+  it('in inches is read in inches', () => {
+    const read = readStormTable('min,10,30\n2,0.4 in,1', 25.4)
+    expect(read).toMatchObject({ table: { depths: [[expect.closeTo(10.16, 9), 25.4]] } })
+  })
   it.each([
     ['', 'empty', 1, 1],
     ['min,10,30\n2,7,wet', 'notANumber', 2, 3],
     ['min,10,30\n2,7', 'ragged', 2, 3],
+    ['min,10,9000\n2,7,11', 'range', 1, 3],
+    ['min,10,30\n2,7,1100', 'range', 2, 3],
     ['min,30,10\n2,7,11', 'order', 1, 3],
     ['min,10,30\n2,11,7', 'order', 2, 3],
     ['min,10,30\n2,7,11\n10,6,12', 'order', 3, 2],
