@@ -18,6 +18,13 @@ export default defineNuxtConfig({
   sourcemap: { client: false, server: false },
   compatibilityDate: '2026-05-01',
   runtimeConfig: { demo: false },
+  // A first view fetches what it shows; the rest comes with the service worker's own store, or when a link is reached for.
+  experimental: { defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } } },
+  hooks: {
+    'build:manifest'(manifest) {
+      for (const chunk of Object.values(manifest)) chunk.prefetch = false
+    },
+  },
   nitro: { prerender: { routes: ['/'], crawlLinks: false }, compressPublicAssets: true },
   vite: {
     plugins: [tailwindcss()],
