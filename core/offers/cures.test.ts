@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { addVessel, levelBases, setLinkBores, setOverflowBore } from '../edits'
-import { tanneryRow } from '../demo'
+import { tanneryRow, withyHard } from '../demo'
 import { brokenTies, buildWaterPath } from '../path/waterPath'
 import { scaledTable, stormOf } from '../rain'
 import { letIn, scheme as schemeSchema, type Scheme } from '../scheme'
@@ -73,6 +73,13 @@ describe('a verdict', () => {
     const siphon = verdict.all.find(({ place }) => place === 'siphon')!
     const cures = answerCures(scheme, siphon, 'metric')
     expect(cures.at(-1)).toMatchObject({ kind: 'vent', cures: true })
+  })
+  it('what a diverter lets by goes to the street: a full butt cuts no peak, four empty totes nearly all of it', () => {
+    const butt = withyHard().schemes[0]!
+    const { verdict } = answerStorm({ ...butt, trial: { ...butt.trial, start: 1 } })!
+    expect(verdict.peakCut).toBeLessThan(0.02)
+    expect(verdict.heldShare).toBeLessThan(0.02)
+    expect(answerStorm(studio(0.1023))!.verdict.peakCut).toBeGreaterThan(0.95)
   })
   it('one tote 30 mm low spills first and leaves its height empty in the others', () => {
     const even = levelBases(studio(0.1023), 'totes', 0.4)

@@ -112,12 +112,16 @@ export function verdictOf(path: WaterPath, run: StormRun): Verdict {
   const ledAway = account.overflow
   const lost = account.overEdge + account.rim
   const kept = account.end + account.drawn - account.start
-  const letGo = Math.max(
-    0,
-    ...Array.from(run.rain, (_, n) =>
-      run.flows.reduce((sum, { kind, to, rate }) => sum + ((kind === 'overflow' && to === undefined) || kind === 'rim' ? rate[n]! : 0), 0),
-    ),
-  )
+  // Past a diverter, by an overflow or over a rim: all of it goes on to the street.
+  const letGo = Array.from(run.rain, (_, n) => {
+    const into = run.flows.reduce((sum, { kind, rate }) => sum + (kind === 'intake' ? rate[n]! : 0), 0)
+    const out = run.flows.reduce(
+      (sum, { kind, to, rate }) => sum + ((kind === 'overflow' && to === undefined) || kind === 'rim' ? rate[n]! : 0),
+      0,
+    )
+    const flushing = run.flushes.reduce((sum, { held }) => sum + Math.max(0, held[n]! - (held[n - 1] ?? 0)) / run.step, 0)
+    return out + Math.max(0, run.arriving[n]! - into - flushing)
+  }).reduce((most, each) => Math.max(most, each), 0)
   return {
     first: all.find(({ fault }) => fault) ?? all[0],
     all,
