@@ -1,6 +1,5 @@
 import { changeLink } from '../edits/storeEdits'
 import { volume } from '../units/quantity'
-import { isolations } from '../vessel/groups'
 import { GEOMETRY, rule } from './finding'
 
 /** A valve left shut keeps what is behind it out of the store. */
@@ -12,13 +11,12 @@ export const linkShut = rule(
         .filter(({ valve }) => valve === 'shut')
         .map(({ id, to }) => {
           const far = store.vessels.find((vessel) => vessel.id === to.vessel)!
-          const cutOff = isolations({ ...store, links: store.links.filter((link) => link.id !== id) })
           return {
             severity: 'goes-wrong' as const,
             station: 'cask' as const,
             ids: { store: store.id, vessel: far.id, port: id },
             at: path.vessels.get(far.id)!.foot,
-            values: { vessel: far.name, behind: volume(far.nominal), count: String(cutOff.length) },
+            values: { vessel: far.name, behind: volume(far.nominal) },
             source: GEOMETRY,
           }
         }),

@@ -1,16 +1,14 @@
 import { bisect } from '../numeric/bisect'
 import { headSpent, lineFlow } from '../pipe/friction'
+import { outletFlow } from '../pipe/outlet'
 import type { OverflowRoute } from '../scheme'
 import { overflowLine } from './siphon'
 import { stubFlow, stubHead } from './stub'
 
 type Route = Pick<OverflowRoute, 'bore' | 'length' | 'mouth' | 'end'>
 
-/** Flow through an upright open pipe with water `head` over its rim, m³/s. Source: EN 12056-3:2000 outlet formulas, from memory. */
-export function standpipeFlow(bore: number, head: number): number {
-  const [d, h] = [bore * 1000, Math.max(0, head) * 1000]
-  return (h <= d / 2 ? (d * h ** 1.5) / 7500 : (d ** 2 * Math.sqrt(h)) / 15000) / 1000
-}
+/** Flow through an upright open pipe with water `head` over its rim, m³/s: the same weir and orifice as a hole in a gutter's floor. */
+export const standpipeFlow = (bore: number, head: number): number => outletFlow(bore, Math.max(0, head), false)
 
 const mouthFlow = ({ mouth, bore }: Route, head: number) => (mouth === 'standpipe' ? standpipeFlow(bore, head) : stubFlow(bore, head))
 

@@ -1,4 +1,5 @@
 import { headSpent, type Line } from '../pipe/friction'
+import { standpipeFlow } from '../overflow/overflowHead'
 import { criticalFlow, stubFlow } from '../overflow/stub'
 import { GRAVITY } from '../units/constants'
 
@@ -75,12 +76,8 @@ const entryLaw = (bore: number): HeadLaw => {
   return (head) => (head >= COVERED * bore ? Infinity : partFull(head))
 }
 
-/** An upright open pipe by the water over its rim: weir, then orifice. Source: EN 12056-3:2000 outlet formulas, from memory. */
-export const standpipeLaw = (bore: number): HeadLaw =>
-  tabled(2, (head) => {
-    const [d, h] = [bore * 1000, head * 1000]
-    return (h <= d / 2 ? (d * h ** 1.5) / 7500 : (d ** 2 * Math.sqrt(h)) / 15000) / 1000
-  })
+/** An upright open pipe by the water over its rim, as `standpipeFlow`. */
+export const standpipeLaw = (bore: number): HeadLaw => kept(`standpipe ${bore}`, () => tabled(2, (head) => standpipeFlow(bore, head)))
 
 /** Water over a vessel's own rim, all round: `1.7·L·h^1.5`. Source: broad-crested weir, any hydraulics text. */
 export function rimLaw(round: number): HeadLaw {

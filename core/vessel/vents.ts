@@ -9,6 +9,15 @@ const COEFFICIENT = 0.6
 export const MESH_SHARE = 0.5
 const DIRT_SHARE = 0.5
 
+/** Clear area of a hole for air, m²: less its mesh and the dirt on it where it is screened. */
+export const airArea = (bore: number, screened: boolean): number => (Math.PI / 4) * bore ** 2 * (screened ? MESH_SHARE * DIRT_SHARE : 1)
+
+/** Air pressure that a flow of air needs through a clear area, Pa: `½·ρ·(Q/(Cd·A))²`. Source: orifice equation for air. */
+export function ventPressure(flow: number, area: number): number {
+  if (flow <= 0 || area === Infinity) return 0
+  return area === 0 ? Infinity : (AIR_DENSITY / 2) * (flow / (COEFFICIENT * area)) ** 2
+}
+
 /**
  * Hole that lets air by as fast as water comes or goes: `A = Q/(Cd·√(2Δp/ρ))`, widened for its mesh and for dirt.
  *
@@ -32,7 +41,6 @@ export function ventFlow({ lid, ports }: Pick<Vessel, 'lid' | 'ports'>): number 
   return ports
     .filter(({ role }) => role === 'vent')
     .reduce((sum, { bore, screened }) => {
-      const area = (Math.PI / 4) * bore ** 2 * (screened ? MESH_SHARE * DIRT_SHARE : 1)
-      return sum + COEFFICIENT * area * Math.sqrt((2 * VENT_PRESSURE) / AIR_DENSITY)
+      return sum + COEFFICIENT * airArea(bore, screened) * Math.sqrt((2 * VENT_PRESSURE) / AIR_DENSITY)
     }, 0)
 }
