@@ -12,6 +12,7 @@ const STAGES = [
   'path',
   'vessel',
   'catch',
+  'parts',
   'levels',
   'draw',
   'balance',

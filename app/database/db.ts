@@ -50,5 +50,14 @@ export class CaskDatabase extends Dexie {
           row.job = bringUpJob({ ...row.job }, 3, 4) as unknown as Job
         }),
     )
+    // Schemes know how they are put together, jobs what their reader pays and has.
+    this.version(5).upgrade((transaction) =>
+      transaction
+        .table<JobRow>('jobs')
+        .toCollection()
+        .modify((row) => {
+          row.job = bringUpJob({ ...row.job }, 4, 5) as unknown as Job
+        }),
+    )
   }
 }

@@ -3,6 +3,7 @@ import type { AnnualRain } from './schema/rain'
 import type { Device, DeviceOf, Drop } from './schema/drop'
 import type { Gutter } from './schema/gutter'
 import type { OverflowRoute, Pump } from './schema/overflow'
+import type { Build } from './schema/build'
 import type { Trial } from './schema/trial'
 import type { Job, Scheme } from './schema/job'
 import type { Money, Site } from './schema/site'
@@ -34,9 +35,11 @@ export const defaultMoney = (terms: Terms): Money => ({
 export const jobDefaults = (
   terms: Terms,
   hemisphere?: AnnualRain['hemisphere'],
-): Pick<Job, 'seasonFactors' | 'site' | 'money' | 'ownParts'> => ({
+): Pick<Job, 'seasonFactors' | 'site' | 'money' | 'ownParts' | 'ownFittings' | 'shelf'> => ({
   seasonFactors: [1, 1, 1, 1],
   ownParts: [],
+  ownFittings: [],
+  shelf: [],
   site: defaultSite(hemisphere),
   money: defaultMoney(terms),
 })
@@ -47,6 +50,19 @@ export const trialDefaults = (designIntensity = 75): Trial => ({
   start: 0.5,
   opened: [],
   table: undefined,
+})
+
+/** Nothing chosen, nothing done; a saw that takes 3 mm, and no prices of an installer's own. */
+export const buildDefaults = (): Build => ({
+  joints: [],
+  holes: [],
+  lines: [],
+  extras: [],
+  done: [],
+  timers: [],
+  tests: [],
+  kerf: 0.003,
+  quote: { hours: 0, rate: 0, margin: 0, tax: 0 },
 })
 
 /** A surplus that runs out at the paving, into nothing measured. */
@@ -67,8 +83,9 @@ export const pumpDefaults = (): Omit<Pump, 'id' | 'from' | 'duty' | 'floatSwitch
 
 export const schemeDefaults = (): Pick<
   Scheme,
-  'designIntensity' | 'wetHours' | 'spillRule' | 'outletSchool' | 'windOnPitch' | 'cost' | 'space' | 'trial'
+  'designIntensity' | 'wetHours' | 'spillRule' | 'outletSchool' | 'windOnPitch' | 'cost' | 'space' | 'trial' | 'build'
 > => ({
+  build: buildDefaults(),
   trial: trialDefaults(),
   designIntensity: 75,
   wetHours: 4,

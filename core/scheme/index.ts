@@ -1,3 +1,4 @@
+export * from './schema/build'
 export * from './schema/draw'
 export * from './schema/drop'
 export * from './schema/gutter'

@@ -1,5 +1,6 @@
 import {
   BRANCH_HEIGHT,
+  buildDefaults,
   DEVICE_DEFAULTS,
   dropDefaults,
   gutterDefaults,
@@ -23,7 +24,7 @@ function jobToVersion2(job: Loose): Loose {
   const terms = job.terms === 'en-US' ? 'en-US' : 'en-GB'
   const system = job.system === 'imperial' ? 'imperial' : 'metric'
   const hemisphere = isLoose(job.rain) && job.rain.hemisphere === 'south' ? 'south' : 'north'
-  const { ownParts: _, ...defaults } = jobDefaults(terms, hemisphere)
+  const { ownParts: _, ownFittings: __, shelf: ___, ...defaults } = jobDefaults(terms, hemisphere)
   return {
     ...defaults,
     ...job,
@@ -89,8 +90,18 @@ function jobToVersion4(job: Loose): Loose {
   }
 }
 
+/** Version 4 to 5: a scheme knows how it is put together, a job what its reader pays and has on the shelf. */
+function jobToVersion5(job: Loose): Loose {
+  return {
+    ownFittings: [],
+    shelf: [],
+    ...job,
+    schemes: each(job.schemes, (scheme) => ({ ...scheme, build: buildDefaults() })),
+  }
+}
+
 /** Steps that bring an older job up by one version each, keyed by the version they start from. */
-const JOB_STEPS: Record<number, (job: Loose) => Loose> = { 1: jobToVersion2, 2: jobToVersion3, 3: jobToVersion4 }
+const JOB_STEPS: Record<number, (job: Loose) => Loose> = { 1: jobToVersion2, 2: jobToVersion3, 3: jobToVersion4, 4: jobToVersion5 }
 
 /** A job of an older version in today's form, unchecked. A job that is already of today's comes back as it is. */
 export function bringUpJob(job: Loose, from: number, to: number): Loose {

@@ -197,6 +197,20 @@ describe('a file of version 3', () => {
   })
 })
 
+describe('a file of version 4', () => {
+  const older = readFileSync(new URL('./older/version4.cask.json', import.meta.url), 'utf8')
+  const { job } = read(older)
+  it('is given nothing chosen and nothing done, an empty shelf, and keeps all that it said', () => {
+    expect(job).toMatchObject((JSON.parse(older) as { job: Job }).job)
+    expect(job.schemes[0]!.build).toMatchObject({ joints: [], done: [], kerf: 0.003 })
+    expect([job.ownFittings, job.shelf]).toEqual([[], []])
+  })
+  it('once brought up comes back byte for byte', () => {
+    const text = writeJobFile(job, [])
+    expect(writeJobFile(read(text).job, [])).toBe(text)
+  })
+})
+
 describe('the JSON Schema', () => {
   const schema = { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Vernal Cask job', ...toJsonSchema(jobFile) }
   const validate = new Ajv({ strict: false, allErrors: true }).compile(schema)

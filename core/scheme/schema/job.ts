@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { build, ownFitting, shelfItem } from './build'
 import { demand, taps, USES } from './draw'
 import { drop, ownPart } from './drop'
 import { amount, choice, flag, id, list, name, record, text } from './fields'
@@ -37,6 +38,8 @@ export const scheme = record({
   demands: list(demand, 0, 40),
   /** The storm that the scheme is tried by. */
   trial,
+  /** How it is put together, what is done of it, what an installer asks for it. */
+  build,
 })
 export type Scheme = yup.InferType<typeof scheme>
 
@@ -55,13 +58,16 @@ export const job = record({
   money,
   /** Devices measured by the reader, to choose from beside the families that come with the project. */
   ownParts: list(ownPart, 0, 60),
+  /** Fittings of the reader's own, and what they pay for things and have on the shelf. */
+  ownFittings: list(ownFitting, 0, 100),
+  shelf: list(shelfItem, 0, 600),
   schemes: list(scheme, 1, 24),
   chosen: id(),
 })
 export type Job = yup.InferType<typeof job>
 
 export const FILE_FORMAT = 'vernal-cask-job'
-export const FILE_VERSION = 4
+export const FILE_VERSION = 5
 
 /** A job as it travels: the job and the rain records it leans on. */
 export const jobFile = record({

@@ -1,0 +1,79 @@
+import { describe, expect, it } from 'vitest'
+import { INCH } from '../units/constants'
+import { BSP_DRILLS, downpipeEnd, end, END_SIZES, GROMMETS, holeFor, insertionOf, measuresOf, NPT_DRILLS, pipeByBore, sizeByBore } from './index'
+
+const inch = (diameter: number | undefined) => (diameter ?? NaN) / INCH
+
+describe('holeFor', () => {
+  // ASME B1.20.1, from memory: pitch diameter at the small end and turns to the inch; the thread's root is 0.8 of a pitch further in.
+  it.each([
+    ['1/2', 0.75843, 14],
+    ['3/4', 0.96768, 14],
+    ['1', 1.21363, 11.5],
+    ['1-1/4', 1.55713, 11.5],
+    ['1-1/2', 1.79609, 11.5],
+    ['2', 2.26902, 11.5],
+  ])('taps %s in NPT at the root of its thread (ASME B1.20.1)', (size, pitch, turns) => {
+    expect(inch(NPT_DRILLS[size])).toBeCloseTo(pitch - 0.8 / turns, 1)
+    expect(Math.abs(inch(NPT_DRILLS[size]) - (pitch - 0.8 / turns))).toBeLessThan(0.02)
+  })
+
+  // ISO 228: minor diameter of the internal thread, from memory.
+  it.each([
+    ['1/2', 18.631],
+    ['3/4', 24.117],
+    ['1', 30.291],
+    ['1-1/4', 38.952],
+    ['1-1/2', 44.845],
+    ['2', 56.656],
+  ])('taps %s in BSP a little over its minor diameter (ISO 228)', (size, minor) => {
+    expect(BSP_DRILLS[size]! * 1000 - minor).toBeGreaterThan(0.2)
+    expect(BSP_DRILLS[size]! * 1000 - minor).toBeLessThan(0.6)
+  })
+
+  it('drills one 3/4 in outlet to a size of its own for every seal (common practice, no published source)', () => {
+    const thread = end('npt', '3/4', 'male')
+    expect(inch(holeFor('tapped', thread)?.diameter)).toBeCloseTo(59 / 64, 6)
+    expect(inch(holeFor('bulkhead', thread)?.diameter)).toBeCloseTo(1.5, 6)
+    expect(inch(holeFor('washers', thread)?.diameter)).toBeCloseTo(1.09, 2)
+    expect(inch(holeFor('grommet', end('sch40', '3/4', 'male'))?.diameter)).toBeCloseTo(1.25, 6)
+    expect(holeFor('grommet', thread)).toBeUndefined()
+  })
+
+  it('never drills a grommet smaller than its pipe, nor a smaller pipe larger', () => {
+    let last = 0
+    for (const size of END_SIZES.sch40.slice(0, 8)) {
+      expect(GROMMETS[size]).toBeGreaterThan(measuresOf({ type: 'sch40', size })!.outside)
+      expect(GROMMETS[size]).toBeGreaterThan(last)
+      last = GROMMETS[size]!
+    }
+    for (const size of END_SIZES.metric.slice(0, 5))
+      expect(holeFor('grommet', { type: 'metric', size })!.diameter).toBeGreaterThan(measuresOf({ type: 'metric', size })!.outside)
+  })
+
+  it('gives a hose connector of 25 mm its 25 mm hole (common practice)', () => {
+    expect(holeFor('washers', { type: 'hose', size: '25' })).toMatchObject({ diameter: 0.025, cutter: 'spade' })
+  })
+})
+
+describe('sizes', () => {
+  it('knows true bores by name (ASTM D1785; metric common practice)', () => {
+    expect(sizeByBore('sch40', 0.0525)).toBe('2')
+    expect(pipeByBore(0.0364)).toEqual({ type: 'metric', size: '40' })
+    expect(pipeByBore(0.0779)).toEqual({ type: 'sch40', size: '3' })
+    expect(pipeByBore(0.025)).toEqual({ type: 'hose', size: '25' })
+    expect(() => sizeByBore('tote', 0.05)).toThrow(/type/)
+  })
+
+  it('knows downpipes by shape and outside', () => {
+    expect(downpipeEnd({ shape: 'round', outside: 0.068 }, 'male')).toEqual(end('downpipe-round', '68', 'male'))
+    expect(downpipeEnd({ shape: 'rectangular', outside: 4 * INCH }, 'female')).toEqual(end('downpipe-rect', '3x4', 'female'))
+    expect(downpipeEnd({ shape: 'rectangular', outside: 3 * INCH }, 'female').size).toBe('2x3')
+    expect(downpipeEnd({ shape: 'square', outside: 0.065 }, 'male').type).toBe('downpipe-square')
+  })
+
+  it('puts a pipe as deep into its socket as the table says (ASTM D2466)', () => {
+    expect(insertionOf(end('sch40', '3', 'female')) * 1000).toBeCloseTo(47.6, 6)
+    expect(insertionOf(end('wall', 'washers', 'female'))).toBe(0)
+  })
+})

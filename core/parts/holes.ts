@@ -1,0 +1,102 @@
+import { INCH } from '../units/constants'
+import type { End, Seal } from './ends'
+import { measuresOf } from './sizes'
+
+/** What a hole is made with; message ids under `cutter.`. */
+export type Cutter = 'drill' | 'spade' | 'hole-saw' | 'step-drill'
+
+export interface HoleSize {
+  /** Across, m. */
+  diameter: number
+  cutter: Cutter
+  /** Where the fitting that wants it comes from: the reader's own card always wins. Message ids under `source.`. */
+  source: 'commonPractice' | 'asme'
+  /** Threads are cut after the drill. */
+  tap: boolean
+}
+
+const inch = (value: number) => value * INCH
+
+/** Drills for a taper thread cut into the wall itself, by size. Source: ASME B1.20.1 practice, from memory. */
+export const NPT_DRILLS: Readonly<Record<string, number>> = {
+  '1/2': inch(23 / 32),
+  '3/4': inch(59 / 64),
+  '1': inch(1 + 5 / 32),
+  '1-1/4': inch(1.5),
+  '1-1/2': inch(1 + 23 / 32),
+  '2': inch(2 + 3 / 16),
+}
+/** Drills for a parallel 55° thread. Source: ISO 228 practice, from memory. */
+export const BSP_DRILLS: Readonly<Record<string, number>> = {
+  '1/2': 0.019,
+  '3/4': 0.0245,
+  '1': 0.03075,
+  '1-1/4': 0.0395,
+  '1-1/2': 0.04525,
+  '2': 0.057,
+}
+/** Holes for gasketed bulkheads, by thread or pipe. Common practice; the fitting's card wins. */
+const BULKHEADS: Readonly<Record<string, number>> = {
+  '1/2': inch(1.25),
+  '3/4': inch(1.5),
+  '1': inch(1.75),
+  '1-1/4': inch(2.25),
+  '1-1/2': inch(2.5),
+  '2': inch(3),
+  '3': inch(4.25),
+  '4': inch(5.25),
+}
+/** Holes for flexible grommets, by Schedule 40 pipe. Common practice. */
+export const GROMMETS: Readonly<Record<string, number>> = {
+  '1/2': inch(1),
+  '3/4': inch(1.25),
+  '1': inch(1.75),
+  '1-1/4': inch(2),
+  '1-1/2': inch(2.5),
+  '2': inch(3),
+  '3': inch(4),
+  '4': inch(5),
+}
+/** Metric pipe by the Schedule 40 pipe of nearly its outside. */
+const LIKE: Readonly<Record<string, string>> = { '32': '1', '40': '1-1/4', '50': '1-1/2', '82': '3', '110': '4' }
+/** A connector for hose, by the hose's bore: its threaded tail and a little. Common practice. */
+const CONNECTORS: Readonly<Record<string, number>> = { '13': 0.019, '16': 0.021, '19': 0.0225, '25': 0.025, '32': 0.035, '40': 0.042 }
+/** Drilled round what passes through and has to be free, m. */
+const CLEARANCE = 0.001
+/** Hole for a diverter that is pushed into the pipe. Common practice. */
+export const PUSH_IN_HOLE = inch(2.125)
+
+const cutterFor = (diameter: number): Cutter => (diameter <= 0.013 ? 'drill' : diameter <= 0.026 ? 'spade' : 'hole-saw')
+
+/**
+ * The hole that a fitting wants, by how it seals: the same outlet is drilled to five different sizes.
+ *
+ * @param through what goes through or on to the hole: the thread, pipe or hose on the far side of the seal
+ * @returns undefined where nobody makes such a seal for that end
+ * Source: tap drills as their tables say, all else common practice with no published source; the fitting's own card wins.
+ */
+export function holeFor(seal: Seal, through: Pick<End, 'type' | 'size'>): HoleSize | undefined {
+  const { type, size } = through
+  const as = (diameter: number | undefined, source: HoleSize['source'] = 'commonPractice', tap = false): HoleSize | undefined =>
+    diameter === undefined ? undefined : { diameter, cutter: tap ? 'drill' : cutterFor(diameter), source, tap }
+  const inches = type === 'metric' ? LIKE[size] : size
+  const outside = measuresOf(through)?.outside
+  switch (seal) {
+    case 'tapped':
+      return type === 'npt' ? as(NPT_DRILLS[size], 'asme', true) : type === 'bsp' ? as(BSP_DRILLS[size], 'commonPractice', true) : undefined
+    case 'grommet':
+      return type === 'sch40' || type === 'metric' ? as(inches === undefined ? undefined : GROMMETS[inches]) : undefined
+    case 'bulkhead':
+      return as(inches === undefined ? undefined : BULKHEADS[inches])
+    case 'washers':
+      return type === 'hose' ? as(CONNECTORS[size]) : as(outside === undefined ? undefined : outside + CLEARANCE)
+    default:
+      return as(outside === undefined ? undefined : outside + CLEARANCE)
+  }
+}
+
+/** Side that a hole is drilled from, and the side that its gasket sits on. Common practice. */
+export const sideOf = (seal: Seal): { drill: 'outside'; gasket: 'wet' | 'both' | 'none' } => ({
+  drill: 'outside',
+  gasket: seal === 'bulkhead' ? 'wet' : seal === 'washers' ? 'both' : 'none',
+})

@@ -1,0 +1,5 @@
+export * from './ends'
+export * from './sizes'
+export * from './fittings'
+export * from './chain'
+export * from './holes'

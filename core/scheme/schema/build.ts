@@ -1,0 +1,121 @@
+import * as yup from 'yup'
+import type { InferType } from 'yup'
+import { amount, choice, flag, id, list, name, record, text } from './fields'
+
+/** Kinds of ends that generic parts have. Each mates only with its own kind. */
+export const END_TYPES = [
+  /** Rainwater downpipes: open laps, the upper spigot always inside the lower socket. */
+  'downpipe-round',
+  'downpipe-square',
+  'downpipe-rect',
+  /** Pressure pipe by its nominal inch, and waste pipe by its outside in mm. */
+  'sch40',
+  'metric',
+  /** Pipe threads: taper 60°, and 55° that looks the same at 3/4 and does not seal on it. */
+  'npt',
+  'bsp',
+  /** Garden hose thread, 3/4 in with 11.5 turns to the inch. */
+  'hose-thread',
+  /** Outlet of a tote, S60x6. */
+  'tote',
+  /** Bungs of a drum: coarse buttress, and fine straight thread. */
+  'bung-coarse',
+  'bung-fine',
+  /** Hose by its bore: the barb is male, the hose itself female. */
+  'hose',
+  /** A wall with a hole in it, told by how the hole is sealed. */
+  'wall',
+] as const
+export type EndType = (typeof END_TYPES)[number]
+
+/** How a hole through a wall is made tight. */
+export const SEALS = ['tapped', 'grommet', 'bulkhead', 'washers', 'sealant'] as const
+export type Seal = (typeof SEALS)[number]
+
+/** Part of a shop where something stands. */
+export const SHOPS = [
+  'rainwater',
+  'pipe',
+  'threads',
+  'hose',
+  'tanks',
+  'timber',
+  'aggregate',
+  'fixings',
+  'sundries',
+  'electrical',
+  'tools',
+] as const
+export type Shop = (typeof SHOPS)[number]
+
+/** What is at one side of a joint; sizes as the shop says them. */
+export const partEnd = record({ type: choice(...END_TYPES), size: text(12), gender: choice('male', 'female') })
+export type End = InferType<typeof partEnd>
+
+/** A word that ties something to a part of the scheme: made by the core, kept as it is. */
+const key = () => text(200)
+/** A moment, ms since 1970 in universal time. */
+const moment = () => amount(0, 1e14)
+
+/** A joint where the reader knows better than the usual: its ends, and the fittings put between them. */
+const jointChoice = record({
+  key: key(),
+  upper: partEnd.optional().default(undefined),
+  lower: partEnd.optional().default(undefined),
+  /** Fitting ids from upper to lower; the best chain where left out. */
+  fittings: yup.array().of(key().required()).max(8).optional().default(undefined),
+})
+
+const holeChoice = record({
+  key: key(),
+  seal: choice(...SEALS),
+  /** Across, m, off the fitting's own card; 0 takes the table's. */
+  diameter: amount(0, 0.5),
+})
+
+/** How a line of the bill differs from what was reckoned. */
+const lineChoice = record({
+  item: key(),
+  /** Already there, or taken from somewhere else: not bought. */
+  reuse: flag(),
+  /** Wanted instead of what was reckoned; null leaves that. */
+  quantity: yup.number().defined().nullable().min(0).max(1e5),
+})
+
+/** Something on the bill that no calculation knows of. */
+const extraLine = record({ id: id(), name: name(), shop: choice(...SHOPS), quantity: amount(0, 1e5), price: amount(0, 1e6) })
+
+const testResult = record({ test: key(), result: choice('right', 'wrong'), fault: key(), note: text(500), at: moment() })
+
+/** All that is known of putting a scheme together: what was chosen, what is done, how it was tested. */
+export const build = record({
+  joints: list(jointChoice, 0, 300),
+  holes: list(holeChoice, 0, 300),
+  lines: list(lineChoice, 0, 500),
+  extras: list(extraLine, 0, 100),
+  /** Steps that are done, with when. */
+  done: list(record({ step: key(), at: moment() }), 0, 600),
+  /** Waits that were begun: cement that cures, paint that dries. */
+  timers: list(record({ step: key(), started: moment() }), 0, 100),
+  tests: list(testResult, 0, 100),
+  /** Width of the saw's cut when pieces are nested into bought lengths, m. */
+  kerf: amount(0, 0.01),
+  /** What an installer asks for it. Hours reckoned from the steps where 0. */
+  quote: record({ hours: amount(0, 10000), rate: amount(0, 10000), margin: amount(0, 5), tax: amount(0, 1) }),
+})
+export type Build = InferType<typeof build>
+export type JointChoice = Build['joints'][number]
+
+/** A fitting of the reader's own, beside the catalogue. */
+export const ownFitting = record({ id: id(), name: name(), ends: list(partEnd, 2, 2), price: amount(0, 1e5) })
+export type OwnFitting = InferType<typeof ownFitting>
+
+/** What the reader pays for something and has of it, by the item's id. A price of null is not known. */
+export const shelfItem = record({
+  item: key(),
+  owned: amount(0, 1e5),
+  price: yup.number().defined().nullable().min(0).max(1e6),
+  /** Days until it comes; 0 for off the shelf. */
+  lead: amount(0, 365),
+})
+export type ShelfItem = InferType<typeof shelfItem>
