@@ -17,6 +17,7 @@ const STAGES = [
   'draw',
   'balance',
   'storm',
+  'build',
   'arrangements',
   'edits',
   'findings',

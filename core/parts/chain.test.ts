@@ -46,7 +46,13 @@ function bruteForce(upper: End, lower: End, fittings: readonly Fitting[], stock 
 const someEnd = (types: readonly (typeof END_TYPES)[number][]) =>
   fc
     .constantFrom(...types)
-    .chain((type) => fc.record({ type: fc.constant(type), size: fc.constantFrom(...END_SIZES[type].slice(0, 2)), gender: fc.constantFrom('male' as const, 'female' as const) }))
+    .chain((type) =>
+      fc.record({
+        type: fc.constant(type),
+        size: fc.constantFrom(...END_SIZES[type].slice(0, 2)),
+        gender: fc.constantFrom('male' as const, 'female' as const),
+      }),
+    )
 const few = someEnd(['npt', 'bsp', 'hose-thread', 'downpipe-round'])
 const smallCatalogue = fc
   .array(fc.record({ a: few, b: few, price: fc.integer({ min: 1, max: 4 }) }), { minLength: 1, maxLength: 7 })
@@ -60,7 +66,12 @@ describe('mates', () => {
     ['a 2x3 downpipe is not a 3x4', end('downpipe-rect', '2x3', 'male'), end('downpipe-rect', '3x4', 'female'), 'size'],
     ['two spigots', end('sch40', '2', 'male'), end('sch40', '2', 'male'), 'bothMale'],
     ['two sockets', end('metric', '50', 'female'), end('metric', '50', 'female'), 'bothFemale'],
-    ['a downpipe lapped the wrong way up lets the water out', end('downpipe-round', '68', 'female'), end('downpipe-round', '68', 'male'), 'lap'],
+    [
+      'a downpipe lapped the wrong way up lets the water out',
+      end('downpipe-round', '68', 'female'),
+      end('downpipe-round', '68', 'male'),
+      'lap',
+    ],
     ['a tote on a thread', end('tote', 'S60x6', 'male'), end('npt', '2', 'female'), 'kind'],
   ] as const)('%s (common practice)', (_, upper, lower, why) => expect(mismatch(upper, lower)).toBe(why))
 
@@ -180,7 +191,13 @@ describe('checkChain', () => {
       fc.property(someEnd(END_TYPES), someEnd(END_TYPES), (upper, lower) => {
         for (const { placed } of solveChain(upper, lower, index, {}, 2)) {
           if (placed.length === 0) continue
-          expect(checkChain(upper, lower, placed.map(({ fitting }) => fitting)).bad.length).toBe(0)
+          expect(
+            checkChain(
+              upper,
+              lower,
+              placed.map(({ fitting }) => fitting),
+            ).bad.length,
+          ).toBe(0)
         }
       }),
       { numRuns: 100 },

@@ -249,7 +249,11 @@ export function checkChain(upper: End, lower: End, fittings: readonly Fitting[])
     const ways = [false, true].map((turned) => ({ fitting, turned }))
     const fits = ways.filter((way) => mates(loose, upperEnd(way)))
     // Where it fits neither way, the way round that serves what follows is the one that was meant.
-    const way = fits.find((each) => next && mates(lowerEnd(each), next)) ?? fits[0] ?? ways.find((each) => next && mates(lowerEnd(each), next)) ?? ways[0]!
+    const way =
+      fits.find((each) => next && mates(lowerEnd(each), next)) ??
+      fits[0] ??
+      ways.find((each) => next && mates(lowerEnd(each), next)) ??
+      ways[0]!
     const why = mismatch(loose, upperEnd(way))
     if (why) bad.push({ after: i, upper: loose, lower: upperEnd(way), why })
     placed.push(way)

@@ -205,20 +205,38 @@ function between(): Fitting[] {
       make({ form: 'adapter', shop: 'pipe', base: 1.2 }, end('metric', size, 'female'), end('bsp', thread, 'female')),
     ]),
     ...ACROSS.map(([inches, mm]) =>
-      make({ form: 'flexible', shop: 'pipe', base: 5, made: ['clamp', 'clamp'] }, end('sch40', inches, 'female'), end('metric', mm, 'female')),
+      make(
+        { form: 'flexible', shop: 'pipe', base: 5, made: ['clamp', 'clamp'] },
+        end('sch40', inches, 'female'),
+        end('metric', mm, 'female'),
+      ),
     ),
-    ...END_SIZES.sch40.slice(0, 8).map((size) =>
-      make({ form: 'grommet', shop: 'tanks', base: 2.2, made: ['gasket', 'push'] }, end('wall', 'grommet', 'male'), end('sch40', size, 'female')),
-    ),
-    ...END_SIZES.metric.slice(0, 5).map((size) =>
-      make({ form: 'grommet', shop: 'tanks', base: 2.2, made: ['gasket', 'push'] }, end('wall', 'grommet', 'male'), end('metric', size, 'female')),
-    ),
-    ...END_SIZES.metric.slice(0, 5).map((size) =>
-      make({ form: 'tankConnector', shop: 'tanks', base: 4.5 }, end('wall', 'bulkhead', 'male'), end('metric', size, 'female')),
-    ),
-    ...END_SIZES.sch40.slice(0, 8).map((size) =>
-      make({ form: 'bulkhead', shop: 'tanks', base: 5.8 }, end('wall', 'bulkhead', 'male'), end('sch40', size, 'female')),
-    ),
+    ...END_SIZES.sch40
+      .slice(0, 8)
+      .map((size) =>
+        make(
+          { form: 'grommet', shop: 'tanks', base: 2.2, made: ['gasket', 'push'] },
+          end('wall', 'grommet', 'male'),
+          end('sch40', size, 'female'),
+        ),
+      ),
+    ...END_SIZES.metric
+      .slice(0, 5)
+      .map((size) =>
+        make(
+          { form: 'grommet', shop: 'tanks', base: 2.2, made: ['gasket', 'push'] },
+          end('wall', 'grommet', 'male'),
+          end('metric', size, 'female'),
+        ),
+      ),
+    ...END_SIZES.metric
+      .slice(0, 5)
+      .map((size) =>
+        make({ form: 'tankConnector', shop: 'tanks', base: 4.5 }, end('wall', 'bulkhead', 'male'), end('metric', size, 'female')),
+      ),
+    ...END_SIZES.sch40
+      .slice(0, 8)
+      .map((size) => make({ form: 'bulkhead', shop: 'tanks', base: 5.8 }, end('wall', 'bulkhead', 'male'), end('sch40', size, 'female'))),
     // Through connectors for a hose, a washer on either side of the wall.
     ...END_SIZES.hose.map((size) =>
       make({ form: 'tankConnector', shop: 'tanks', base: 1.6 }, end('wall', 'washers', 'male'), end('hose', size, 'male')),
@@ -230,7 +248,9 @@ function between(): Fitting[] {
     ...pairs(END_SIZES.hose, 2).map(([large, small]) =>
       make({ form: 'hosetail', shop: 'hose', base: 0.6 }, end('hose', large, 'male'), end('hose', small, 'male')),
     ),
-    ...END_SIZES.hose.map((size) => make({ form: 'coupling', shop: 'hose', base: 0.5 }, end('hose', size, 'male'), end('hose', size, 'male'))),
+    ...END_SIZES.hose.map((size) =>
+      make({ form: 'coupling', shop: 'hose', base: 0.5 }, end('hose', size, 'male'), end('hose', size, 'male')),
+    ),
     // A tail glued into waste pipe, so that a hose can go on.
     ...(
       [

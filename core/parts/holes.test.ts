@@ -1,6 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { INCH } from '../units/constants'
-import { BSP_DRILLS, downpipeEnd, end, END_SIZES, GROMMETS, holeFor, insertionOf, measuresOf, NPT_DRILLS, pipeByBore, sizeByBore } from './index'
+import {
+  BSP_DRILLS,
+  downpipeEnd,
+  end,
+  END_SIZES,
+  GROMMETS,
+  holeFor,
+  insertionOf,
+  measuresOf,
+  NPT_DRILLS,
+  pipeByBore,
+  sizeByBore,
+} from './index'
 
 const inch = (diameter: number | undefined) => (diameter ?? NaN) / INCH
 

@@ -3,7 +3,7 @@ import type { End, Seal } from './ends'
 import { measuresOf } from './sizes'
 
 /** What a hole is made with; message ids under `cutter.`. */
-export type Cutter = 'drill' | 'spade' | 'hole-saw' | 'step-drill'
+export type Cutter = 'drill' | 'spade' | 'hole-saw' | 'jigsaw'
 
 export interface HoleSize {
   /** Across, m. */
@@ -66,7 +66,12 @@ const CLEARANCE = 0.001
 /** Hole for a diverter that is pushed into the pipe. Common practice. */
 export const PUSH_IN_HOLE = inch(2.125)
 
-const cutterFor = (diameter: number): Cutter => (diameter <= 0.013 ? 'drill' : diameter <= 0.026 ? 'spade' : 'hole-saw')
+/** Largest hole saw that people hold, m. Common practice. */
+const LARGEST_SAW = 0.152
+
+/** What a hole of a width is cut with. */
+export const cutterFor = (diameter: number): Cutter =>
+  diameter <= 0.013 ? 'drill' : diameter <= 0.026 ? 'spade' : diameter <= LARGEST_SAW ? 'hole-saw' : 'jigsaw'
 
 /**
  * The hole that a fitting wants, by how it seals: the same outlet is drilled to five different sizes.

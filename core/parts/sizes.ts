@@ -85,9 +85,7 @@ const PIPES: readonly EndType[] = ['metric', 'sch40', 'hose']
  */
 export function pipeByBore(bore: number, types: readonly EndType[] = PIPES): Pick<End, 'type' | 'size'> {
   const off = (one: Pick<End, 'type' | 'size'>) => Math.abs(measuresOf(one)!.bore - bore)
-  return types
-    .map((type) => ({ type, size: sizeByBore(type, bore) }))
-    .reduce((best, each) => (off(each) < off(best) - 1e-6 ? each : best))
+  return types.map((type) => ({ type, size: sizeByBore(type, bore) })).reduce((best, each) => (off(each) < off(best) - 1e-6 ? each : best))
 }
 
 /** A downpipe's own kind and size, by its shape and the outside across its front, m. */
@@ -101,4 +99,3 @@ export function downpipeEnd({ shape, outside }: { shape: 'round' | 'rectangular'
 
 /** Sockets that a saw finds harder to reach than to bottom: a piece is cut this much short of touching both stops, m. Common practice. */
 export const RELIEF = { push: 0.01, lap: 0.01, cement: 0.003, other: 0 } as const
-

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { chooseCut } from '#core/edits'
 import {
-  cutSheet,
   fromReference,
   judgeMarks,
+  lineCut,
   PAPERS,
   stripPages,
   stripSvg,
   type CutSchool,
-  type CutSheet,
   type StripMark,
 } from '#core/levels'
 import type { AssessedLine } from '#core/assess'
@@ -29,15 +28,7 @@ const { say, text } = useSay()
 
 const line = computed(() => props.assessed.line)
 const drop = computed(() => line.value.intake.drop)
-const sheet = computed<CutSheet | undefined>(() => {
-  const { device } = line.value.intake
-  const own = device && cutSheet(drop.value, device)
-  if (own) return own
-  // A train that ends in the vessel begins where the plain pipe stops.
-  const free = line.value.stretches.find(({ item, from, to }) => item === 'free' && from > to)
-  const first = drop.value.devices.find(({ kind }) => kind === 'first-flush' || kind === 'carrying-pipe' || kind === 'float-shut')
-  return first && free && line.value.fed ? cutSheet(drop.value, first, free.to) : undefined
-})
+const sheet = computed(() => lineCut(line.value))
 const references = computed(() => ({ rim: line.value.heights.rim, outlet: line.value.heights.outlet }))
 const FROM: readonly MarkReference[] = ['paving', 'rim', 'outlet']
 const read = (height: number, from: MarkReference) => text(length(fromReference(height, from, references.value)))

@@ -1,0 +1,331 @@
+import { madeAt, madeBy, type End, type Made } from '../parts'
+import { SHOPS, type Build, type Scheme, type Shop } from '../scheme'
+import type { Quantity } from '../units/quantity'
+import { length } from '../units/quantity'
+import type { Assembly } from './assembly'
+import type { CutGroup } from './cuts'
+import type { PartsGround } from './ground'
+import type { Hole } from './holeList'
+import type { Joint } from './joints'
+import { BUILD_STATIONS, type BuildStation, type Part, type Unit, type Words } from './part'
+
+/** One line of the bill: a thing, how much of it is wanted, there and to be bought, and what that costs. */
+export interface BillLine {
+  /** What the reader's own choices are kept under. */
+  item: string
+  kind: 'part' | 'fitting' | 'consumable' | 'extra'
+  words: Words
+  name?: string
+  shop: Shop
+  stations: BuildStation[]
+  unit: Unit
+  /** Reckoned from the drawing, and as the reader would have it. */
+  reckoned: number
+  wanted: number
+  /** On the wall already, or on the shelf. */
+  there: boolean
+  owned: number
+  /** To be bought, allowance in; for pipe in whole lengths the number of them. */
+  buy: number
+  /** Length in which it is sold, m. */
+  sold?: number
+  /** For one unit, or one length; whether it is our guide rather than the reader's. */
+  price: number
+  guide: boolean
+  total: number
+  /** Days until it comes. */
+  lead: number
+  /** Keys of the parts that it is for. */
+  parts: string[]
+}
+
+/** Something to bring along; message ids under `tool.`. */
+export interface Tool {
+  tool: string
+  sizes: Quantity[]
+}
+
+export interface Bill {
+  lines: BillLine[]
+  tools: Tool[]
+  total: number
+  /** Part of the total that rests on guide prices. */
+  guessed: number
+  /** Longest lead, days. */
+  lead: number
+}
+
+/** Ordered beyond what is reckoned for what is cut or poured: hose, sheet, gravel. Common practice is 5 to 10 %. */
+const ALLOWANCE = 0.1
+/** Whole lengths of pipe leave at least this over for a wrong cut. Common practice. */
+const PIPE_ALLOWANCE = 0.05
+
+/** Every place of a joint where two ends come together, and how. */
+export function matings({ upper, lower, placed }: Pick<Joint, 'upper' | 'lower' | 'placed'>): { a: End; b: End; made: Made }[] {
+  const sides = placed.map(({ fitting, turned }) => ({
+    top: { end: fitting.ends[turned ? 1 : 0], made: madeAt(fitting, turned ? 1 : 0) },
+    bottom: { end: fitting.ends[turned ? 0 : 1], made: madeAt(fitting, turned ? 0 : 1) },
+  }))
+  const above = [{ end: upper.end, made: madeBy(upper.end.type) }, ...sides.map(({ bottom }) => bottom)]
+  const below = [...sides.map(({ top }) => top), { end: lower.end, made: madeBy(lower.end.type) }]
+  // Of two ends the socket says how: a pushed grommet takes a pipe that would be cemented elsewhere.
+  return above.map((a, i) => ({ a: a.end, b: below[i]!.end, made: a.end.gender === 'female' ? a.made : below[i]!.made }))
+}
+
+interface Counted {
+  item: string
+  kind: BillLine['kind']
+  words: Words
+  name?: string
+  shop: Shop
+  unit: Unit
+  price: number
+  there: boolean
+  quantity: number
+  stations: Set<BuildStation>
+  parts: string[]
+}
+
+class Counter {
+  readonly lines = new Map<string, Counted>()
+  add(line: Omit<Counted, 'stations' | 'parts'>, station: BuildStation | undefined, part?: string): void {
+    const key = `${line.item}${line.there ? ':there' : ''}`
+    const known = this.lines.get(key) ?? { ...line, item: key, quantity: 0, stations: new Set(), parts: [] }
+    this.lines.set(key, known)
+    known.quantity += line.quantity
+    if (station) known.stations.add(station)
+    if (part !== undefined && !known.parts.includes(part)) known.parts.push(part)
+  }
+}
+
+/** Joints to a tin of cement, to a roll of tape; screws to a bracket. Common practice. */
+const TO_A_TIN = 30
+const TO_A_ROLL = 10
+const SCREWS = 2
+
+function consumables(count: Counter, { parts, joints, runs }: Assembly, holes: readonly Hole[], taps: number): void {
+  const made = new Map<Made, number>()
+  for (const joint of joints.filter(({ upper, lower }) => !isOnWall(parts, upper.part) || !isOnWall(parts, lower.part)))
+    for (const mating of matings(joint)) made.set(mating.made, (made.get(mating.made) ?? 0) + 1)
+  // Couplings within a run have two joints each.
+  for (const { items, pipe, part } of runs)
+    if (!isOnWall(parts, part)) {
+      const couplings = items.filter((item) => item.kind === 'body' && item.of === 'coupling').length
+      if (couplings > 0) made.set(madeBy(pipe.type), (made.get(madeBy(pipe.type)) ?? 0) + 2 * couplings)
+    }
+  const put = (item: string, quantity: number, price: number, shop: Shop = 'sundries') => {
+    if (quantity > 0)
+      count.add(
+        {
+          item: `sundry:${item}`,
+          kind: 'consumable',
+          words: { id: `sundry.${item}` },
+          shop,
+          unit: 'each',
+          price,
+          there: false,
+          quantity: Math.ceil(quantity - 1e-9),
+        },
+        undefined,
+      )
+  }
+  const of = (kind: Made) => made.get(kind) ?? 0
+  put('cement', of('cement') / TO_A_TIN, 6.5)
+  put('primer', of('cement') / TO_A_TIN, 5.5)
+  put('tape', of('tape') / TO_A_ROLL, 1.2)
+  put('clip', of('clip'), 0.8, 'hose')
+  put('washer', of('washer'), 0.3, 'threads')
+  put('lubricant', of('push') > 0 ? 1 : 0, 3)
+  put('sealant', holes.some(({ seal }) => seal === 'sealant') ? 1 : 0, 5)
+  const fixed = parts.filter(({ item, there }) => !there && (item.startsWith('strap:') || item.startsWith('bracket:')))
+  put(
+    'screw',
+    fixed.reduce((sum, { quantity }) => sum + quantity * SCREWS, 0),
+    0.12,
+    'fixings',
+  )
+  put('abrasive', runs.length > 0 ? 1 : 0, 1.5)
+  put('label', taps, 1.5)
+}
+
+/** Whether what a joint's side belongs to hangs or stands there already: a piece is its pipe's, a port its vessel's. */
+function isOnWall(parts: readonly Part[], key: string): boolean {
+  const [kind, id] = key.split(':')
+  const owner = kind === 'pipe' ? `drop:${id}` : kind === 'port' ? `vessel:${id}` : key
+  return parts.some((part) => part.key === owner && part.there)
+}
+
+function toolsFor({ parts, joints, runs }: Assembly, holes: readonly Hole[]): Tool[] {
+  const made = new Set(joints.flatMap((joint) => matings(joint).map((each) => each.made)))
+  const sizesOf = (cutter: Hole['cutter']) =>
+    [
+      ...new Set(
+        holes.filter((hole) => hole.cutter === cutter && hole.diameter > 0).map(({ diameter }) => Math.round(diameter * 1e5) / 1e5),
+      ),
+    ]
+      .toSorted((a, b) => a - b)
+      .map(length)
+  const sized = (['drill', 'spade', 'hole-saw', 'jigsaw'] as const).flatMap((cutter) => {
+    const sizes = sizesOf(cutter)
+    return sizes.length > 0 ? [{ tool: cutter, sizes }] : []
+  })
+  const tool = (name: string, wanted = true): Tool[] => (wanted ? [{ tool: name, sizes: [] }] : [])
+  return [
+    ...tool('tape'),
+    ...tool('level'),
+    ...tool('pencil'),
+    ...tool(
+      'saw',
+      runs.some(({ flexible }) => !flexible),
+    ),
+    ...tool(
+      'knife',
+      runs.some(({ flexible }) => flexible),
+    ),
+    ...tool('file', runs.length > 0),
+    ...tool('drillDriver', holes.length > 0 || parts.some(({ item }) => item.startsWith('strap:'))),
+    ...sized,
+    ...tool(
+      'threadTap',
+      holes.some((hole) => hole.tap),
+    ),
+    ...tool('wrench', made.has('tape') || made.has('gasket')),
+    ...tool('screwdriver', made.has('clip') || made.has('clamp')),
+    ...tool(
+      'spade-tool',
+      parts.some(({ item }) => item === 'base:sod'),
+    ),
+    ...tool(
+      'tamper',
+      parts.some(({ item }) => item === 'base:gravel'),
+    ),
+    ...tool(
+      'ladder',
+      parts.some(({ station }) => station === 'gutter' || station === 'drop'),
+    ),
+    ...tool('safety'),
+  ]
+}
+
+/** What goes on the trolley: every part, fitting and sundry once, with what is there or owned taken off. */
+export function billOf(
+  scheme: Pick<Scheme, 'taps' | 'build'>,
+  assembly: Assembly,
+  groups: readonly CutGroup[],
+  holes: readonly Hole[],
+  ground: PartsGround,
+): Bill {
+  const count = new Counter()
+  for (const { key, station, ...part } of assembly.parts) count.add({ ...part, kind: 'part' }, station, key)
+  const fitting = (id: string, station: BuildStation, joint: string) => {
+    const found = ground.byId.get(id)
+    if (!found) return
+    count.add(
+      {
+        item: id,
+        kind: 'fitting',
+        words: { id: `fitting.${found.form}`, ends: found.ends },
+        ...(found.name === undefined ? {} : { name: found.name }),
+        shop: found.shop,
+        unit: 'each',
+        price: found.price,
+        there: false,
+        quantity: 1,
+      },
+      station,
+      joint,
+    )
+  }
+  for (const { placed, station, key } of assembly.joints) for (const { fitting: each } of placed) fitting(each.id, station, key)
+  for (const { items, station, pipe, key, part } of assembly.runs)
+    if (!isOnWall(assembly.parts, part))
+      for (const item of items) if (item.kind === 'body' && item.of === 'coupling') fitting(couplingOf(pipe), station, key)
+  consumables(count, assembly, holes, scheme.taps.length)
+  const choices = new Map(scheme.build.lines.map((choice) => [choice.item, choice]))
+  const lines = [...count.lines.values()].map((line) => priced(line, choices.get(line.item), groups, ground))
+  lines.push(...scheme.build.extras.map(extraLine))
+  const sorted = lines.toSorted(
+    (a, b) =>
+      SHOPS.indexOf(a.shop) - SHOPS.indexOf(b.shop) ||
+      Number(a.there) - Number(b.there) ||
+      (a.item < b.item ? -1 : a.item > b.item ? 1 : 0),
+  )
+  return {
+    lines: sorted,
+    tools: toolsFor(assembly, holes),
+    total: sum(sorted, ({ total }) => total),
+    guessed: sum(sorted, ({ guide, total }) => (guide ? total : 0)),
+    lead: Math.max(0, ...sorted.filter(({ buy }) => buy > 0).map(({ lead }) => lead)),
+  }
+}
+
+const sum = <T>(list: readonly T[], of: (one: T) => number) => Math.round(list.reduce((total, each) => total + of(each), 0) * 100) / 100
+
+/** Straight coupling of a pipe, by the catalogue's own naming. */
+const couplingOf = ({ type, size }: Pick<End, 'type' | 'size'>): string => {
+  const side = type.startsWith('downpipe') ? ['f', 'm'] : type === 'hose' ? ['m', 'm'] : ['f', 'f']
+  return `coupling-${type}-${size}-${side[0]}-${type}-${size}-${side[1]}`.replaceAll('/', '_')
+}
+
+function priced(
+  { quantity, stations, ...line }: Counted,
+  choice: Build['lines'][number] | undefined,
+  groups: readonly CutGroup[],
+  ground: PartsGround,
+): BillLine {
+  const there = choice?.reuse ?? line.there
+  const wanted = choice?.quantity ?? quantity
+  const own = ground.stock.prices.get(line.item)
+  const owned = there ? 0 : (ground.stock.owned.get(line.item) ?? 0)
+  const group = line.item.startsWith('pipe:')
+    ? groups.find(({ pipe, there: on }) => !on && `pipe:${pipe.type}:${pipe.size}` === line.item)
+    : undefined
+  const lengths = group && group.stock > 0 && group.plan && group.cuts.length > 0 && choice?.quantity == null
+  const sold = group && group.stock > 0 ? group.stock : undefined
+  const missing = Math.max(0, wanted - owned)
+  const buy = there
+    ? 0
+    : sold
+      ? Math.max(
+          lengths && owned === 0 ? group.plan!.bars.length + group.plan!.tooLong.length : 0,
+          Math.ceil((missing * (1 + (choice?.quantity == null ? PIPE_ALLOWANCE : 0))) / sold - 1e-9),
+        )
+      : line.unit === 'each'
+        ? Math.max(0, Math.ceil(missing - 1e-9))
+        : Math.round(missing * (1 + (choice?.quantity == null ? ALLOWANCE : 0)) * 100) / 100
+  const price = own ?? Math.round(line.price * (sold ?? 1) * 100) / 100
+  return {
+    ...line,
+    stations: BUILD_STATIONS.filter((station) => stations.has(station)),
+    reckoned: quantity,
+    wanted,
+    there,
+    owned,
+    buy,
+    ...(sold ? { sold } : {}),
+    price,
+    guide: own === undefined,
+    total: Math.round(buy * price * 100) / 100,
+    lead: ground.lead.get(line.item) ?? 0,
+  }
+}
+
+const extraLine = ({ id, name, shop, quantity, price }: Build['extras'][number]): BillLine => ({
+  item: `extra:${id}`,
+  kind: 'extra',
+  words: { id: 'part.extra' },
+  name,
+  shop,
+  stations: [],
+  unit: 'each',
+  reckoned: quantity,
+  wanted: quantity,
+  there: false,
+  owned: 0,
+  buy: quantity,
+  price,
+  guide: false,
+  total: Math.round(quantity * price * 100) / 100,
+  lead: 0,
+  parts: [],
+})

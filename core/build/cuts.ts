@@ -1,0 +1,79 @@
+import type { End } from '../parts'
+import type { Assembly } from './assembly'
+import type { PartsGround } from './ground'
+import { nestCuts, type CuttingPlan } from './nest'
+import { piecesOf, stockLength, type Run } from './runs'
+
+/** One piece to saw, under the label that the drawing and the sheet share. */
+export interface Cut {
+  /** `A1`: pipe A, first piece. */
+  label: string
+  run: Run
+  /** Off the saw, m. */
+  length: number
+  gap: number
+  depths: readonly [number, number]
+  relief: number
+}
+
+/** All pieces of one pipe and how they come out of what is sold. */
+export interface CutGroup {
+  letter: string
+  pipe: Pick<End, 'type' | 'size'>
+  cuts: Cut[]
+  /** Length sold, m; 0 for hose, which comes off a reel. */
+  stock: number
+  /** Pieces by their place in `cuts`. */
+  plan?: CuttingPlan
+  /** Already on the wall: sawn where it hangs, not out of a new length. */
+  there: boolean
+}
+
+const letterOf = (n: number): string => (n < 26 ? '' : letterOf(Math.floor(n / 26) - 1)) + String.fromCharCode(65 + (n % 26))
+
+/**
+ * Every piece of pipe and hose, grouped by what it is cut from, labelled and nested.
+ *
+ * @param kerf width of a cut, m
+ * @param stays whether a part is on the wall already
+ */
+export function cutGroups(
+  { runs }: Pick<Assembly, 'runs'>,
+  ground: PartsGround,
+  kerf: number,
+  stays: (part: string) => boolean,
+): CutGroup[] {
+  const groups = new Map<string, { pipe: Run['pipe']; there: boolean; runs: Run[] }>()
+  for (const run of runs) {
+    const there = stays(run.part)
+    const key = `${there} ${run.pipe.type} ${run.pipe.size}`
+    const group = groups.get(key) ?? { pipe: run.pipe, there, runs: [] }
+    groups.set(key, group)
+    group.runs.push(run)
+  }
+  return [...groups.values()]
+    .toSorted((a, b) => Number(a.there) - Number(b.there))
+    .map(({ pipe, there, runs: own }, n) => {
+      const letter = letterOf(n)
+      const cuts = own
+        .flatMap((run) => piecesOf(run).map((piece) => ({ run, piece })))
+        .map(({ run, piece }, i): Cut => ({
+          label: `${letter}${i + 1}`,
+          run,
+          length: piece.length,
+          gap: piece.gap,
+          depths: piece.depths,
+          relief: piece.relief,
+        }))
+      const stock = pipe.type === 'hose' ? 0 : stockLength(pipe, ground.system)
+      const plan =
+        stock > 0 && !there
+          ? nestCuts(
+              cuts.map(({ length }) => length),
+              stock,
+              kerf,
+            )
+          : undefined
+      return { letter, pipe, cuts, stock, there, ...(plan ? { plan } : {}) }
+    })
+}

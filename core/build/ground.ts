@@ -1,0 +1,66 @@
+import { endKey, FittingIndex, FITTINGS, solveChain, type Chain, type End, type Fitting, type Stock } from '../parts'
+import type { Job } from '../scheme'
+import type { UnitSystem } from '../units/quantity'
+
+/** What every build of a job leans on: which threads the country uses, what fittings there are, what they cost and which are at hand. */
+export interface PartsGround {
+  system: UnitSystem
+  index: FittingIndex
+  byId: ReadonlyMap<string, Fitting>
+  stock: Required<Stock>
+  lead: ReadonlyMap<string, number>
+  /** The best chains between two ends, solved once. */
+  chains(upper: End, lower: End): Chain[]
+}
+
+function groundOf(
+  system: UnitSystem,
+  fittings: readonly Fitting[],
+  stock: Required<Stock>,
+  lead: ReadonlyMap<string, number>,
+): PartsGround {
+  const index = new FittingIndex(fittings)
+  const known = new Map<string, Chain[]>()
+  return {
+    system,
+    index,
+    byId: new Map(fittings.map((fitting) => [fitting.id, fitting])),
+    stock,
+    lead,
+    chains(upper, lower) {
+      const key = `${endKey(upper)}|${endKey(lower)}`
+      let chains = known.get(key)
+      if (!chains) known.set(key, (chains = solveChain(upper, lower, index, stock)))
+      return chains
+    },
+  }
+}
+
+const plain: Partial<Record<UnitSystem, PartsGround>> = {}
+
+/** The catalogue alone, guide prices, nothing at hand. */
+export const plainGround = (system: UnitSystem): PartsGround =>
+  (plain[system] ??= groundOf(system, FITTINGS, { prices: new Map(), owned: new Map() }, new Map()))
+
+/** A job's own ground: its reader's fittings beside the catalogue, their prices and their shelf. */
+export function partsGround({ system, ownFittings, shelf }: Pick<Job, 'system' | 'ownFittings' | 'shelf'>): PartsGround {
+  if (ownFittings.length === 0 && shelf.length === 0) return plainGround(system)
+  const own = ownFittings.map(({ id, name, ends, price }): Fitting => ({
+    id: `own-${id}`,
+    form: 'own',
+    ends: [ends[0]!, ends[1]!],
+    price,
+    reach: 0.04,
+    shop: 'pipe',
+    name,
+  }))
+  return groundOf(
+    system,
+    [...FITTINGS, ...own],
+    {
+      prices: new Map(shelf.flatMap(({ item, price }) => (price === null ? [] : [[item, price] as const]))),
+      owned: new Map(shelf.map(({ item, owned }) => [item, owned])),
+    },
+    new Map(shelf.map(({ item, lead }) => [item, lead])),
+  )
+}

@@ -1,0 +1,43 @@
+import type { End } from '../parts'
+import type { Shop } from '../scheme'
+import type { Quantity } from '../units/quantity'
+
+/** Where in the water's way a part belongs. */
+export const BUILD_STATIONS = ['gutter', 'drop', 'cask', 'spill', 'draw'] as const
+export type BuildStation = (typeof BUILD_STATIONS)[number]
+
+/** What a part is called: a message with its values; `of` is a kind and size of end whose own words go in as `{end}`. */
+export interface Words {
+  id: string
+  values?: Record<string, Quantity | string>
+  of?: Pick<End, 'type' | 'size'>
+  /** A fitting is told by both its ends. */
+  ends?: readonly [End, End]
+}
+
+export type DrawnKind = 'gutter' | 'outlet' | 'drop' | 'device' | 'vessel' | 'base' | 'link' | 'overflow' | 'tap' | 'pump'
+export type Unit = 'each' | 'length' | 'area' | 'volume'
+
+/** One part of the job: what it is, how much of it, where it stands in the shop. */
+export interface Part {
+  /** Unique in the assembly, and stable while the scheme's ids are. */
+  key: string
+  station: BuildStation
+  /** What it is bought as: parts of one item make one line of the bill. */
+  item: string
+  words: Words
+  /** The reader's own word for it. */
+  called?: string
+  /** What of the drawing it is; one main part for everything drawn. */
+  drawn?: { kind: DrawnKind; id: string }
+  /** Pieces, m, m² or m³. */
+  quantity: number
+  unit: Unit
+  shop: Shop
+  /** Guide price for one unit: invented. */
+  price: number
+  /** Stands there already when the survey is made. */
+  there: boolean
+}
+
+export const drawnKey = ({ kind, id }: { kind: DrawnKind; id: string }): string => `${kind}:${id}`
