@@ -1,6 +1,8 @@
 import type { Message } from '~/stores/messages'
 import { show, showText, type Display } from '#core/units/format'
 import type { Quantity } from '#core/units/quantity'
+import type { End } from '#core/scheme'
+import { endWords } from '~/build/endWords'
 
 /**
  * Messages without values, by language and id, and ids that are known to be there. The library walks its tree of messages
@@ -33,11 +35,19 @@ export function useSay() {
   const text = (quantity: Quantity) => showText(quantity, display.value)
   const parts = (quantity: Quantity) => show(quantity, display.value)
 
+  /** An end of a part as findings tell it: `kind size gender`. */
+  function endText(told: string): string {
+    const [type, size, gender] = told.split(' ')
+    return endWords({ type, size, gender } as End, say, settings.system)
+  }
+
   /** Message values ready to be put in: quantities in the reader's units, words by name where there is one. */
   function ready(values: Record<string, Quantity | string | number>, own: Display): Record<string, string | number> {
     return Object.fromEntries(
       Object.entries(values).map(([name, value]) => {
         if (typeof value === 'object') return [name, showText(value, own)]
+        if (typeof value === 'string' && value.startsWith('end:')) return [name, endText(value.slice(4))]
+        if (typeof value === 'string' && value.startsWith('mismatch.')) return [name, plain(`build.${value}`)]
         if (typeof value === 'string' && te(`word.${value}`, 'en-GB')) return [name, plain(`word.${value}`)]
         return [name, value]
       }),

@@ -2,6 +2,7 @@ import { liveQuery, type Subscription } from 'dexie'
 import type { TrainWishes } from '#core/offers'
 import { defineStore } from 'pinia'
 import { assess, type Assessment } from '#core/assess'
+import { partsGround, planBuild } from '#core/build'
 import type { Finding } from '#core/findings'
 import { FINDING_RULES } from '#core/findings'
 import { freshId } from '#core/edits'
@@ -63,6 +64,16 @@ export const useWorkbench = defineStore('workbench', () => {
   // The air changes only with the place, not with every edit.
   const air = computed(() => (job.value ? siteDays(job.value.site) : undefined))
 
+  // Fittings and prices change with the shelf, not with every edit.
+  const shelf = computed(() => job.value?.shelf)
+  const ownFittings = computed(() => job.value?.ownFittings)
+  const system = computed(() => job.value?.system)
+  const parts = computed(() =>
+    shelf.value && ownFittings.value && system.value
+      ? partsGround({ shelf: shelf.value, ownFittings: ownFittings.value, system: system.value })
+      : undefined,
+  )
+
   // What follows from the document, or why nothing does.
   const outcome = computed<{ assessment?: Assessment; problem?: string }>(() => {
     if (!scheme.value) return {}
@@ -70,13 +81,15 @@ export const useWorkbench = defineStore('workbench', () => {
       const balance = simulation.state.balance
       const total = balance?.years.total
       const facts = balance && total && { ...balance.rain.facts, flushedShare: total.flushed / Math.max(1, total.runoff - total.overEdge) }
-      return { assessment: assess(scheme.value, facts, air.value) }
+      return { assessment: assess(scheme.value, facts, air.value, parts.value) }
     } catch (error) {
       if (error instanceof RangeError || error instanceof Error) return { problem: error.message }
       throw error
     }
   })
   const assessment = computed(() => outcome.value.assessment)
+  /** How it is put together; only reckoned while something shows it. */
+  const build = computed(() => (assessment.value && parts.value ? planBuild(assessment.value.path, parts.value) : undefined))
   /** Every pipe of the scheme that can be drawn: those that lead to a vessel, then those that might. */
   const pipes = computed(() => (assessment.value ? [...assessment.value.lines, ...assessment.value.bare] : []))
   /** The pipe in hand, by its drop and vessel; the first where it is not there (any more). */
@@ -414,6 +427,8 @@ export const useWorkbench = defineStore('workbench', () => {
     record,
     scheme,
     assessment,
+    build,
+    parts,
     assessed,
     trialTight,
     pipes,

@@ -1,3 +1,4 @@
+import { assemble, plainGround, type PartsGround } from '../build'
 import { designFlow, dropArea, dropCapacityArea, outletDesign, type OutletDesign } from '../catch/designFlow'
 import { intakeLimits, type IntakeLimits } from '../catch/intakeLimits'
 import { trainLimits, type TrainLimit } from '../catch/trainLimits'
@@ -236,9 +237,15 @@ const anywhere = (): SiteDays => (somewhere ??= siteDays(defaultSite()))
  *
  * @param rain what is known of the record, for the findings that need it
  * @param site the air of the place, for what plants drink
+ * @param parts threads of the country, fittings to join with
  * @throws BrokenPathError when a reference leads nowhere; RangeError on nonsense in the document
  */
-export function assess(scheme: Scheme, rain?: RainFacts, site: SiteDays = anywhere()): Assessment {
+export function assess(
+  scheme: Scheme,
+  rain?: RainFacts,
+  site: SiteDays = anywhere(),
+  parts: PartsGround = plainGround('metric'),
+): Assessment {
   const path = buildWaterPath(scheme)
   const designs = outletDesign(path)
   const drawn = sectionLines(path)
@@ -250,6 +257,6 @@ export function assess(scheme: Scheme, rain?: RainFacts, site: SiteDays = anywhe
     gutters: designs,
     lines: drawn.map((each) => assessLine(path, each, designs, asked)),
     bare: bareLines(path).map((each) => assessLine(path, each, designs, asked)),
-    findings: findAll({ path, lines: drawn, usable, asked, site, ...(rain ? { rain } : {}) }),
+    findings: findAll({ path, lines: drawn, usable, asked, site, assembly: assemble(path, parts), ...(rain ? { rain } : {}) }),
   }
 }

@@ -1,3 +1,4 @@
+export * from './buildEdits'
 export * from './demandEdits'
 export * from './gutterEdits'
 export * from './roofEdits'

@@ -1,3 +1,4 @@
+import type { Assembly } from '../build/assembly'
 import type { SiteDays } from '../rain/weather'
 import type { SectionLine } from '../levels/heights'
 import type { WaterPath } from '../path/waterPath'
@@ -21,6 +22,7 @@ export interface PartIds {
   port?: string
   store?: string
   tap?: string
+  joint?: string
 }
 
 /** What is wrong, or worth knowing, with this job's numbers. Plain data: the words are in the locale files under its id. */
@@ -70,6 +72,8 @@ export interface FindingContext {
   /** Litres a day asked of each store by month, as if it never rained. */
   asked: Map<string, number[]>
   site: SiteDays
+  /** The scheme taken apart: its joints and its pipes. */
+  assembly: Pick<Assembly, 'joints' | 'runs'>
   rain?: RainFacts
 }
 

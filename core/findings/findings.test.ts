@@ -11,6 +11,9 @@ import {
   clearTrain,
   fitRecipe,
   levelBases,
+  putFittings,
+  setEnd,
+  setHole,
   setLinkBores,
   TRAIN_RECIPES,
   setMark,
@@ -99,6 +102,30 @@ const CASES: Record<
   string,
   { over: Scheme; inside: Scheme; rain?: { over: RainFacts; inside: RainFacts }; site?: { over: SiteDays; inside: SiteDays } }
 > = {
+  // A square adapter in a round pipe, and the same one where the outlet is said to be square.
+  endsDoNotMate: {
+    over: putFittings(boathouse(), 'outlet:river-outlet|device:river-neck', ['downpipeAdapter-downpipe-square-65-f-downpipe-round-68-m']),
+    inside: setEnd(
+      putFittings(boathouse(), 'outlet:river-outlet|device:river-neck', ['downpipeAdapter-downpipe-square-65-f-downpipe-round-68-m']),
+      'outlet:river-outlet|device:river-neck',
+      'upper',
+      { type: 'downpipe-square', size: '65', gender: 'male' },
+    ),
+  },
+  // Nobody makes a tail for a hose into a hole that is tapped and has nothing screwed in but another hole.
+  noFittingExists: {
+    over: setEnd(boathouse(), 'outlet:river-outlet|device:river-neck', 'lower', { type: 'wall', size: 'sealant', gender: 'male' }),
+    inside: setEnd(boathouse(), 'outlet:river-outlet|device:river-neck', 'lower', { type: 'downpipe-round', size: '80', gender: 'female' }),
+  },
+  // Two bulkheads and a valve of 1 in pipe: 0.055 m of fittings, 0.093 m of valve.
+  noRoomForFittings: {
+    over: edit(totes(0.0266), (d) => (d.stores[0]!.links[0]!.length = 0.14)),
+    inside: edit(totes(0.0266), (d) => (d.stores[0]!.links[0]!.length = 0.16)),
+  },
+  sealantAlone: {
+    over: setHole(boathouse(), 'port:butt:out', 'sealant', 0),
+    inside: setHole(boathouse(), 'port:butt:out', 'washers', 0),
+  },
   // All four rise together within the freeboard through 3 in; through 3/4 in they do not.
   linkTooThin: { over: totes(0.0209), inside: totes(0.0779) },
   setNotLevel: {

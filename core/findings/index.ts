@@ -1,3 +1,7 @@
+import { sealantAlone } from './sealantAlone'
+import { noRoomForFittings } from './noRoomForFittings'
+import { noFittingExists } from './noFittingExists'
+import { endsDoNotMate } from './endsDoNotMate'
 import { dripNeedsHead } from './dripNeedsHead'
 import { dripWantsFilter } from './dripWantsFilter'
 import { frameDoesNotClose } from './frameDoesNotClose'
@@ -146,6 +150,10 @@ export const FINDING_RULES: readonly FindingRule[] = [
   useNotAdvised,
   useWantsFlush,
   useWantsScreen,
+  endsDoNotMate,
+  noFittingExists,
+  noRoomForFittings,
+  sealantAlone,
   vesselsOverlap,
   waterStands,
 ]

@@ -44,15 +44,13 @@ function bruteForce(upper: End, lower: End, fittings: readonly Fitting[], stock 
 }
 
 const someEnd = (types: readonly (typeof END_TYPES)[number][]) =>
-  fc
-    .constantFrom(...types)
-    .chain((type) =>
-      fc.record({
-        type: fc.constant(type),
-        size: fc.constantFrom(...END_SIZES[type].slice(0, 2)),
-        gender: fc.constantFrom('male' as const, 'female' as const),
-      }),
-    )
+  fc.constantFrom(...types).chain((type) =>
+    fc.record({
+      type: fc.constant(type),
+      size: fc.constantFrom(...END_SIZES[type].slice(0, 2)),
+      gender: fc.constantFrom('male' as const, 'female' as const),
+    }),
+  )
 const few = someEnd(['npt', 'bsp', 'hose-thread', 'downpipe-round'])
 const smallCatalogue = fc
   .array(fc.record({ a: few, b: few, price: fc.integer({ min: 1, max: 4 }) }), { minLength: 1, maxLength: 7 })

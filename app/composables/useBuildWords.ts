@@ -1,0 +1,43 @@
+import { drawnKey, type Part, type Words } from '#core/build'
+import type { Placed } from '#core/parts'
+import type { End } from '#core/scheme'
+import { endWords, pipeWords } from '~/build/endWords'
+
+/** Names of parts, fittings and ends, in the reader's own terms. */
+export function useBuildWords() {
+  const { say } = useSay()
+  const settings = useSettings()
+  const bench = useWorkbench()
+
+  const sayPipe = (one: Pick<End, 'type' | 'size'>) => pipeWords(one, say, settings.system)
+  const sayEnd = (one: End) => endWords(one, say, settings.system)
+  /** What a part is called; a fitting by both its ends. */
+  function sayWords({ id, values = {}, of, ends }: Words, own?: string): string {
+    const name = own ?? say(`build.${id}`, { ...values, ...(of ? { end: sayPipe(of) } : {}) })
+    return ends ? say('build.fitting.of', { form: name, a: sayEnd(ends[0]), b: sayEnd(ends[1]) }) : name
+  }
+  const sayFitting = ({ fitting, turned }: Placed) =>
+    say('build.fitting.of', {
+      form: fitting.name ?? say(`build.fitting.${fitting.form}`),
+      a: sayEnd(fitting.ends[turned ? 1 : 0]),
+      b: sayEnd(fitting.ends[turned ? 0 : 1]),
+    })
+
+  const named = (part: Part) => part.called ?? sayWords(part.words)
+  /** What a joint's side is called: the part itself, a vessel's port, a piece of a pipe, a tap's spout. */
+  function sayPart(key: string): string {
+    const parts = bench.build?.assembly.parts ?? []
+    const found = parts.find((part) => part.key === key)
+    if (found) return named(found)
+    const [kind, id, more] = key.split(':')
+    const vessel = bench.assessment?.path.vessels.get(id ?? '')?.vessel
+    if (kind === 'port' && vessel) {
+      const role = vessel.ports.find((port) => port.id === more)?.role
+      return say('build.part.port', { role: say(`build.holeRole.${role}`), name: vessel.name })
+    }
+    const owner = parts.find((part) => part.key === (kind === 'pipe' ? drawnKey({ kind: 'drop', id: id! }) : `${kind}:${id}`))
+    const name = owner ? named(owner) : key
+    return more === 'spout' || more === 'in' || more === 'out' ? say(`build.part.${more}`, { name }) : name
+  }
+  return { sayPipe, sayEnd, sayWords, sayFitting, sayPart, named }
+}

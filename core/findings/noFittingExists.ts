@@ -1,0 +1,15 @@
+import { endKey } from '../parts'
+import { COMMON_PRACTICE, rule } from './finding'
+
+/** Two ends that no chain of fittings joins. */
+export const noFittingExists = rule('noFittingExists', ({ assembly }) =>
+  assembly.joints
+    .filter(({ state }) => state === 'none')
+    .map(({ key, station, upper, lower }) => ({
+      severity: 'goes-wrong' as const,
+      station,
+      ids: { joint: key },
+      values: { upper: `end:${endKey(upper.end)}`, lower: `end:${endKey(lower.end)}` },
+      source: COMMON_PRACTICE,
+    })),
+)
