@@ -1,17 +1,8 @@
 import type { Page } from '@playwright/test'
-import { axeClean, expect, goTo, openJob, settled, test, textFaults } from './support'
+import { axeClean, chooseScheme, expect, goTo, openJob, settled, test, textFaults } from './support'
 
 /** Stores, the storm trial, the way out, draw-off and starters: done as a person does them. */
 
-async function chooseScheme(page: Page, name: string) {
-  await page
-    .locator('.strip')
-    .getByRole('button', { name: / of \d+\)/ })
-    .click()
-  await page.getByRole('radio', { name }).check()
-  await page.keyboard.press('Escape')
-  await expect(page.locator('.strip')).toContainText(name)
-}
 const trial = (page: Page) => page.getByRole('button', { name: 'Trial', exact: true })
 const side = (page: Page) => page.getByRole('region', { name: 'Storm trial' })
 

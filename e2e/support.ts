@@ -127,3 +127,14 @@ export async function textFaults(page: Page): Promise<string[]> {
     return [...new Set(faults)]
   })
 }
+
+/** Another scheme of the job, by the picker in the strip. */
+export async function chooseScheme(page: Page, name: string) {
+  await page
+    .locator('.strip')
+    .getByRole('button', { name: / of \d+\)/ })
+    .click()
+  await page.getByRole('radio', { name }).check()
+  await page.keyboard.press('Escape')
+  await expect(page.locator('.strip')).toContainText(name)
+}

@@ -25,11 +25,11 @@ export const pipeWords = (one: Pick<End, 'type' | 'size'>, say: Say, system: Uni
   say(`build.end.${one.type}`, { size: sizeWords(one, say, system) })
 
 /** Kinds whose two sides are called by other words than male and female. */
-const SIDED = new Set<End['type']>(['downpipe-round', 'downpipe-square', 'downpipe-rect', 'sch40', 'metric', 'hose', 'wall'])
+const SIDED = new Set<End['type']>(['downpipe-round', 'downpipe-square', 'downpipe-rect', 'sch40', 'metric', 'hose'])
 
 /** An end in words: `68 mm round pipe spigot`. */
 export function endWords({ type, size, gender }: End, say: Say, system: UnitSystem): string {
   const pipe = pipeWords({ type, size }, say, system)
-  if (type === 'wall' && gender === 'female') return pipe
+  if (type === 'wall') return pipe
   return `${pipe} ${say(`build.end.${gender}.${SIDED.has(type) ? type : 'other'}`)}`
 }

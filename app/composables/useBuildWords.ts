@@ -23,6 +23,12 @@ export function useBuildWords() {
       b: sayEnd(fitting.ends[turned ? 0 : 1]),
     })
 
+  /** What a number on a drawing stands for: the reader's word and what it is; a base as one thing. */
+  function numberedName(part: Part): string {
+    const [kind, id] = part.key.split(':')
+    if (kind === 'base') return say('build.baseOf', { name: bench.assessment?.path.vessels.get(id!)?.vessel.name ?? '' })
+    return part.called ? say('build.partOf', { name: part.called, what: sayWords(part.words) }) : sayWords(part.words)
+  }
   const named = (part: Part) => part.called ?? sayWords(part.words)
   /** What a joint's side is called: the part itself, a vessel's port, a piece of a pipe, a tap's spout. */
   function sayPart(key: string): string {
@@ -39,5 +45,5 @@ export function useBuildWords() {
     const name = owner ? named(owner) : key
     return more === 'spout' || more === 'in' || more === 'out' ? say(`build.part.${more}`, { name }) : name
   }
-  return { sayPipe, sayEnd, sayWords, sayFitting, sayPart, named }
+  return { sayPipe, sayEnd, sayWords, sayFitting, sayPart, named, numberedName }
 }

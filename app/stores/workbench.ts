@@ -5,7 +5,7 @@ import { assess, type Assessment } from '#core/assess'
 import { partsGround, planBuild } from '#core/build'
 import type { Finding } from '#core/findings'
 import { FINDING_RULES } from '#core/findings'
-import { freshId } from '#core/edits'
+import { addVessel, freshId } from '#core/edits'
 import { siteDays } from '#core/rain'
 import {
   bringUpJob,
@@ -18,7 +18,7 @@ import {
   type RainRecord,
   type Scheme,
 } from '#core/scheme'
-import { jobTies } from '#core/path'
+import { buildWaterPath, jobTies } from '#core/path'
 import { History } from './history'
 import { message, type Message } from './messages'
 
@@ -90,6 +90,16 @@ export const useWorkbench = defineStore('workbench', () => {
   const assessment = computed(() => outcome.value.assessment)
   /** How it is put together; only reckoned while something shows it. */
   const build = computed(() => (assessment.value && parts.value ? planBuild(assessment.value.path, parts.value) : undefined))
+  const billTotal = (of: Scheme) => (parts.value ? planBuild(buildWaterPath(of), parts.value).bill.total : 0)
+  /** What a scheme costs: the reader's own sum, else what its bill comes to. */
+  const costOf = (of: Scheme): number => (of.cost > 0 ? of.cost : billTotal(of))
+  const cost = computed(() => (scheme.value && scheme.value.cost > 0 ? scheme.value.cost : (build.value?.bill.total ?? 0)))
+  /** What one more of the same vessel would add to the bill, its base, link and fittings included; undefined where no more fits. */
+  const oneMoreCosts = computed(() => {
+    if (!scheme.value || !storeId.value || !build.value) return undefined
+    const grown = addVessel(scheme.value, storeId.value)
+    return grown === scheme.value ? undefined : billTotal(grown) - build.value.bill.total
+  })
   /** Every pipe of the scheme that can be drawn: those that lead to a vessel, then those that might. */
   const pipes = computed(() => (assessment.value ? [...assessment.value.lines, ...assessment.value.bare] : []))
   /** The pipe in hand, by its drop and vessel; the first where it is not there (any more). */
@@ -415,10 +425,9 @@ export const useWorkbench = defineStore('workbench', () => {
   async function compareSchemes(ids: readonly string[]) {
     if (!job.value) return undefined
     const { rain, site, seasonFactors, schemes } = job.value
-    return simulation.compare(
-      schemes.filter(({ id }) => ids.includes(id)),
-      { source: rain, record: record.value, place: { site, seasonFactors } },
-    )
+    const chosen = schemes.filter(({ id }) => ids.includes(id))
+    const figures = await simulation.compare(chosen, { source: rain, record: record.value, place: { site, seasonFactors } })
+    return figures?.map((each) => ({ ...each, cost: costOf(chosen.find(({ id }) => id === each.scheme)!) }))
   }
 
   return {
@@ -428,6 +437,8 @@ export const useWorkbench = defineStore('workbench', () => {
     scheme,
     assessment,
     build,
+    cost,
+    oneMoreCosts,
     parts,
     assessed,
     trialTight,

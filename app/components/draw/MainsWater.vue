@@ -16,7 +16,7 @@ const perUnit = computed(() => (settings.system === 'imperial' && settings.terms
 const unitName = computed(() => (perUnit.value === 1 ? 'm³' : '1,000 gal'))
 const used = computed(() => bench.simulation.balance?.years.usedPerYear ?? 0)
 const saved = computed(() => saving(used.value))
-const back = computed(() => pays(bench.scheme?.cost ?? 0, used.value))
+const back = computed(() => pays(bench.cost, used.value))
 
 function setTier(index: number, change: Partial<Money['tiers'][number]>) {
   setJob('tariff', '', '', (draft) => void Object.assign(draft.money.tiers[index]!, change))
@@ -96,6 +96,7 @@ function dropTier() {
       <QuantityField
         :label="say('mains.cost', { currency })"
         kind="plain"
+        :note="bench.scheme?.cost ? undefined : say('mains.costFromBill', { cost: money(bench.cost) })"
         :model-value="bench.scheme?.cost ?? 0"
         :least="0"
         :most="1e7"

@@ -17,6 +17,7 @@ const rows = computed(() => [
   ['Ctrl Y', say('ui.redo')],
   ['W', say('keys.widen')],
   ['T', say('keys.trial')],
+  ['B', say('keys.build')],
   ['?', say('keys.this')],
 ])
 </script>

@@ -37,6 +37,7 @@ const more = computed(() => {
       adds,
       days: Math.max(0, at(before, 'shortDays') - at(n * one, 'shortDays')),
       saves: saved === undefined || savedBefore === undefined ? undefined : saved - (n === 1 ? 0 : savedBefore),
+      costs: n === 1 ? bench.cost : bench.oneMoreCosts,
       little: n > 1 && adds < WORTH_A_POINT,
     }
   })
@@ -105,6 +106,7 @@ const markers = computed(() => [
           {{ say(unit.n === 1 ? 'answer.theOne' : 'answer.inAll', { volume: litres(unit.litres) }) }}
           <span class="block">{{ say('answer.fewerDays', { days: text(days(Math.round(unit.days))) }) }}</span>
           <span v-if="unit.saves !== undefined" class="block">{{ say('answer.savesMore', { amount: money(unit.saves) }) }}</span>
+          <span v-if="unit.costs !== undefined" class="block">{{ say('answer.costsMore', { amount: money(unit.costs) }) }}</span>
           <span v-if="unit.little" class="block text-pencil">{{ say('answer.littleMore') }}</span>
         </li>
       </ul>

@@ -39,11 +39,14 @@ const station = computed<Station>({
 const listing = ref(false)
 /** Stations with more to show than a narrow sheet holds. */
 const WIDE = new Set<Station>(['sky', 'roof', 'gutter', 'drop', 'cask'])
-/** The trial is a doing, not a place: it takes the screen while it runs. */
-const trying = computed({
-  get: () => route.query.doing === 'trial',
-  set: (next) => void router.replace({ query: next ? { ...route.query, doing: 'trial', wide: undefined } : { station: station.value } }),
+/** Trial and build are doings, not places: they take the screen while they last. */
+const DOINGS = ['trial', 'build'] as const
+type Doing = (typeof DOINGS)[number]
+const doing = computed<Doing | undefined>({
+  get: () => DOINGS.find((each) => each === route.query.doing),
+  set: (next) => void router.replace({ query: next ? { ...route.query, doing: next, wide: undefined } : { station: station.value } }),
 })
+const turn = (to: Doing) => (doing.value = doing.value === to ? undefined : to)
 const comparing = ref(false)
 const enlarged = ref(false)
 const wide = computed({
@@ -113,7 +116,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (typing(event.target) || event.altKey || slip.value) return
   if (/^[1-7]$/.test(event.key)) choose(STATIONS[Number(event.key) - 1]!)
   else if (event.key === '?') showKeys.value = true
-  else if (event.key.toLowerCase() === 't') trying.value = !trying.value
+  else if (event.key.toLowerCase() === 't') turn('trial')
+  else if (event.key.toLowerCase() === 'b') turn('build')
   else if (event.key.toLowerCase() === 'w' && WIDE.has(station.value)) wide.value = !wide.value
 })
 
@@ -141,9 +145,18 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <span class="h-6 w-px bg-ink max-md:hidden" />
       <h1 class="truncate text-16 font-bold">{{ bench.job?.name }}</h1>
       <SchemePicker class="max-md:hidden" @compare="comparing = true" />
-      <button type="button" class="btn" :class="{ 'btn-go': trying }" :aria-pressed="trying" @click="trying = !trying">
-        {{ say('trial.button') }}
+      <button
+        v-for="each in DOINGS"
+        :key="each"
+        type="button"
+        class="btn"
+        :class="{ 'btn-go': doing === each }"
+        :aria-pressed="doing === each"
+        @click="turn(each)"
+      >
+        {{ say(`${each}.button`) }}
       </button>
+      <TimerWatch v-if="bench.scheme && bench.scheme.build.timers.length > 0" />
       <span class="flex-1" />
       <span class="cap whitespace-nowrap max-md:hidden" role="status">{{ saved }}</span>
       <UnitsMenu
@@ -194,8 +207,9 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
         <p>{{ bench.problem }}</p>
         <button type="button" class="btn mt-2" :disabled="!bench.undoable" @click="bench.undo()">{{ say('ui.undo') }}</button>
       </section>
-      <div v-else-if="trying && bench.assessed && mainWidth > 0" :class="phone ? 'phone-flow' : 'flex min-w-0 flex-1'">
-        <TrialView :width="Math.round(mainWidth)" :height="Math.round(mainHeight)" :phone="phone" />
+      <div v-else-if="doing && bench.assessed && mainWidth > 0" :class="phone ? 'phone-flow' : 'flex min-w-0 flex-1'">
+        <BuildView v-if="doing === 'build'" :phone="phone" />
+        <TrialView v-else :width="Math.round(mainWidth)" :height="Math.round(mainHeight)" :phone="phone" />
       </div>
       <template v-else-if="bench.assessed && mainWidth > 0">
         <template v-if="!phone">

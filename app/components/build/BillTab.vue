@@ -1,0 +1,243 @@
+<script setup lang="ts">
+import type { BillLine } from '#core/build'
+import { addExtra, freshId, removeExtra, setLine } from '#core/edits'
+import { BUILD_STATIONS } from '#core/build'
+import { SHOPS, type Shop } from '#core/scheme'
+import { area, count, span } from '#core/units/quantity'
+import { toCsv } from '~/build/billCsv'
+import { saveFile } from '~/composables/saveFile'
+import { message } from '~/stores/messages'
+
+/** Everything to buy, once. Decides what goes on the trolley and what it costs; what hangs there or lies in the shed is taken off. */
+const bench = useWorkbench()
+const { say, text } = useSay()
+const { sayWords } = useBuildWords()
+const { money } = useMoney()
+const { amount } = useSheets()
+const { numbers } = usePlates()
+const { setJob } = useEdits()
+
+const bill = computed(() => bench.build!.bill)
+const by = ref<'shop' | 'station'>('shop')
+const groups = computed(() => {
+  const all = bill.value.lines
+  const of = (key: string, title: string, lines: BillLine[]) => (lines.length > 0 ? [{ key, title, lines }] : [])
+  return by.value === 'shop'
+    ? SHOPS.flatMap((shop) =>
+        of(
+          shop,
+          say(`build.shop.${shop}`),
+          all.filter((line) => line.shop === shop),
+        ),
+      )
+    : [
+        ...BUILD_STATIONS.flatMap((station) =>
+          of(
+            station,
+            say(`station.${station}`),
+            all.filter((line) => line.stations[0] === station),
+          ),
+        ),
+        ...of(
+          'none',
+          say('build.everywhere'),
+          all.filter(({ stations }) => stations.length === 0),
+        ),
+      ]
+})
+const nameOf = (line: BillLine) => sayWords(line.words, line.name)
+const wanted = ({ wanted: much, unit }: BillLine) =>
+  unit === 'length'
+    ? text(span(much))
+    : unit === 'area'
+      ? text(area(much))
+      : unit === 'volume'
+        ? amount({ buy: much, unit } as BillLine)
+        : text(count(much))
+const numbersOf = ({ parts }: BillLine) => parts.flatMap((key) => numbers.value.get(key) ?? []).join(', ')
+
+const choice = (item: string) => bench.scheme?.build.lines.find((each) => each.item === item)
+function reuse(line: BillLine, there: boolean) {
+  bench.editScheme(message('edit.billReuse', { item: nameOf(line) }), (scheme) =>
+    setLine(scheme, line.item, there, choice(line.item)?.quantity ?? null),
+  )
+}
+function want(line: BillLine, quantity: number | undefined) {
+  bench.editScheme(message('edit.billQuantity', { item: nameOf(line) }), (scheme) =>
+    setLine(scheme, line.item, line.there, quantity ?? null),
+  )
+}
+function shelve(line: BillLine, change: { owned?: number; price?: number | null; lead?: number }) {
+  setJob('shelf', '', nameOf(line), (job) => {
+    const known = job.shelf.find(({ item }) => item === line.item)
+    if (known) Object.assign(known, change)
+    else job.shelf.push({ item: line.item, owned: 0, price: null, lead: 0, ...change })
+  })
+}
+
+const extra = reactive<{ name: string; quantity: number | undefined; price: number | undefined; shop: Shop }>({
+  name: '',
+  quantity: 1,
+  price: 0,
+  shop: 'sundries',
+})
+const problem = ref('')
+function putExtra() {
+  const name = extra.name.trim()
+  if (name === '') {
+    problem.value = say('build.extraNeedsName')
+    return
+  }
+  problem.value = ''
+  const { quantity = 1, price = 0, shop } = extra
+  bench.editScheme(message('edit.billExtra', { item: name }), (scheme) =>
+    addExtra(scheme, { id: freshId('extra', scheme.build.extras), name, shop, quantity, price }),
+  )
+  extra.name = ''
+}
+const dropExtra = (line: BillLine) =>
+  bench.editScheme(message('edit.billExtraGone', { item: nameOf(line) }), (scheme) => removeExtra(scheme, line.item.replace('extra:', '')))
+
+function csv() {
+  const header = ['shop', 'item', 'station', 'wanted', 'there', 'owned', 'buy', 'each', 'total', 'days'].map((each) =>
+    say(`build.csv.${each}`),
+  )
+  const rows = bill.value.lines.map((line) => [
+    say(`build.shop.${line.shop}`),
+    nameOf(line),
+    line.stations.map((station) => say(`station.${station}`)).join(', '),
+    wanted(line),
+    say(line.there ? 'word.yes' : 'word.no'),
+    line.owned,
+    line.buy > 0 ? amount(line) : '',
+    line.price,
+    line.total,
+    line.lead,
+  ])
+  saveFile(`${bench.job!.name} ${bench.scheme!.name}.csv`, toCsv(header, rows), 'text/csv')
+}
+const details = ref<string>()
+</script>
+
+<template>
+  <div>
+    <p class="flex flex-wrap items-baseline justify-between gap-2">
+      <span class="text-15">{{ say('build.billTotal', { total: money(bill.total) }) }}</span>
+      <span class="flex gap-2">
+        <button
+          v-for="each in ['shop', 'station'] as const"
+          :key="each"
+          type="button"
+          class="btn"
+          :class="{ 'btn-go': by === each }"
+          :aria-pressed="by === each"
+          @click="by = each"
+        >
+          {{ say(`build.by.${each}`) }}
+        </button>
+        <button type="button" class="btn" @click="csv">{{ say('build.saveCsv') }}</button>
+      </span>
+    </p>
+    <p v-if="bill.guessed > 0" class="text-13 text-ink-2">{{ say('build.guessed', { guessed: money(bill.guessed) }) }}</p>
+    <section v-for="group in groups" :key="group.key">
+      <h3 class="h3 rule mt-2 pt-2">{{ group.title }}</h3>
+      <ul>
+        <li v-for="line in group.lines" :key="line.item" class="border-b border-hair py-1 text-13" :data-item="line.item">
+          <div class="grid grid-cols-[1fr_auto_auto] items-baseline gap-x-3">
+            <button
+              type="button"
+              class="min-h-7 text-left"
+              :aria-expanded="details === line.item"
+              @click="details = details === line.item ? undefined : line.item"
+            >
+              <span v-if="numbersOf(line)" class="num mr-1.5 font-bold">{{ numbersOf(line) }}</span>{{ nameOf(line) }}
+            </button>
+            <span class="num text-right" :class="line.buy > 0 ? 'font-semibold' : 'text-ink-3'">{{
+              line.buy > 0 ? amount(line) : say(line.there ? 'build.isThere' : 'build.inStock')
+            }}</span>
+            <span class="num w-16 text-right">{{ line.total > 0 ? money(line.total) : '–' }}</span>
+          </div>
+          <div v-if="details === line.item" class="my-1 flex flex-wrap items-center gap-x-4 gap-y-1 bg-sunk p-2">
+            <span class="w-full text-12 text-ink-3">
+              {{ say('build.lineWants', { wanted: wanted(line) })
+              }}{{
+                line.reckoned !== line.wanted
+                  ? ` ${say('build.lineReckoned', { reckoned: wanted({ ...line, wanted: line.reckoned }) })}`
+                  : ''
+              }}
+            </span>
+            <template v-if="line.kind !== 'extra'">
+              <label class="flex min-h-7 items-center gap-2">
+                <input type="checkbox" class="size-6 flex-none accent-ink" :checked="line.there" @change="reuse(line, !line.there)" />{{
+                  say('build.haveIt')
+                }}
+              </label>
+              <span class="flex items-center gap-1">
+                {{ say('build.instead') }}
+                <CellField
+                  :label="say('build.insteadOf', { item: nameOf(line) })"
+                  :model-value="choice(line.item)?.quantity ?? undefined"
+                  empty
+                  @update:model-value="(to) => want(line, to)"
+                />
+              </span>
+              <span class="flex items-center gap-1">
+                {{ say('build.owned') }}
+                <CellField
+                  :label="say('build.ownedOf', { item: nameOf(line) })"
+                  :model-value="line.owned"
+                  @update:model-value="(to) => shelve(line, { owned: to ?? 0 })"
+                />
+              </span>
+              <span class="flex items-center gap-1">
+                {{ say(line.sold ? 'build.eachLength' : 'build.each') }}
+                <CellField
+                  :label="say('build.priceOf', { item: nameOf(line) })"
+                  :model-value="line.price"
+                  empty
+                  @update:model-value="(to) => shelve(line, { price: to ?? null })"
+                />
+                <span v-if="line.guide" class="text-12 text-ink-3">{{ say('build.guide') }}</span>
+              </span>
+              <span class="flex items-center gap-1">
+                {{ say('build.lead') }}
+                <CellField
+                  :label="say('build.leadOf', { item: nameOf(line) })"
+                  :model-value="line.lead"
+                  :most="365"
+                  @update:model-value="(to) => shelve(line, { lead: to ?? 0 })"
+                />
+              </span>
+            </template>
+            <button v-else type="button" class="btn" @click="dropExtra(line)">{{ say('build.takeOff') }}</button>
+          </div>
+        </li>
+      </ul>
+    </section>
+    <h3 class="h3 rule mt-2 pt-2">{{ say('build.addLine') }}</h3>
+    <div class="flex flex-wrap items-center gap-2 text-13">
+      <input
+        v-model="extra.name"
+        class="field min-w-40 flex-1"
+        :aria-label="say('build.name')"
+        :placeholder="say('build.name')"
+        maxlength="120"
+        @keydown.enter="putExtra"
+      />
+      <CellField v-model="extra.quantity" :label="say('build.howMuch')" />
+      <CellField v-model="extra.price" :label="say('build.each')" />
+      <select v-model="extra.shop" class="field w-auto!" :aria-label="say('build.csv.shop')">
+        <option v-for="shop in SHOPS" :key="shop" :value="shop">{{ say(`build.shop.${shop}`) }}</option>
+      </select>
+      <button type="button" class="btn" @click="putExtra">{{ say('build.add') }}</button>
+    </div>
+    <p v-if="problem" class="text-12 text-pencil" role="alert">{{ problem }}</p>
+    <h3 class="h3 rule mt-2 pt-2">{{ say('build.shop.tools') }}</h3>
+    <ul class="columns-2 text-13 max-md:columns-1">
+      <li v-for="tool in bill.tools" :key="tool.tool">
+        {{ say(`build.tool.${tool.tool}`)
+        }}<span v-if="tool.sizes.length" class="ml-1"> {{ tool.sizes.map((size) => text({ kind: 'mesh', value: size.value })).join(', ') }}</span>
+      </li>
+    </ul>
+  </div>
+</template>

@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import type { Hole } from '#core/build'
+import { clearHole, setHole } from '#core/edits'
+import { SEALS, type Seal } from '#core/scheme'
+import { count, length } from '#core/units/quantity'
+import { message } from '~/stores/messages'
+
+/** Saw and drill: how long every piece is and out of which length it comes, how wide every hole is and where it goes. */
+const bench = useWorkbench()
+const { say, text } = useSay()
+const { sayPipe, sayPart } = useBuildWords()
+const { bars, vessels } = usePlates()
+const { set } = useEdits()
+
+const groups = computed(() => bench.build!.groups)
+const holes = computed(() => bench.build!.holes)
+const barPlates = computed(() => new Map(bars(180).map((plate) => [plate.id.replace('bars:', ''), plate])))
+const vesselPlates = computed(() => vessels(180))
+
+function seal(hole: Hole, to: Seal) {
+  bench.editScheme(message('edit.sealChosen', { hole: holeName(hole), seal: say(`build.seal.${to}`) }), (scheme) =>
+    setHole(scheme, hole.key, to, 0),
+  )
+}
+function card(hole: Hole, to: number) {
+  bench.editScheme(message('edit.holeSized', { hole: holeName(hole), size: text({ kind: 'mesh', value: to }) }), (scheme) =>
+    to > 0 ? setHole(scheme, hole.key, hole.seal ?? 'washers', to) : clearHole(scheme, hole.key),
+  )
+}
+const holeName = (hole: Hole) => `${hole.of.name}, ${say(`build.holeRole.${hole.role}`)}`
+const setKerf = (to: number) => {
+  const from = bench.scheme!.build.kerf
+  set('kerf', { kind: 'mesh', value: from }, { kind: 'mesh', value: to }, (draft) => (draft.build.kerf = to))
+}
+</script>
+
+<template>
+  <div>
+    <p class="text-13 text-ink-2">{{ say('build.cutRule') }}</p>
+    <section v-for="group in groups" :key="group.letter">
+      <h3 class="h3 rule mt-2 pt-2">{{ group.letter }} · {{ sayPipe(group.pipe) }}{{ group.there ? ` (${say('build.onWall')})` : '' }}</h3>
+      <div class="overflow-x-auto" tabindex="0" role="region" :aria-label="sayPipe(group.pipe)">
+        <table class="w-full text-13">
+          <thead>
+            <tr class="text-12 text-ink-3">
+              <th scope="col" class="text-left font-normal">{{ say('build.label') }}</th>
+              <th scope="col" class="text-right font-normal">{{ say('build.cutTo') }}</th>
+              <th scope="col" class="text-right font-normal">{{ say('build.gap') }}</th>
+              <th scope="col" class="text-right font-normal max-md:hidden">{{ say('build.insertions') }}</th>
+              <th scope="col" class="pl-3 text-left font-normal">{{ say('build.for') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="cut in group.cuts" :key="cut.label" class="border-t border-hair">
+              <th scope="row" class="num py-1 text-left">{{ cut.label }}</th>
+              <td class="num text-right font-bold">{{ text(length(cut.length)) }}</td>
+              <td class="num text-right">{{ text(length(cut.gap)) }}</td>
+              <td class="num text-right text-ink-2 max-md:hidden">
+                + {{ text(length(cut.depths[0])) }} + {{ text(length(cut.depths[1])) }} − {{ text(length(cut.relief)) }}
+              </td>
+              <td class="pl-3">{{ sayPart(cut.run.part) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <template v-if="group.plan">
+        <p class="text-13">
+          {{
+            say(group.plan.proven ? 'build.nestedBest' : 'build.nestedFound', {
+              n: count(group.plan.bars.length),
+              stock: length(group.stock),
+              bound: count(group.plan.bound),
+            })
+          }}
+        </p>
+        <p v-if="group.plan.tooLong.length > 0" class="text-13 font-bold text-pencil">
+          {{ say('build.tooLong', { labels: group.plan.tooLong.map((i) => group.cuts[i]!.label).join(', ') }) }}
+        </p>
+        <PlateDrawing v-if="barPlates.get(group.letter)" :plate="barPlates.get(group.letter)!" />
+      </template>
+    </section>
+    <QuantityField
+      :label="say('field.name.kerf')"
+      kind="mesh"
+      :model-value="bench.scheme!.build.kerf"
+      :least="0"
+      :most="0.01"
+      @update:model-value="setKerf"
+    />
+
+    <h3 class="h3 rule mt-2 pt-2">{{ say('build.holeList') }}</h3>
+    <p class="text-13 font-semibold">{{ say('build.caution.cardWins') }}</p>
+    <ol>
+      <li v-for="(hole, i) in holes" :key="hole.key" class="border-b border-hair py-1.5 text-13" :data-hole="hole.key">
+        <p class="flex flex-wrap items-baseline justify-between gap-x-3">
+          <span
+            ><b class="num mr-1.5">{{ i + 1 }}</b> {{ holeName(hole) }}</span
+          >
+          <span class="num font-bold">{{
+            hole.diameter > 0 ? text({ kind: 'mesh', value: hole.diameter }) : say('build.noSuchSeal')
+          }}</span>
+        </p>
+        <p class="text-12 text-ink-2">
+          {{ say(`build.cutter.${hole.cutter}`) }}<template v-if="hole.tap">, {{ say('build.tapped') }}</template
+          ><template v-if="hole.of.kind === 'vessel' && hole.role !== 'lid'"
+            >; {{ say('build.centreAt', { above: length(hole.above), clock: String(hole.clock ?? 6) }) }}</template
+          ><template v-if="hole.belowRim !== undefined">, {{ say('build.belowRimLong', { at: length(hole.belowRim) }) }}</template
+          ><template v-if="hole.seal"
+            >; {{ say('build.fromOutside')
+            }}<template v-if="hole.gasket !== 'none'">, {{ say(`build.gasket.${hole.gasket}`) }}</template></template
+          >
+        </p>
+        <div v-if="hole.seal" class="flex flex-wrap items-center gap-x-4">
+          <label class="flex items-center gap-2 text-12">
+            {{ say('build.sealedBy') }}
+            <select
+              class="field w-auto!"
+              :value="hole.seal"
+              :aria-label="say('build.sealOf', { hole: holeName(hole) })"
+              @change="seal(hole, ($event.target as HTMLSelectElement).value as Seal)"
+            >
+              <option v-for="each in SEALS" :key="each" :value="each">{{ say(`build.seal.${each}`) }}</option>
+            </select>
+          </label>
+          <QuantityField
+            class="min-w-56"
+            :label="say('build.card')"
+            kind="mesh"
+            :model-value="hole.source === 'own' ? hole.diameter : 0"
+            :least="0"
+            :most="0.5"
+            @update:model-value="(to) => card(hole, to)"
+          />
+        </div>
+        <p v-for="caution in hole.cautions.filter((each) => each !== 'cardWins')" :key="caution" class="font-semibold">
+          ! {{ say(`build.caution.${caution}`) }}
+        </p>
+      </li>
+    </ol>
+    <PlateDrawing v-for="plate in vesselPlates" :key="plate.id" class="mt-3" :plate="plate" />
+  </div>
+</template>

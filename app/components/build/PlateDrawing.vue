@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { WEIGHTS, type Plate, type PlateMark } from '~/sheets/plate'
+
+/** A numbered drawing: the very marks that the PDF draws, in the colours of the screen. */
+const props = defineProps<{ plate: Plate; number?: number; text?: string; crop?: { x: number; y: number }; bare?: boolean }>()
+
+/** Paper shown round the place that a crop is taken of, mm. */
+const CROP = { width: 64, height: 40 }
+const view = computed(() => {
+  const { plate, crop } = props
+  if (!crop) return `0 0 ${plate.width} ${plate.height}`
+  const within = (at: number, room: number, most: number) => Math.max(0, Math.min(at - room / 2, most - room))
+  return `${within(crop.x, CROP.width, plate.width)} ${within(crop.y, CROP.height, plate.height)} ${CROP.width} ${CROP.height}`
+})
+
+const path = (mark: Extract<PlateMark, { kind: 'line' }>) =>
+  mark.points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`).join('') + (mark.closed ? 'Z' : '')
+const stroke = (mark: Exclude<PlateMark, { kind: 'text' }>) => {
+  const { width, dash } = WEIGHTS[mark.weight]
+  return { 'stroke-width': width, ...(dash ? { 'stroke-dasharray': dash.join(' ') } : {}) }
+}
+const title = computed(() => (props.number === undefined ? props.plate.title : `${props.number}. ${props.plate.title}`))
+</script>
+
+<template>
+  <figure class="plate">
+    <figcaption v-if="!bare" class="text-13 font-bold">{{ title }}</figcaption>
+    <svg :viewBox="view" role="img" :aria-label="text ?? title" class="w-full">
+      <template v-for="(mark, i) in plate.marks" :key="i">
+        <path
+          v-if="mark.kind === 'line'"
+          :d="path(mark)"
+          v-bind="stroke(mark)"
+          :class="[`w-${mark.weight}`, `fill-${mark.fill ?? 'none'}`]"
+        />
+        <circle
+          v-else-if="mark.kind === 'circle'"
+          :cx="mark.centre.x"
+          :cy="mark.centre.y"
+          :r="mark.radius"
+          v-bind="stroke(mark)"
+          :class="[`w-${mark.weight}`, `fill-${mark.fill ?? 'none'}`]"
+        />
+        <text
+          v-else
+          :x="mark.at.x"
+          :y="mark.at.y"
+          :font-size="mark.size"
+          :text-anchor="mark.anchor"
+          :class="{ 'font-bold': mark.strong }"
+          class="plate-text"
+        >
+          {{ mark.text }}
+        </text>
+      </template>
+    </svg>
+  </figure>
+</template>
+
+<style scoped>
+.plate path,
+.plate circle {
+  stroke: var(--ink);
+  stroke-linejoin: round;
+}
+.plate .w-water {
+  stroke: var(--water);
+}
+.plate .w-pencil {
+  stroke: var(--pencil);
+}
+.plate .w-faint,
+.plate .w-fine {
+  stroke: var(--ink-3);
+}
+.plate .fill-none {
+  fill: none;
+}
+.plate .fill-sheet {
+  fill: var(--sheet);
+}
+.plate .fill-wash {
+  fill: var(--water-wash);
+}
+.plate .fill-hatch {
+  fill: var(--sunk);
+}
+.plate .fill-ink {
+  fill: var(--ink);
+}
+.plate-text {
+  fill: var(--ink);
+}
+</style>

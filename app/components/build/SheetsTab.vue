@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import type { PAPERS } from '#core/levels'
+import type { Build } from '#core/scheme'
+import { SHEET_IDS, type SheetId } from '~/sheets/sheet'
+import { saveFile } from '~/composables/saveFile'
+
+/** What is carried outside, to the shop, and handed over. Decides nothing: it says on paper what was decided. */
+const bench = useWorkbench()
+const settings = useSettings()
+const { say } = useSay()
+const { money } = useMoney()
+const { compose, quoted } = useSheets()
+const { state, make } = usePdf()
+const { set } = useEdits()
+
+const paper = ref<keyof typeof PAPERS>(settings.terms === 'en-US' ? 'letter' : 'a4')
+const showing = ref<SheetId>()
+const sheet = computed(() => (showing.value ? compose(showing.value) : undefined))
+async function pdf(id: SheetId) {
+  const composed = compose(id)
+  const bytes = composed && (await make(composed, paper.value))
+  if (bytes) saveFile(`${bench.job!.name} ${composed.title}.pdf`, bytes, 'application/pdf')
+}
+/** The browser prints the page; everything but the sheet steps aside while it does. */
+const print = () => window.print()
+watch(showing, (now) => document.documentElement.toggleAttribute('data-sheet', now !== undefined))
+onBeforeUnmount(() => document.documentElement.removeAttribute('data-sheet'))
+
+const q = computed(quoted)
+const kept = computed(() => bench.scheme!.build.quote)
+function setQuote(field: keyof Build['quote'], to: number) {
+  const from = kept.value[field]
+  const kind = field === 'margin' || field === 'tax' ? 'share' : 'plain'
+  set(`quote.${field}`, { kind, value: from }, { kind, value: to }, (draft) => (draft.build.quote[field] = to))
+}
+</script>
+
+<template>
+  <div>
+    <ChoiceField
+      v-model="paper"
+      :label="say('drop.paper')"
+      :options="[
+        { value: 'a4', label: say('choice.a4') },
+        { value: 'letter', label: say('choice.letter') },
+      ]"
+    />
+    <ul>
+      <li v-for="id in SHEET_IDS" :key="id" class="grid grid-cols-[1fr_auto_auto] items-center gap-2 border-b border-hair py-1.5">
+        <span
+          ><b>{{ say(`build.sheet.${id}`) }}</b
+          ><span class="block text-12 text-ink-2">{{ say(`build.sheetIs.${id}`) }}</span></span
+        >
+        <button type="button" class="btn" :aria-label="say('build.lookAtNamed', { sheet: say(`build.sheet.${id}`) })" @click="showing = id">
+          {{ say('build.lookAt') }}
+        </button>
+        <button
+          type="button"
+          class="btn"
+          :disabled="state.making !== undefined"
+          :aria-label="say('build.pdfOf', { sheet: say(`build.sheet.${id}`) })"
+          @click="pdf(id)"
+        >
+          {{ state.making === id ? say('build.making', { n: Math.round(state.share * 100) }) : 'PDF' }}
+        </button>
+      </li>
+    </ul>
+    <p v-if="state.failed" class="border-2 border-pencil p-2 text-13" role="alert">{{ say('build.pdfFailed', { why: state.failed }) }}</p>
+    <h3 class="h3 rule mt-3 pt-2">{{ say('build.sheet.quote') }}</h3>
+    <p class="text-13 text-ink-2">{{ say('build.quoteIs') }}</p>
+    <QuantityField
+      :label="say('build.hours')"
+      kind="plain"
+      :model-value="kept.hours"
+      :least="0"
+      :most="10000"
+      :note="say('build.hoursNote', { n: Math.round(q.hours * 10) / 10 })"
+      @update:model-value="(v) => setQuote('hours', v)"
+    />
+    <QuantityField
+      :label="say('build.rate')"
+      kind="plain"
+      :model-value="kept.rate"
+      :least="0"
+      :most="10000"
+      @update:model-value="(v) => setQuote('rate', v)"
+    />
+    <QuantityField
+      :label="say('build.margin')"
+      kind="share"
+      :model-value="kept.margin"
+      :least="0"
+      :most="5"
+      @update:model-value="(v) => setQuote('margin', v)"
+    />
+    <QuantityField
+      :label="say('build.tax')"
+      kind="share"
+      :model-value="kept.tax"
+      :least="0"
+      :most="1"
+      @update:model-value="(v) => setQuote('tax', v)"
+    />
+    <dl class="text-13">
+      <div
+        v-for="row in ['marked', 'labour', 'net', 'taxed', 'gross'] as const"
+        :key="row"
+        class="flex justify-between border-b border-hair py-0.5"
+        :class="{ 'font-bold': row === 'gross' }"
+      >
+        <dt>{{ say(`build.quoteRow.${row}`) }}</dt>
+        <dd class="num">{{ money(q[row]) }}</dd>
+      </div>
+    </dl>
+    <Dialog v-if="sheet" :open="true" class="relative z-50" @close="showing = undefined">
+      <div class="fixed inset-0 bg-ink/60 print:hidden" aria-hidden="true" />
+      <div class="sheet-over fixed inset-0 overflow-y-auto p-4 max-md:p-0">
+        <DialogPanel class="mx-auto max-w-4xl border-2 border-ink bg-sheet">
+          <div class="flex items-baseline justify-between gap-2 border-b border-ink p-3 print:hidden">
+            <DialogTitle class="text-16 font-bold">{{ sheet.title }}</DialogTitle>
+            <span class="flex gap-2">
+              <button type="button" class="btn" @click="print">{{ say('build.print') }}</button>
+              <button type="button" class="btn" @click="showing = undefined">{{ say('ui.close') }}</button>
+            </span>
+          </div>
+          <SheetView :sheet="sheet" />
+        </DialogPanel>
+      </div>
+    </Dialog>
+  </div>
+</template>

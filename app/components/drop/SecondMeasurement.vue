@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { fromReference, judgeMarks } from '#core/levels'
+import type { AssessedLine } from '#core/assess'
+import type { Drop, MarkReference } from '#core/scheme'
+import { INCH } from '#core/units/constants'
+import { parseLength } from '#core/units/parse'
+import { length } from '#core/units/quantity'
+import { message } from '~/stores/messages'
+
+/** The second measurement before any cut: two readings that agree with one another and with the plan, or a third that decides. */
+const props = defineProps<{ assessed: AssessedLine; upper: number }>()
+const bench = useWorkbench()
+const settings = useSettings()
+const { say, text } = useSay()
+const id = useId()
+
+const drop = computed(() => props.assessed.line.intake.drop)
+const references = computed(() => ({ rim: props.assessed.line.heights.rim, outlet: props.assessed.line.heights.outlet }))
+const FROM: readonly MarkReference[] = ['paving', 'rim', 'outlet']
+const marks = computed(() => drop.value.marks)
+const wanted = computed(() => fromReference(props.upper, marks.value.reference, references.value))
+const verdict = computed(() => judgeMarks(marks.value.measured, wanted.value))
+const NAMES = ['firstReading', 'secondReading', 'thirdReading'] as const
+const asked = computed(() =>
+  verdict.value.state === 'measureThird' || marks.value.measured.length > 2 ? 3 : marks.value.measured.length === 0 ? 1 : 2,
+)
+
+function setMarks(label: Parameters<typeof bench.editScheme>[0], recipe: (marks: Drop['marks']) => Drop['marks']) {
+  const { id: own } = drop.value
+  bench.editScheme(label, (scheme) => ({
+    ...scheme,
+    drops: scheme.drops.map((each) => (each.id === own ? { ...each, marks: recipe(each.marks) } : each)),
+  }))
+}
+const problem = ref('')
+function measure(index: number, event: Event) {
+  const raw = (event.target as HTMLInputElement).value
+  if (raw.trim() === '') return
+  const parsed = parseLength(raw, settings.system === 'metric' ? 1e-3 : INCH)
+  problem.value = parsed.ok
+    ? ''
+    : say(`field.problem.${parsed.problem}`, { text: raw, example: say(`field.example.length.${settings.system}`) })
+  if (!parsed.ok) return
+  setMarks(message('edit.measured', { at: length(parsed.value) }), ({ reference, measured }) => ({
+    reference,
+    measured: index < measured.length ? measured.map((each, i) => (i === index ? parsed.value : each)) : [...measured, parsed.value],
+  }))
+}
+const rubOut = () => setMarks(message('edit.rubbedOut'), ({ reference }) => ({ reference, measured: [] }))
+const from = (reference: MarkReference) =>
+  setMarks(
+    message('edit.field', { field: say('drop.reference'), from: say(`choice.${marks.value.reference}`), to: say(`choice.${reference}`) }),
+    () => ({
+      reference,
+      measured: [],
+    }),
+  )
+const shown = (value: number | undefined) => (value === undefined ? '' : text(length(value)).replace(/\u00A0/g, ' '))
+</script>
+
+<template>
+  <div>
+    <ChoiceField
+      :label="say('drop.reference')"
+      :model-value="marks.reference"
+      :options="FROM.map((value) => ({ value, label: say(`choice.${value}`) }))"
+      :note="say('drop.wanted', { wanted: length(wanted) })"
+      @update:model-value="from"
+    />
+    <div v-for="(name, i) in NAMES.slice(0, asked)" :key="name" class="grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1">
+      <label :for="`${id}-${i}`" class="text-13">{{ say(`drop.${name}`) }}</label>
+      <input
+        :id="`${id}-${i}`"
+        class="field max-w-36 justify-self-end text-right"
+        autocomplete="off"
+        :value="shown(marks.measured[i])"
+        :aria-invalid="problem !== ''"
+        @change="measure(i, $event)"
+      />
+    </div>
+    <p v-if="problem" class="text-12 text-pencil" aria-live="polite">{{ problem }}</p>
+    <p
+      class="text-13"
+      :class="
+        verdict.mayCut
+          ? 'font-bold'
+          : verdict.state === 'measureOnce' || verdict.state === 'measureAgain'
+            ? 'text-ink-2'
+            : 'font-bold text-pencil'
+      "
+      role="status"
+    >
+      {{ say(`drop.state.${verdict.state}`, { off: length(Math.abs(verdict.off)), wanted: length(verdict.wanted) }) }}
+    </p>
+    <button v-if="marks.measured.length > 0" type="button" class="btn btn-bare" @click="rubOut">{{ say('drop.rubOut') }}</button>
+  </div>
+</template>

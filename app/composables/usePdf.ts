@@ -1,0 +1,50 @@
+import * as Comlink from 'comlink'
+import bold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff?url'
+import regular from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff?url'
+import type { PAPERS } from '#core/levels'
+import type { Sheet } from '~/sheets/sheet'
+import type { SheetsService } from '~/workers/sheets.worker'
+
+let hand: Comlink.Remote<SheetsService> | undefined
+const worker = () =>
+  (hand ??= Comlink.wrap<SheetsService>(new Worker(new URL('../workers/sheets.worker.ts', import.meta.url), { type: 'module' })))
+
+const bytes = async (url: string): Promise<ArrayBuffer> => {
+  const answer = await fetch(url)
+  if (!answer.ok) throw new Error(`${answer.status} ${url}`)
+  return answer.arrayBuffer()
+}
+
+/** PDFs of sheets, made in a worker. */
+export function usePdf() {
+  const state = shallowReactive<{ making: string | undefined; share: number; failed: string | undefined; took: number | undefined }>({
+    making: undefined,
+    share: 0,
+    failed: undefined,
+    took: undefined,
+  })
+  async function make(sheet: Sheet, paper: keyof typeof PAPERS): Promise<Uint8Array<ArrayBuffer> | undefined> {
+    if (state.making) return undefined
+    state.making = sheet.id
+    state.share = 0
+    state.failed = undefined
+    const began = performance.now()
+    try {
+      const fonts = { regular: await bytes(regular), bold: await bytes(bold) }
+      const pdf = await worker().pdf(
+        sheet,
+        paper,
+        fonts,
+        Comlink.proxy((share: number) => (state.share = share)),
+      )
+      state.took = performance.now() - began
+      return pdf
+    } catch (error) {
+      state.failed = error instanceof Error ? error.message : String(error)
+      return undefined
+    } finally {
+      state.making = undefined
+    }
+  }
+  return { state, make }
+}

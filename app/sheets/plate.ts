@@ -1,0 +1,106 @@
+import type { Point } from '~/drawing/shapes'
+
+/** Line weights of a drawing on paper, by what they mean. */
+export type Weight = 'ground' | 'cut' | 'seen' | 'fine' | 'faint' | 'hidden' | 'water' | 'pencil'
+export type Fill = 'none' | 'sheet' | 'wash' | 'hatch' | 'ink'
+
+export type PlateMark =
+  | { kind: 'line'; points: Point[]; weight: Weight; closed?: boolean; fill?: Fill }
+  | { kind: 'circle'; centre: Point; radius: number; weight: Weight; fill?: Fill }
+  | { kind: 'text'; at: Point; text: string; size: number; anchor: 'start' | 'middle' | 'end'; strong?: boolean; on?: 'ink' }
+
+/** A numbered drawing, mm from its top left corner: the same marks make the picture on the screen and the lines in the PDF. */
+export interface Plate {
+  id: string
+  title: string
+  width: number
+  height: number
+  marks: PlateMark[]
+  /** Where parts are, by their keys: what a crop is taken round. */
+  places?: Record<string, Point>
+}
+
+/** Line widths in mm, and dashes. */
+export const WEIGHTS: Readonly<Record<Weight, { width: number; dash?: readonly number[] }>> = {
+  ground: { width: 0.7 },
+  cut: { width: 0.5 },
+  seen: { width: 0.3 },
+  fine: { width: 0.2 },
+  faint: { width: 0.12 },
+  hidden: { width: 0.2, dash: [1.2, 0.8] },
+  water: { width: 0.5 },
+  pencil: { width: 0.4, dash: [2, 0.8] },
+}
+
+export const line = (points: Point[], weight: Weight, more: { closed?: boolean; fill?: Fill } = {}): PlateMark => ({
+  kind: 'line',
+  points,
+  weight,
+  ...more,
+})
+export const box = (x: number, y: number, width: number, height: number, weight: Weight, fill: Fill = 'none'): PlateMark =>
+  line(
+    [
+      { x, y },
+      { x: x + width, y },
+      { x: x + width, y: y + height },
+      { x, y: y + height },
+    ],
+    weight,
+    { closed: true, fill },
+  )
+export const words = (
+  x: number,
+  y: number,
+  text: string,
+  size = 3,
+  more: { anchor?: 'start' | 'middle' | 'end'; strong?: boolean; on?: 'ink' } = {},
+): PlateMark => ({
+  kind: 'text',
+  at: { x, y },
+  text,
+  size,
+  anchor: more.anchor ?? 'start',
+  ...(more.strong ? { strong: true } : {}),
+  ...(more.on ? { on: more.on } : {}),
+})
+
+/** Something to point at. */
+export interface Target {
+  number: string
+  at: Point
+}
+
+/** Circles of numbers, and how far apart they stand at the least, mm. */
+export const CALLOUT = { radius: 2.6, gap: 6.2 }
+
+/** Heights pushed apart so that circles do not touch, kept within the sheet. */
+function spread(wanted: readonly number[], least: number, most: number): number[] {
+  const ys: number[] = []
+  for (const y of wanted) ys.push(Math.max(y, least, (ys.at(-1) ?? -Infinity) + CALLOUT.gap))
+  let limit = most
+  for (let i = ys.length - 1; i >= 0; i--) {
+    ys[i] = Math.min(ys[i]!, limit)
+    limit = ys[i]! - CALLOUT.gap
+  }
+  return ys
+}
+
+/**
+ * Numbers in a column at the right, each with a leader to its part. They keep the order of their parts, so that leaders do
+ * not cross.
+ */
+export function callouts(targets: readonly Target[], x: number, top: number, bottom: number): PlateMark[] {
+  const own = targets.toSorted((a, b) => a.at.y - b.at.y || b.at.x - a.at.x)
+  const ys = spread(
+    own.map(({ at }) => at.y),
+    top,
+    bottom,
+  )
+  return own.flatMap(({ number, at }, i): PlateMark[] => [
+    line([{ x: x - CALLOUT.radius, y: ys[i]! }, at], 'fine'),
+    { kind: 'circle', centre: at, radius: 0.6, weight: 'fine', fill: 'ink' },
+    { kind: 'circle', centre: { x, y: ys[i]! }, radius: CALLOUT.radius, weight: 'seen', fill: 'sheet' },
+    words(x, ys[i]! + 1.1, number, 3, { anchor: 'middle', strong: true }),
+  ])
+}

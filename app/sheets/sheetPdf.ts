@@ -1,0 +1,346 @@
+import { PAPERS } from '#core/levels'
+import type { PDFFont, PDFPage } from 'pdf-lib'
+import type { Block, Sheet } from './sheet'
+import { WEIGHTS, type Fill, type Plate, type PlateMark } from './plate'
+
+/** Points to a millimetre. */
+const POINT = 72 / 25.4
+const MARGIN = { side: 16, top: 18, bottom: 16 }
+const TEXT = { size: 3.5, lead: 4.9 }
+
+/** Fonts as they are shipped: regular and bold. */
+export interface FontBytes {
+  regular: ArrayBuffer
+  bold: ArrayBuffer
+}
+
+/** Greys of the fills; a PDF is printed more often than it is looked at. */
+const GREY: Record<Fill, number | undefined> = { none: undefined, sheet: 1, wash: 0.9, hatch: 0.82, ink: 0.1 }
+
+interface Pen {
+  regular: PDFFont
+  bold: PDFFont
+  rgb: typeof import('pdf-lib').rgb
+  /** Characters that the typeface has not are told in those that it has. */
+  plain(text: string): string
+}
+
+/** Breaks a paragraph at spaces so that no line is wider than there is room. */
+function wrap(text: string, font: PDFFont, size: number, width: number): string[] {
+  const lines: string[] = []
+  for (const paragraph of text.split('\n')) {
+    let row = ''
+    for (const word of paragraph.split(' ')) {
+      const longer = row === '' ? word : `${row} ${word}`
+      if (row !== '' && font.widthOfTextAtSize(longer, size * POINT) > width * POINT) {
+        lines.push(row)
+        row = word
+      } else row = longer
+    }
+    lines.push(row)
+  }
+  return lines
+}
+
+/** One page after another; `y` is how far down the present one is used, mm. */
+class Paper {
+  page!: PDFPage
+  y = 0
+  count = 0
+
+  constructor(
+    private readonly add: (size: [number, number]) => PDFPage,
+    readonly size: { width: number; height: number },
+    private readonly pen: Pen,
+    private readonly head: (paper: Paper) => void,
+  ) {
+    this.turn()
+  }
+
+  get inner() {
+    return this.size.width - 2 * MARGIN.side
+  }
+  get room() {
+    return this.size.height - MARGIN.bottom - this.y
+  }
+
+  turn() {
+    this.page = this.add([this.size.width * POINT, this.size.height * POINT])
+    this.count++
+    this.y = MARGIN.top
+    this.head(this)
+  }
+
+  need(height: number) {
+    if (this.room < height) this.turn()
+  }
+
+  text(x: number, y: number, words: string, size: number, font: PDFFont, anchor: 'start' | 'middle' | 'end' = 'start', grey = 0.05) {
+    const said = this.pen.plain(words)
+    const width = anchor === 'start' ? 0 : font.widthOfTextAtSize(said, size * POINT) / POINT
+    const from = x - (anchor === 'middle' ? width / 2 : anchor === 'end' ? width : 0)
+    this.page.drawText(said, {
+      x: from * POINT,
+      y: (this.size.height - y) * POINT,
+      size: size * POINT,
+      font,
+      color: this.pen.rgb(grey, grey, grey),
+    })
+  }
+
+  rule(y: number, width = 0.15) {
+    const at = (x: number) => ({ x: x * POINT, y: (this.size.height - y) * POINT })
+    this.page.drawLine({ start: at(MARGIN.side), end: at(this.size.width - MARGIN.side), thickness: width * POINT })
+  }
+
+  square(x: number, y: number, side: number) {
+    this.page.drawRectangle({
+      x: x * POINT,
+      y: (this.size.height - y - side) * POINT,
+      width: side * POINT,
+      height: side * POINT,
+      borderWidth: 0.25 * POINT,
+      borderColor: this.pen.rgb(0, 0, 0),
+    })
+  }
+}
+
+function drawMark(paper: Paper, pen: Pen, mark: PlateMark, left: number, top: number, scale: number) {
+  const { page, size } = paper
+  const x = (value: number) => (left + value * scale) * POINT
+  const y = (value: number) => (size.height - top - value * scale) * POINT
+  if (mark.kind === 'text') {
+    paper.text(
+      left + mark.at.x * scale,
+      top + mark.at.y * scale,
+      mark.text,
+      mark.size * Math.min(1, scale),
+      mark.strong ? pen.bold : pen.regular,
+      mark.anchor,
+    )
+    return
+  }
+  const { width, dash } = WEIGHTS[mark.weight]
+  const grey = GREY[mark.fill ?? 'none']
+  const fill = grey === undefined ? {} : { color: pen.rgb(grey, grey, grey) }
+  const stroke = {
+    borderWidth: width * POINT,
+    borderColor: pen.rgb(0, 0, 0),
+    ...(dash ? { borderDashArray: dash.map((each) => each * POINT) } : {}),
+  }
+  if (mark.kind === 'circle') {
+    page.drawCircle({ x: x(mark.centre.x), y: y(mark.centre.y), size: mark.radius * scale * POINT, ...stroke, ...fill })
+    return
+  }
+  // The path's own y runs downward from the page's origin.
+  const path = mark.points.map((point, i) => `${i === 0 ? 'M' : 'L'} ${x(point.x).toFixed(3)} ${(-y(point.y)).toFixed(3)}`).join(' ')
+  page.drawSvgPath(mark.closed ? `${path} Z` : path, { x: 0, y: 0, ...stroke, ...fill })
+}
+
+function drawPlate(paper: Paper, pen: Pen, plate: Plate, number: number) {
+  const scale = Math.min(1, paper.inner / plate.width, (paper.size.height - MARGIN.top - MARGIN.bottom - 8) / plate.height)
+  paper.need(plate.height * scale + 8)
+  paper.text(MARGIN.side, paper.y + 3.5, `${number}. ${plate.title}`, 3.4, pen.bold)
+  for (const mark of plate.marks) drawMark(paper, pen, mark, MARGIN.side, paper.y + 6, scale)
+  paper.y += plate.height * scale + 9
+}
+
+function drawTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table' }>) {
+  const size = 3.1
+  const lead = 4.1
+  const gutter = 2.5
+  const boxed = block.boxes ? 6 : 0
+  const total = block.columns.reduce((sum, { share }) => sum + share, 0)
+  const starts: number[] = []
+  let at = MARGIN.side + boxed
+  const widths = block.columns.map(({ share }) => ((paper.inner - boxed) * share) / total)
+  for (const width of widths) {
+    starts.push(at)
+    at += width
+  }
+  const row = (
+    cells: readonly string[],
+    font: PDFFont,
+    grey = 0.05,
+  ): { lines: string[][]; height: number; font: PDFFont; grey: number } => {
+    const lines = cells.map((cell, i) => wrap(pen.plain(cell), font, size, widths[i]! - gutter))
+    return { lines, height: Math.max(...lines.map((each) => each.length)) * lead + 1.6, font, grey }
+  }
+  const draw = ({ lines, height, font, grey }: ReturnType<typeof row>) => {
+    lines.forEach((cell, i) =>
+      cell.forEach((words, n) => {
+        const { right } = block.columns[i]!
+        paper.text(
+          right ? starts[i]! + widths[i]! - gutter : starts[i]!,
+          paper.y + 3.6 + n * lead,
+          words,
+          size,
+          font,
+          right ? 'end' : 'start',
+          grey,
+        )
+      }),
+    )
+    paper.y += height
+    paper.rule(paper.y)
+  }
+  const head = row(
+    block.columns.map(({ title }) => title),
+    pen.regular,
+    0.35,
+  )
+  const first = block.rows[0] ? row(block.rows[0], pen.regular).height : 0
+  paper.need(head.height + first)
+  draw(head)
+  block.rows.forEach((cells, i) => {
+    const next = row(cells, block.strong?.includes(i) ? pen.bold : pen.regular)
+    if (paper.room < next.height) {
+      paper.turn()
+      draw(head)
+    }
+    if (block.boxes) paper.square(MARGIN.side, paper.y + 0.8, 3)
+    draw(next)
+  })
+  paper.y += 3
+}
+
+/**
+ * A sheet as a PDF: text that can be found and copied, drawings of lines, the typeface inside.
+ *
+ * @param progress told after every block, 0–1
+ */
+export async function sheetPdf(
+  sheet: Sheet,
+  paperKey: keyof typeof PAPERS,
+  fonts: FontBytes,
+  progress: (share: number) => void = () => {},
+): Promise<Uint8Array<ArrayBuffer>> {
+  const [{ PDFDocument, rgb }, fontkit] = await Promise.all([import('pdf-lib'), import('@pdf-lib/fontkit')])
+  const pdf = await PDFDocument.create()
+  pdf.registerFontkit(fontkit.default)
+  pdf.setTitle(sheet.title)
+  pdf.setSubject(sheet.subtitle)
+  pdf.setLanguage(sheet.language)
+  pdf.setProducer('Vernal Cask')
+  pdf.setCreator('Vernal Cask')
+  const regular = await pdf.embedFont(fonts.regular, { subset: true })
+  const bold = await pdf.embedFont(fonts.bold, { subset: true })
+  const known = new Set(regular.getCharacterSet())
+  const plain = (text: string) =>
+    [...text.replace(/[\u00A0\u2009\u202F]/g, ' ').replace(/\u2212/g, '–')]
+      .map((letter) => (letter === '\n' || known.has(letter.codePointAt(0)!) ? letter : (STAND_INS[letter] ?? '?')))
+      .join('')
+  const pen: Pen = { regular, bold, rgb, plain }
+  const paper = new Paper(
+    (size) => pdf.addPage(size),
+    PAPERS[paperKey],
+    pen,
+    (each) => {
+      if (each.count === 1) return
+      each.text(MARGIN.side, 11, sheet.title, 3, regular, 'start', 0.35)
+      each.rule(13)
+    },
+  )
+  paper.text(MARGIN.side, paper.y + 6, sheet.title, 7, bold)
+  paper.text(MARGIN.side, paper.y + 12, sheet.subtitle, 3.5, regular, 'start', 0.3)
+  paper.y += 15
+  paper.rule(paper.y, 0.5)
+  paper.y += 4
+  let drawings = 0
+  for (const [i, block] of sheet.blocks.entries()) {
+    drawBlock(paper, pen, block, () => ++drawings)
+    progress((i + 1) / sheet.blocks.length)
+  }
+  const pages = pdf.getPages()
+  pages.forEach((page, i) => {
+    page.drawText(plain(sheet.footer), {
+      x: MARGIN.side * POINT,
+      y: 8 * POINT,
+      size: 2.6 * POINT,
+      font: regular,
+      color: rgb(0.35, 0.35, 0.35),
+    })
+    const number = `${i + 1} / ${pages.length}`
+    page.drawText(number, {
+      x: PAPERS[paperKey].width * POINT - MARGIN.side * POINT - regular.widthOfTextAtSize(number, 2.6 * POINT),
+      y: 8 * POINT,
+      size: 2.6 * POINT,
+      font: regular,
+      color: rgb(0.35, 0.35, 0.35),
+    })
+  })
+  return Uint8Array.from(await pdf.save())
+}
+
+/** Letters that the typeface may lack. */
+const STAND_INS: Record<string, string> = {
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+  '→': '>',
+  '≥': '>=',
+  '≤': '<=',
+  '−': '-',
+  '₂': '2',
+  '✓': '(done)',
+}
+
+function drawBlock(paper: Paper, pen: Pen, block: Block, number: () => number) {
+  const paragraph = (text: string, font: PDFFont, size = TEXT.size, left = 0, grey = 0.05) => {
+    const lead = (size / TEXT.size) * TEXT.lead
+    for (const words of wrap(pen.plain(text), font, size, paper.inner - left)) {
+      paper.need(lead)
+      paper.text(MARGIN.side + left, paper.y + lead - 1.2, words, size, font, 'start', grey)
+      paper.y += lead
+    }
+  }
+  switch (block.kind) {
+    case 'heading':
+      // Never the last thing on a page.
+      paper.need(block.small ? 16 : 24)
+      paper.y += block.small ? 1.5 : 3
+      paragraph(block.text, pen.bold, block.small ? 3.8 : 4.8)
+      paper.y += 1
+      return
+    case 'text':
+      paragraph(block.text, block.strong ? pen.bold : pen.regular, TEXT.size, 0, block.quiet ? 0.35 : 0.05)
+      paper.y += 1.2
+      return
+    case 'caution': {
+      const lines = wrap(pen.plain(block.text), pen.bold, TEXT.size, paper.inner - 6)
+      paper.need(lines.length * TEXT.lead + 2)
+      const top = paper.y
+      for (const words of lines) {
+        paper.text(MARGIN.side + 5, paper.y + TEXT.lead - 1.2, words, TEXT.size, pen.bold)
+        paper.y += TEXT.lead
+      }
+      paper.page.drawRectangle({
+        x: MARGIN.side * POINT,
+        y: (paper.size.height - paper.y) * POINT,
+        width: 1.2 * POINT,
+        height: (paper.y - top) * POINT,
+        color: pen.rgb(0.1, 0.1, 0.1),
+      })
+      paper.y += 1.5
+      return
+    }
+    case 'list':
+      for (const item of block.items) {
+        paper.need(TEXT.lead)
+        if (block.boxes) paper.square(MARGIN.side, paper.y + 1, 3)
+        else paper.text(MARGIN.side + 1, paper.y + TEXT.lead - 1.2, '–', TEXT.size, pen.regular)
+        paragraph(item, pen.regular, TEXT.size, 6)
+      }
+      paper.y += 1.5
+      return
+    case 'table':
+      drawTable(paper, pen, block)
+      return
+    case 'plate':
+      drawPlate(paper, pen, block.plate, number())
+      return
+    default:
+      if (paper.y > MARGIN.top) paper.turn()
+  }
+}

@@ -1,0 +1,194 @@
+import { readFileSync } from 'node:fs'
+import { PDFDocument } from 'pdf-lib'
+import { extractText, getDocumentProxy, getResolvedPDFJS } from 'unpdf'
+import { describe, expect, it } from 'vitest'
+import { assess } from '#core/assess'
+import { numberParts, partsGround, planBuild, type BuildPlan } from '#core/build'
+import { demoJobs, tanneryRow } from '#core/demo'
+import { PAPERS } from '#core/levels'
+import { toCsv } from '../build/billCsv'
+import { barsPlate, templatePlates } from './cutPlates'
+import { callouts, type Plate } from './plate'
+import { sectionPlate } from './sectionPlate'
+import type { Sheet } from './sheet'
+import { sheetPdf } from './sheetPdf'
+import { vesselPlate } from './vesselPlate'
+
+// The reader wants a method that Node got after version 20.
+const buffers = ArrayBuffer.prototype as { transferToFixedLength?: (this: ArrayBuffer, length?: number) => ArrayBuffer }
+buffers.transferToFixedLength ??= function (length = this.byteLength) {
+  return this.slice(0, length)
+}
+
+const font = (weight: number) => {
+  const file = readFileSync(
+    `node_modules/@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
+  )
+  return file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength)
+}
+const fonts = { regular: font(400), bold: font(700) }
+const POINT = 72 / 25.4
+const mm = ({ value }: { value: number }) => `${Math.round(value * 1000)} mm`
+const words = { title: 'Section', text: mm, height: (id: string) => id }
+
+const job = tanneryRow()
+const scheme = job.schemes[2]!
+const ground = partsGround(job)
+const assessed = assess(scheme, undefined, undefined, ground)
+const plan: BuildPlan = planBuild(assessed.path, ground)
+const templates = templatePlates(plan.holes, 178, 222, {
+  title: (page) => `Templates ${page}`,
+  check: 'This line is 100 mm',
+  hole: ({ diameter }) => mm({ value: diameter }),
+})
+const sheet = (plates: Plate[], more: Sheet['blocks'] = []): Sheet => ({
+  id: 'cuts',
+  title: 'Cuts and holes',
+  subtitle: 'Four totes',
+  footer: 'Made up',
+  language: 'en-US',
+  blocks: [...more, ...plates.flatMap((plate): Sheet['blocks'] => [{ kind: 'page' }, { kind: 'plate', plate }])],
+})
+
+/** Boxes of all paths of a page as an independent reader finds them, mm. */
+async function boxesOf(bytes: Uint8Array, number: number) {
+  const page = await (await getDocumentProxy(bytes.slice())).getPage(number)
+  const { OPS } = await getResolvedPDFJS()
+  const list = await page.getOperatorList()
+  const boxes = list.fnArray.flatMap((fn, i) => {
+    const box = fn === OPS.constructPath ? (list.argsArray[i][2] as Record<number, number>) : undefined
+    return box ? [{ width: (box[2]! - box[0]!) / POINT, height: (box[3]! - box[1]!) / POINT }] : []
+  })
+  return { size: page.view.map((value: number) => value / POINT), boxes }
+}
+
+describe('a sheet as PDF', () => {
+  it('draws templates at true scale, every hole at its width, the check line 100 mm long (read back by a PDF library)', async () => {
+    const bytes = await sheetPdf(sheet(templates), 'letter', fonts)
+    const found = (await Promise.all(templates.map((_, i) => boxesOf(bytes, i + 2)))).flatMap(({ boxes }) => boxes)
+    const fitting = plan.holes.filter(({ diameter }) => diameter * 1000 + 14 <= 178)
+    expect(fitting.length).toBeGreaterThan(5)
+    for (const { diameter } of fitting)
+      expect(found.some(({ width, height }) => Math.abs(width - diameter * 1000) < 0.1 && Math.abs(height - diameter * 1000) < 0.1)).toBe(
+        true,
+      )
+    expect(found.some(({ width, height }) => Math.abs(width - 100) < 0.01 && height < 0.01)).toBe(true)
+  })
+
+  it.each(['a4', 'letter'] as const)(
+    'has text that can be found, pages of %s, numbers on every page, and its typeface inside',
+    async (paper) => {
+      const rows = Array.from({ length: 90 }, (_, i) => [
+        `A${i + 1}`,
+        `${1000 + i} mm`,
+        'a link between two totes that is long enough to be broken over lines',
+      ])
+      const bytes = await sheetPdf(
+        sheet(
+          [],
+          [
+            { kind: 'heading', text: 'Pieces' },
+            { kind: 'caution', text: 'Not drinking water' },
+            { kind: 'list', items: ['3\u00A0m of 1½ in pipe', 'a \u2212 b → ⅛ 木'], boxes: true },
+            {
+              kind: 'table',
+              columns: [
+                { title: 'Label', share: 1 },
+                { title: 'Cut to', share: 1, right: true },
+                { title: 'For', share: 3 },
+              ],
+              rows,
+              boxes: true,
+            },
+          ],
+        ),
+        paper,
+        fonts,
+      )
+      const pdf = await getDocumentProxy(bytes.slice())
+      const { text } = await extractText(pdf, { mergePages: true })
+      for (const [label, length] of rows) expect(text).toContain(`${label} ${length}`)
+      expect(text).toContain('1½ in pipe')
+      // What the typeface has not is told in what it has.
+      expect(text).toContain('a – b > 1/8 ?')
+      expect(pdf.numPages).toBeGreaterThan(2)
+      expect(text).toContain(`${pdf.numPages} / ${pdf.numPages}`)
+      const { size } = await boxesOf(bytes, 1)
+      expect(size[2]).toBeCloseTo(PAPERS[paper].width, 2)
+      const { context } = await PDFDocument.load(bytes)
+      const inside = context.enumerateIndirectObjects().filter(([, object]) => /\/FontFile\d? /.test(object.toString()))
+      expect(inside).toHaveLength(2)
+    },
+  )
+
+  it('tells how far it is, to the end', async () => {
+    const told: number[] = []
+    await sheetPdf(sheet(templates), 'a4', fonts, (share) => told.push(share))
+    expect(told.at(-1)).toBe(1)
+    expect(told).toEqual(told.toSorted((a, b) => a - b))
+  })
+})
+
+describe('numbered drawings', () => {
+  it.each(demoJobs().flatMap((each) => each.schemes.map((one) => [`${each.name}: ${one.name}`, each, one] as const)))(
+    'keep within the sheet, and point at every numbered part of the line: %s',
+    (_, own, one) => {
+      const parts = partsGround(own)
+      const { lines, path } = assess(one, undefined, undefined, parts)
+      const { assembly } = planBuild(path, parts)
+      const numbers = numberParts(assembly.parts)
+      for (const line of lines) {
+        const plate = sectionPlate(line, path, numbers, 178, 176, words)
+        for (const mark of plate.marks) {
+          const points = mark.kind === 'line' ? mark.points : [mark.kind === 'circle' ? mark.centre : mark.at]
+          for (const { x, y } of points) {
+            expect(x).toBeGreaterThanOrEqual(-1e-9)
+            expect(x).toBeLessThanOrEqual(178 + 1e-9)
+            expect(y).toBeGreaterThanOrEqual(-1e-9)
+            expect(y).toBeLessThanOrEqual(plate.height + 1e-9)
+          }
+        }
+        const shown = plate.marks.flatMap((mark) => (mark.kind === 'text' && mark.anchor === 'middle' ? [mark.text] : []))
+        const { drop, device } = line.line.intake
+        const wanted = [
+          ...drop.devices.filter(({ id }) => id === device?.id).map(({ id }) => `device:${id}`),
+          `vessel:${line.line.intake.vessel.id}`,
+        ]
+        for (const key of wanted) expect(shown).toContain(String(numbers.get(key)))
+      }
+    },
+  )
+
+  it('keep callouts apart and their leaders in order', () => {
+    const targets = [10, 11, 12, 60].map((y, i) => ({ number: String(i), at: { x: 20, y } }))
+    const circles = callouts(targets, 100, 5, 80).flatMap((mark) => (mark.kind === 'circle' && mark.radius > 1 ? [mark.centre.y] : []))
+    expect(circles).toEqual(circles.toSorted((a, b) => a - b))
+    circles.slice(1).forEach((y, i) => expect(y - circles[i]!).toBeGreaterThan(5))
+  })
+
+  it('show every piece of a nested length to scale, and every hole of a vessel twice', () => {
+    const group = plan.groups.find(({ plan: nested, there }) => nested && !there)!
+    const plate = barsPlate(group, 180, 'Bars', mm)!
+    for (const { label } of group.cuts) expect(plate.marks.some((mark) => mark.kind === 'text' && mark.text === label)).toBe(true)
+    const vessel = scheme.stores[0]!.vessels[0]!
+    const own = plan.holes.filter(({ of }) => of.id === vessel.id)
+    const drawn = vesselPlate(vessel, own, 178, { title: '', text: mm, say: (id) => id })
+    for (const { above } of own)
+      expect(drawn.marks.some((mark) => mark.kind === 'text' && mark.text.endsWith(mm({ value: above })))).toBe(true)
+  })
+})
+
+describe('the bill as CSV', () => {
+  it('quotes what has to be quoted and lets no cell be a formula', () => {
+    const csv = toCsv(
+      ['item', 'price'],
+      [
+        ['=SUM(A1)', 1],
+        ['@x', -2],
+        ['a, "b"', 3],
+      ],
+    )
+    expect(csv.startsWith('\uFEFFitem,price\r\n')).toBe(true)
+    expect(csv).toContain('\'=SUM(A1),1\r\n\'@x,-2\r\n"a, ""b""",3')
+  })
+})

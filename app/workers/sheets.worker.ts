@@ -1,0 +1,25 @@
+import * as Comlink from 'comlink'
+import type { PAPERS } from '#core/levels'
+import type { Sheet } from '~/sheets/sheet'
+import { sheetPdf, type FontBytes } from '~/sheets/sheetPdf'
+
+/** Makes PDFs away from the page. */
+const service = {
+  async pdf(
+    sheet: Sheet,
+    paper: keyof typeof PAPERS,
+    fonts: FontBytes,
+    progress: (share: number) => void,
+  ): Promise<Uint8Array<ArrayBuffer>> {
+    let told = 0
+    const bytes = await sheetPdf(sheet, paper, fonts, (share) => {
+      // A word back to the page now and then, not for every block.
+      if (share - told < 0.1 && share < 1) return
+      told = share
+      progress(share)
+    })
+    return Comlink.transfer(bytes, [bytes.buffer])
+  },
+}
+export type SheetsService = typeof service
+Comlink.expose(service)

@@ -1,0 +1,151 @@
+import { readFile } from 'node:fs/promises'
+import { extractText, getDocumentProxy } from 'unpdf'
+import type { Page } from '@playwright/test'
+import { axeClean, chooseScheme, expect, openJob, test } from './support'
+
+async function openBuild(page: Page, name: string, part: string) {
+  await openJob(page, name)
+  await page.keyboard.press('b')
+  await page.getByRole('tab', { name: part }).click()
+}
+
+test.describe('the boathouse is built', () => {
+  test('a wrong adapter put in on purpose is found, solved, and undone', async ({ page }) => {
+    await openJob(page, 'Withy Hard boathouse')
+    await page.keyboard.press('b')
+    await expect(page.getByText('All 9 joints go together or are solved.')).toBeVisible()
+    await page
+      .getByRole('button', { name: /go together as they are/ })
+      .first()
+      .click()
+    await page
+      .getByRole('button', { name: /Gutter outlet.*to Swan neck/ })
+      .first()
+      .click()
+    const picker = page.getByRole('combobox', { name: /Put a fitting in/ })
+    await picker.fill('square 68 round spigot')
+    await page.getByRole('option', { name: /65\s*mm square downpipe socket to 68\s*mm round downpipe spigot/ }).click()
+    await expect(page.getByText('1 of the joints do not go together')).toBeVisible()
+    await expect(
+      page
+        .getByText(/68\s*mm round downpipe spigot does not go on 65\s*mm square downpipe socket: they are different kinds of end/)
+        .first(),
+    ).toBeVisible()
+    await page.getByRole('button', { name: 'Solve it' }).first().click()
+    await expect(page.getByText('All 9 joints go together or are solved.')).toBeVisible()
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(page.getByText('1 of the joints do not go together')).toBeVisible()
+    // The snag stands at its station too, with its mend.
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('4')
+    await expect(page.getByText(/does not go on 65\s*mm square/).first()).toBeVisible()
+  })
+
+  test('the bill takes off what is owned, goes by own prices, and is saved as CSV', async ({ page }) => {
+    await openBuild(page, 'Withy Hard boathouse', 'Bill')
+    const butt = page.locator('[data-item="vessel:butt:210"]')
+    await expect(butt).toContainText('£58')
+    await butt.getByRole('button').first().click()
+    await butt.getByLabel(/^Price,/).fill('41.50')
+    await butt.getByLabel(/^Price,/).press('Enter')
+    await butt.getByLabel(/^Price,/).blur()
+    await expect(butt).toContainText('£42')
+    const clips = page.locator('[data-item="sundry:clip"]')
+    await clips.getByRole('button').first().click()
+    await clips.getByLabel(/^On the shelf,/).fill('nonsense')
+    await clips.getByLabel(/^On the shelf,/).blur()
+    await expect(clips.getByRole('alert')).toBeVisible()
+    await clips.getByLabel(/^On the shelf,/).fill('4')
+    await clips.getByLabel(/^On the shelf,/).blur()
+    await expect(clips).toContainText('in stock')
+    await page.getByRole('textbox', { name: 'Name', exact: true }).fill('=Watering can')
+    await page.getByRole('button', { name: 'Add', exact: true }).click()
+    const download = page.waitForEvent('download')
+    await page.getByRole('button', { name: 'Save as CSV' }).click()
+    const csv = await readFile(await (await download).path(), 'utf8')
+    expect(csv).toMatch(/"Butt, 210\s*L",Cask,1,no,0,1,41\.5,41\.5,0/)
+    // A spreadsheet must not take a name for a formula.
+    expect(csv).toContain("'=Watering can")
+    await page.reload()
+    await expect(page.locator('[data-item="vessel:butt:210"]')).toContainText('£42')
+  })
+
+  test('steps are held, ticked and kept; the cut waits for its second measurement', async ({ page }) => {
+    await openBuild(page, 'Withy Hard boathouse', 'Order of work')
+    const cut = page.locator('[data-step="cut:trough"]')
+    await expect(cut).toContainText('Not before:')
+    await expect(cut.getByRole('checkbox')).toBeDisabled()
+    await page.locator('[data-step="rules"]').getByRole('checkbox').check()
+    for (const id of ['bracketAbove:trough', 'bracketBelow:trough']) await page.locator(`[data-step="${id}"]`).getByRole('checkbox').check()
+    await page.locator('[data-step="measure:trough"]').getByRole('button').first().click()
+    const measure = page.locator('[data-step="measure:trough"]')
+    await measure.getByLabel('First measurement').fill('1355')
+    await measure.getByLabel('First measurement').blur()
+    await measure.getByLabel('Second measurement').fill('1362')
+    await measure.getByLabel('Second measurement').blur()
+    await expect(cut.getByRole('checkbox')).toBeDisabled()
+    await measure.getByLabel('Second measurement').fill('1356')
+    await measure.getByLabel('Second measurement').blur()
+    await expect(cut.getByRole('checkbox')).toBeEnabled()
+    await cut.getByRole('checkbox').check()
+    await expect(page.getByTestId('progress')).toContainText('5 of 30 done')
+    await expect(page.getByText(/^Saved/)).toBeVisible()
+    await page.reload()
+    await expect(page.getByTestId('progress')).toContainText('5 of 30 done')
+    // A test that went wrong leads to its usual causes.
+    await page.locator('[data-step="bucket:river-gutter"]').getByRole('button').first().click()
+    await page.getByLabel(/^Fault at step/).selectOption({ label: 'Water stands in the gutter' })
+    await expect(page.locator('[data-step="bucket:river-gutter"]')).toContainText('the gutter does not fall to the outlet')
+  })
+
+  test('a wait runs, is kept over a reload, and says when it is over', async ({ page }) => {
+    await page.clock.install()
+    await openBuild(page, 'Tannery Row dye studio', 'Order of work')
+    await chooseScheme(page, 'Four totes, linked low')
+    const cover = page.locator('[data-step="cover:tote"]')
+    await cover.getByRole('button', { name: 'Begin the wait' }).click()
+    await expect(page.getByTestId('timer')).toContainText('Wait 4:00:0')
+    await page.clock.runFor(2000)
+    await page.reload()
+    await expect(page.getByTestId('timer')).toContainText(/Wait 3:59|Wait 4:00:00/)
+    await page.clock.fastForward('04:00:10')
+    await expect(page.getByRole('alert').filter({ hasText: 'The wait is over' })).toBeVisible()
+  })
+
+  test('sheets are looked at, and made into PDFs that can be read', async ({ page }) => {
+    await openBuild(page, 'Withy Hard boathouse', 'Sheets')
+    await page.getByRole('button', { name: 'Look at: Shopping list' }).click()
+    await expect(page.getByRole('dialog')).toContainText('Rainwater goods')
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
+    for (const [name, words] of [
+      ['Build sheet', /Ring trough[\s\S]*Order of work/],
+      ['Cuts and holes', /A1[\s\S]*through connector|washers and nut/i],
+      ['Handover pack', /not drinking water/i],
+    ] as const) {
+      const download = page.waitForEvent('download')
+      await page.getByRole('button', { name: `PDF: ${name}` }).click()
+      const file = await download
+      const pdf = await getDocumentProxy(new Uint8Array(await readFile(await file.path())))
+      const { text } = await extractText(pdf, { mergePages: true })
+      expect(text).toMatch(words)
+      expect(text).toContain('Withy Hard boathouse')
+    }
+  })
+
+  for (const [size, viewport] of [
+    ['a desk', { width: 1280, height: 800 }],
+    ['a phone', { width: 390, height: 844 }],
+  ] as const)
+    test(`on ${size} every part of it is whole and open to all`, async ({ page }) => {
+      await page.setViewportSize(viewport)
+      await openJob(page, 'Tannery Row dye studio')
+      await page.getByRole('button', { name: 'Build', exact: true }).click()
+      for (const part of ['Joints', 'Bill', 'Cuts and holes', 'Order of work', 'Sheets']) {
+        await page.getByRole('tab', { name: part }).click()
+        await axeClean(page)
+        expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0)
+        // American words and units all the way.
+        expect(await page.getByRole('tabpanel').innerText()).not.toMatch(/\d\s*(mm|L)\b|downpipe|butt\b/i)
+      }
+    })
+})
