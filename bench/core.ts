@@ -1,8 +1,10 @@
 import { assess } from '../core/assess'
 import { dailyInflow, runStore, runVolumes, simulateYears, storeLaws, storeSeries, sweep, sweepGround, sweepVolumes } from '../core/balance'
+import { partsGround, planBuild } from '../core/build'
 import { demoRecords, tanneryRow, withyHard } from '../core/demo'
 import { calendarOf, dayNumber, isoDate, readRain, readyRain, scaledTable, typeTwoStorm } from '../core/rain'
 import { addVessel } from '../core/edits'
+import { end, FittingIndex, FITTINGS, solveChain } from '../core/parts'
 import { ensembleRows, groundOfEnsemble, rainGround } from '../core/service'
 import { batchRow, runStorm, tableStorms } from '../core/storm'
 
@@ -60,6 +62,16 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
   const trial = { start: 0.2, opened: [] }
   const four = assess(tanneryRow().schemes[2]!).path
   const storms = tableStorms(scaledTable(100))
+  const studio = tanneryRow()
+  const four = assess(studio.schemes[2]!).path
+  const ground = partsGround(studio)
+  const ends = [
+    end('tote', 'S60x6', 'male'),
+    end('hose', '13', 'female'),
+    end('downpipe-rect', '2x3', 'female'),
+    end('bung-coarse', '2', 'female'),
+  ]
+  const index = new FittingIndex(FITTINGS)
   return [
     { what: 'balance kernel, one simulated day of one volume', ms: (kernel * 1e6) / (BAND.days * BAND.volumes), unit: 'ns' },
     { what: 'made records between two looks at a cancel', ms: time(() => ensembleRows(bands, 0, BAND.slice)), limit: 100 },
@@ -72,6 +84,12 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
     },
     { what: 'inflow of 100 years from rain', ms: time(() => dailyInflow(path, 'butt-store', century.rain)) },
     { what: 'full account of 100 years, days at hand', ms: time(() => simulateYears(path, 'butt-store', century, { series })) },
+    {
+      what: `the worst of ${ends.length * (ends.length - 1)} chains between odd ends, catalogue of ${FITTINGS.length} fittings`,
+      ms: Math.max(...ends.flatMap((a) => ends.filter((b) => b !== a).map((b) => time(() => solveChain(a, b, index))))),
+      limit: 10,
+    },
+    { what: 'bill, cuts, holes and steps of the dye studio, four totes', ms: time(() => planBuild(four, ground)), limit: 50 },
     { what: 'a storm of 24 h over 12 linked vessels', ms: time(() => runStorm(linked, day, trial)), limit: 300 },
     {
       what: `${storms.length} design storms over four totes`,

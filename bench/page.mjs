@@ -88,6 +88,7 @@ export async function runPageBench(base, median) {
   rows.push(...(await runBands(page, base)))
   rows.push(await runTable(page, base))
   rows.push(...(await runTrial(page, base)))
+  rows.push(...(await runSheets(page, base)))
   const heap = await heapOfAll(page, await context.newCDPSession(page))
   rows.push({ what: 'memory of the page and its workers', value: heap / 1024 / 1024, unit: 'MB', limit: 250 })
   await browser.close()
@@ -200,4 +201,20 @@ async function heapOfAll(page, client) {
     })
   }
   return sum
+}
+
+/** Every sheet of the dye studio as a PDF, one after another, from the press of the button to the file. */
+async function runSheets(page, base) {
+  await page.goto(`${base}/job/demo-tannery-row?doing=build&part=sheets`)
+  const buttons = page.getByRole('button', { name: /^PDF: / })
+  await buttons.first().waitFor()
+  const took = []
+  for (let i = 0; i < (await buttons.count()); i++) {
+    const began = Date.now()
+    const download = page.waitForEvent('download')
+    await buttons.nth(i).click()
+    await (await download).path()
+    took.push(Date.now() - began)
+  }
+  return [{ what: `the slowest of ${took.length} PDFs, made in a worker`, value: Math.max(...took), unit: 'ms', limit: 3000 }]
 }

@@ -8,14 +8,14 @@ const VIEWS = [
   ['jobs', '/', {}],
   ['drop', '/job/demo-withy-hard?station=drop', {}],
   ['drop-train', '/job/demo-withy-hard?station=drop', { fit: 'Rain head, first flush with ball, pipe across' }],
-  ['drop-wide', '/job/demo-withy-hard?station=drop&wide=yes', {}],
+  ['build-order', '/job/demo-withy-hard?doing=build&part=order', {}],
+  ['build-bill', '/job/demo-tannery-row?doing=build&part=bill', { scheme: 'Four totes, linked low' }],
   ['cask-years', '/job/demo-withy-hard?station=cask&wide=yes', {}],
   ['cask', '/job/demo-tannery-row?station=cask', { scheme: 'Four totes, linked low' }],
   ['trial', '/job/demo-tannery-row?station=cask&doing=trial', { scheme: 'Four totes, linked low', theme: 'dark' }],
   ['sky', '/job/demo-withy-hard?station=sky', {}],
   ['spill-american-dark', '/job/demo-tannery-row?station=spill', { theme: 'dark' }],
   ['draw', '/job/demo-pear-lane?station=draw', {}],
-  ['rain-import', '/job/demo-pear-lane?station=sky', { rain: true }],
   ['roof-plan', '/job/demo-tannery-row?station=roof', {}],
   ['gutter-frown', '/job/demo-tannery-row?station=gutter', { scheme: 'Gutter as it was found', show: 'is high at' }],
   ['sizes', '/job/demo-withy-hard?station=cask&wide=yes', { bands: true, show: 'What another size would do' }],
@@ -23,7 +23,7 @@ const VIEWS = [
   ['phone-jobs', '/', { phone: true }],
   ['phone-trial', '/job/demo-tannery-row?station=cask&doing=trial', { phone: true }],
   ['phone-drop', '/job/demo-withy-hard?station=drop', { phone: true }],
-  ['phone-cask', '/job/demo-withy-hard?station=cask', { phone: true, scroll: 900 }],
+  ['phone-build', '/job/demo-withy-hard?doing=build&part=order', { phone: true }],
 ]
 const only = process.argv.slice(2)
 mkdirSync('docs/screenshots', { recursive: true })
@@ -36,19 +36,7 @@ const browser = await chromium.launch({
   ...(executablePath ? { executablePath } : {}),
   args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking', '--no-first-run'],
 })
-const SAMPLE = [
-  'Datum;Regen (mm)',
-  ...Array.from({ length: 800 }, (_, i) => {
-    const date = new Date(Date.UTC(2021, 0, 1 + i))
-    const two = (n) => String(n).padStart(2, '0')
-    return i === 40
-      ? 'no day;3,0'
-      : i > 200 && i < 214
-        ? ''
-        : `${two(date.getUTCDate())}.${two(date.getUTCMonth() + 1)}.${date.getUTCFullYear()};${i % 4 === 0 ? String(((i * 7) % 31) + 0.5).replace('.', ',') : 0}`
-  }),
-].join('\n')
-for (const [name, path, { phone, theme = 'light', open, scroll, rain, scheme, show, bands, compare, fit }] of VIEWS) {
+for (const [name, path, { phone, theme = 'light', open, scheme, show, bands, compare, fit }] of VIEWS) {
   if (only.length > 0 && !only.includes(name)) continue
   const context = await browser.newContext({
     viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
@@ -62,15 +50,15 @@ for (const [name, path, { phone, theme = 'light', open, scroll, rain, scheme, sh
   await page.getByRole('heading', { name: 'Withy Hard boathouse' }).waitFor()
   if (path !== '/') {
     await page.goto(`http://127.0.0.1:${PORT}${path}`)
-    const ready = path.includes('trial') ? page.getByTestId('trial-clock') : page.getByRole('button', { name: /%, show its working/ })
+    const ready = path.includes('trial')
+      ? page.getByTestId('trial-clock')
+      : path.includes('build')
+        ? page.getByRole('tab')
+        : page.getByRole('button', { name: /%, show its working/ })
     await ready.first().waitFor()
     await page.waitForTimeout(1500)
   }
   if (open) await page.getByRole('region', { name: 'Gutter' }).getByRole('button', { name: open }).first().click()
-  if (rain) {
-    await page.getByRole('button', { name: 'Bring in a record' }).click()
-    await page.getByLabel('File').setInputFiles({ name: 'garden gauge.csv', mimeType: 'text/csv', buffer: Buffer.from(SAMPLE) })
-  }
   if (scheme || compare) await page.getByRole('button', { name: /\(1 of \d\)/ }).click()
   if (scheme) {
     await page.getByLabel(scheme).check()
@@ -93,7 +81,6 @@ for (const [name, path, { phone, theme = 'light', open, scroll, rain, scheme, sh
       .getByText(show)
       .first()
       .evaluate((element) => element.scrollIntoView({ block: 'start' }))
-  if (scroll) await page.locator('.phone-flow').evaluate((flow, by) => flow.scrollTo(0, by), scroll)
   await page.waitForTimeout(500)
   await page.screenshot({ path: `docs/screenshots/${name}.png` })
   await context.close()

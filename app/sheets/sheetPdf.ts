@@ -227,7 +227,12 @@ export async function sheetPdf(
   const bold = await pdf.embedFont(fonts.bold, { subset: true })
   const known = new Set(regular.getCharacterSet())
   const plain = (text: string) =>
-    [...text.replace(/[\u00A0\u2009\u202F]/g, ' ').replace(/\u2212/g, '–')]
+    [
+      ...text
+        .replace(/[\u00A0\u2009\u202F]/g, ' ')
+        .replace(/\u2212/g, '–')
+        .replace(/(\d)([⅛⅜⅝⅞])/g, '$1 $2'),
+    ]
       .map((letter) => (letter === '\n' || known.has(letter.codePointAt(0)!) ? letter : (STAND_INS[letter] ?? '?')))
       .join('')
   const pen: Pen = { regular, bold, rgb, plain }

@@ -236,7 +236,9 @@ const details = ref<string>()
     <ul class="columns-2 text-13 max-md:columns-1">
       <li v-for="tool in bill.tools" :key="tool.tool">
         {{ say(`build.tool.${tool.tool}`)
-        }}<span v-if="tool.sizes.length" class="ml-1"> {{ tool.sizes.map((size) => text({ kind: 'mesh', value: size.value })).join(', ') }}</span>
+        }}<span v-if="tool.sizes.length" class="ml-1">
+          {{ tool.sizes.map((size) => text({ kind: 'mesh', value: size.value })).join(', ') }}</span
+        >
       </li>
     </ul>
   </div>
