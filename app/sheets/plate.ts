@@ -74,7 +74,7 @@ export interface Target {
 /** Circles of numbers, and how far apart they stand at the least, mm. */
 export const CALLOUT = { radius: 2.6, gap: 6.2 }
 
-/** Heights pushed apart so that circles do not touch, kept within the sheet. */
+/** Places in a line pushed apart so that circles do not touch, kept within the sheet. */
 function spread(wanted: readonly number[], least: number, most: number): number[] {
   const ys: number[] = []
   for (const y of wanted) ys.push(Math.max(y, least, (ys.at(-1) ?? -Infinity) + CALLOUT.gap))
@@ -84,6 +84,18 @@ function spread(wanted: readonly number[], least: number, most: number): number[
     limit = ys[i]! - CALLOUT.gap
   }
   return ys
+}
+
+/** A number in its circle, with the leader that ties it to its part. */
+const callout = ({ number, at }: Target, x: number, y: number): PlateMark[] => {
+  const away = Math.hypot(at.x - x, at.y - y)
+  const edge = (from: number, to: number) => from + ((to - from) * CALLOUT.radius) / Math.max(away, CALLOUT.radius)
+  return [
+    line([{ x: edge(x, at.x), y: edge(y, at.y) }, at], 'fine'),
+    { kind: 'circle', centre: at, radius: 0.6, weight: 'fine', fill: 'ink' },
+    { kind: 'circle', centre: { x, y }, radius: CALLOUT.radius, weight: 'seen', fill: 'sheet' },
+    words(x, y + 1.1, number, 3, { anchor: 'middle', strong: true }),
+  ]
 }
 
 /**
@@ -97,10 +109,23 @@ export function callouts(targets: readonly Target[], x: number, top: number, bot
     top,
     bottom,
   )
-  return own.flatMap(({ number, at }, i): PlateMark[] => [
-    line([{ x: x - CALLOUT.radius, y: ys[i]! }, at], 'fine'),
-    { kind: 'circle', centre: at, radius: 0.6, weight: 'fine', fill: 'ink' },
-    { kind: 'circle', centre: { x, y: ys[i]! }, radius: CALLOUT.radius, weight: 'seen', fill: 'sheet' },
-    words(x, ys[i]! + 1.1, number, 3, { anchor: 'middle', strong: true }),
-  ])
+  return own.flatMap((target, i) => callout(target, x, ys[i]!))
+}
+
+/**
+ * Numbers in a row above and a row below a drawing that is wider than it is high: parts of its upper half to the one, of its
+ * lower half to the other, in their order from left to right.
+ */
+export function calloutRows(targets: readonly Target[], rows: { above: number; below: number; left: number; right: number }): PlateMark[] {
+  const heights = targets.map(({ at }) => at.y)
+  const middle = (Math.min(...heights) + Math.max(...heights)) / 2
+  return ([rows.above, rows.below] as const).flatMap((y, side) => {
+    const own = targets.filter(({ at }) => at.y < middle === (side === 0)).toSorted((a, b) => a.at.x - b.at.x)
+    const xs = spread(
+      own.map(({ at }) => at.x),
+      rows.left,
+      rows.right,
+    )
+    return own.flatMap((target, i) => callout(target, xs[i]!, y))
+  })
 }

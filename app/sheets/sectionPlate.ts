@@ -4,7 +4,7 @@ import type { WaterPath } from '#core/path'
 import { length, type Quantity } from '#core/units/quantity'
 import { sceneOf, type Scene } from '~/drawing/scene'
 import type { Box, Point } from '~/drawing/shapes'
-import { box, CALLOUT, callouts, line, words, type Plate, type PlateMark, type Target } from './plate'
+import { box, CALLOUT, calloutRows, callouts, line, words, type Plate, type PlateMark, type Target } from './plate'
 
 /** Scene pixels to a millimetre of paper. */
 const FINE = 4
@@ -177,10 +177,14 @@ export function sectionPlate(
   height: number,
   say: SectionWords,
 ): Plate {
-  const frame = { left: MARGIN.heights * FINE, right: (width - MARGIN.callout * 2) * FINE, top: 6 * FINE, ground: (height - 8) * FINE }
+  // A row of vessels is wider than it is high: its numbers stand above and below it.
+  const several = assessed.line.placed.store.vessels.length > 1
+  const foot = several ? 2 * MARGIN.callout : MARGIN.callout
+  const frame = { left: MARGIN.heights * FINE, right: (width - MARGIN.callout * 2) * FINE, top: 6 * FINE, ground: (height - foot) * FINE }
   const tried = sceneOf(assessed, frame, 14 * FINE, undefined, path)
   // What the drawing leaves free above it is not paid for in paper, as long as the column of numbers has room.
-  const column = [...partPoints(assessed, tried).keys()].filter((key) => numbers.has(key)).length * CALLOUT.gap + 20
+  const counted = [...partPoints(assessed, tried).keys()].filter((key) => numbers.has(key)).length
+  const column = several ? 0 : counted * CALLOUT.gap + 20
   const free = Math.min(tried.roof.from.y, ...tried.group.map(({ body }) => body.y)) - frame.top
   const spare = Math.max(0, Math.min(free, (height - column) * FINE))
   const scene = sceneOf(assessed, { ...frame, ground: frame.ground - spare }, 14 * FINE, tried.scale, path)
@@ -192,6 +196,15 @@ export function sectionPlate(
     const number = numbers.get(key)
     return number === undefined ? [] : [{ number: String(number), at: { x: at.x / FINE, y: at.y / FINE } }]
   })
+  const lids = Math.min(...scene.group.map(({ body }) => body.y)) / FINE
+  const tied = several
+    ? calloutRows(targets, {
+        above: Math.max(4, lids - 2 * MARGIN.callout),
+        below: tall - MARGIN.callout / 2,
+        left: scene.wall.x / FINE + scene.wall.width / FINE + 4,
+        right: width - 4,
+      })
+    : callouts(targets, edge, 6, tall - 12)
   const h = assessed.line.heights
   const heights: [string, number | undefined][] = [
     ['outlet', h.outlet],
@@ -227,6 +240,6 @@ export function sectionPlate(
     width,
     height: tall,
     places: Object.fromEntries([...points].map(([key, at]) => [key, { x: at.x / FINE, y: at.y / FINE }])),
-    marks: [...outlines(scene).map((mark) => onPaper(mark, width)), ...dims, ...callouts(targets, edge, 6, tall - 12)],
+    marks: [...outlines(scene).map((mark) => onPaper(mark, width)), ...dims, ...tied],
   }
 }

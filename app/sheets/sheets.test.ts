@@ -8,7 +8,7 @@ import { demoJobs, tanneryRow } from '#core/demo'
 import { PAPERS } from '#core/levels'
 import { toCsv } from '../build/billCsv'
 import { barsPlate, templatePlates } from './cutPlates'
-import { callouts, type Plate } from './plate'
+import { calloutRows, callouts, type Plate } from './plate'
 import { sectionPlate } from './sectionPlate'
 import type { Sheet } from './sheet'
 import { sheetPdf } from './sheetPdf'
@@ -16,8 +16,8 @@ import { vesselPlate } from './vesselPlate'
 
 // The reader wants a method that Node got after version 20.
 const buffers = ArrayBuffer.prototype as { transferToFixedLength?: (this: ArrayBuffer, length?: number) => ArrayBuffer }
-buffers.transferToFixedLength ??= function (length = this.byteLength) {
-  return this.slice(0, length)
+buffers.transferToFixedLength ??= function (this: ArrayBuffer, length?: number) {
+  return this.slice(0, length ?? this.byteLength)
 }
 
 const font = (weight: number) => {
@@ -164,6 +164,16 @@ describe('numbered drawings', () => {
     const circles = callouts(targets, 100, 5, 80).flatMap((mark) => (mark.kind === 'circle' && mark.radius > 1 ? [mark.centre.y] : []))
     expect(circles).toEqual(circles.toSorted((a, b) => a - b))
     circles.slice(1).forEach((y, i) => expect(y - circles[i]!).toBeGreaterThan(5))
+  })
+
+  it('stand above and below a wide drawing, in the order of their parts', () => {
+    const targets = [10, 11, 40, 41].map((x, i) => ({ number: String(i), at: { x, y: i % 2 === 0 ? 20 : 50 } }))
+    const circles = calloutRows(targets, { above: 5, below: 70, left: 8, right: 90 }).flatMap((mark) =>
+      mark.kind === 'circle' && mark.radius > 1 ? [mark.centre] : [],
+    )
+    expect(circles.map(({ y }) => y)).toEqual([5, 5, 70, 70])
+    expect(circles[0]!.x).toBeLessThan(circles[1]!.x)
+    expect(circles[2]!.x).toBeLessThan(circles[3]!.x)
   })
 
   it('show every piece of a nested length to scale, and every hole of a vessel twice', () => {

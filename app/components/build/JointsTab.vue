@@ -85,6 +85,22 @@ function keepOwn() {
   })
   own.name = ''
 }
+/** Catalogue fittings that lie on the shelf: chains are made of them where they are as short and cost less. */
+const shelved = computed(() =>
+  (bench.job?.shelf ?? []).flatMap(({ item, owned }) => {
+    const fitting = owned > 0 ? bench.parts?.byId.get(item) : undefined
+    return fitting ? [{ item, owned, name: sayFitting({ fitting, turned: false }) }] : []
+  }),
+)
+function shelve(item: string, owned: number) {
+  const fitting = bench.parts?.byId.get(item)
+  setJob('shelf', '', fitting ? sayFitting({ fitting, turned: false }) : item, (job) => {
+    const known = job.shelf.find((each) => each.item === item)
+    if (known) known.owned = owned
+    else job.shelf.push({ item, owned, price: null, lead: 0 })
+  })
+}
+const haveOne = (item: string) => shelve(item, (shelved.value.find((each) => each.item === item)?.owned ?? 0) + 1)
 const forget = (id: string, name: string) =>
   setJob('ownFitting', name, '', (job) => {
     job.ownFittings = job.ownFittings.filter((each) => each.id !== id)
@@ -226,6 +242,19 @@ const forget = (id: string, name: string) =>
         <button type="button" class="btn" @click="keepOwn">{{ say('build.keepOwn') }}</button>
       </p>
       <p v-if="ownProblem" class="text-12 text-pencil" role="alert">{{ ownProblem }}</p>
+      <h4 class="mt-3 text-13 font-bold">{{ say('build.shelf') }}</h4>
+      <p class="text-12 text-ink-2">{{ say('build.shelfIs') }}</p>
+      <ul class="text-13">
+        <li v-for="each in shelved" :key="each.item" class="flex items-center justify-between gap-2 border-b border-hair py-1">
+          <span>{{ each.name }}</span>
+          <CellField
+            :label="say('build.ownedOf', { item: each.name })"
+            :model-value="each.owned"
+            @update:model-value="(to) => shelve(each.item, to ?? 0)"
+          />
+        </li>
+      </ul>
+      <FittingPicker :label="say('build.haveOne')" :fittings="fittings" @pick="haveOne" />
     </details>
   </div>
 </template>
