@@ -13,7 +13,8 @@ export function useBuildWords() {
   const sayEnd = (one: End) => endWords(one, say, settings.system)
   /** What a part is called; a fitting by both its ends. */
   function sayWords({ id, values = {}, of, ends }: Words, own?: string): string {
-    const name = own ?? say(`build.${id}`, { ...values, ...(of ? { end: sayPipe(of) } : {}) })
+    const said = own ?? say(`build.${id}`, { ...values, ...(of ? { end: sayPipe(of) } : {}) })
+    const name = said.charAt(0).toUpperCase() + said.slice(1)
     return ends ? say('build.fitting.of', { form: name, a: sayEnd(ends[0]), b: sayEnd(ends[1]) }) : name
   }
   const sayFitting = ({ fitting, turned }: Placed) =>
@@ -23,11 +24,21 @@ export function useBuildWords() {
       b: sayEnd(fitting.ends[turned ? 0 : 1]),
     })
 
+  /** A link by what it joins, an overflow by what it leaves: pipes have no names of their own. */
+  function wayName(kind: string, id: string): string | undefined {
+    const { scheme } = bench
+    const nameOf = (vessel: string) => bench.assessment?.path.vessels.get(vessel)?.vessel.name ?? ''
+    const link = kind === 'link' ? scheme?.stores.flatMap(({ links }) => links).find((each) => each.id === id) : undefined
+    if (link) return say('trial.linkName', { from: nameOf(link.from.vessel), to: nameOf(link.to.vessel) })
+    const route = kind === 'overflow' ? scheme?.overflows.find((each) => each.id === id) : undefined
+    return route && say('build.overflowOf', { name: nameOf(route.from.vessel) })
+  }
   /** What a number on a drawing stands for: the reader's word and what it is; a base as one thing. */
   function numberedName(part: Part): string {
     const [kind, id] = part.key.split(':')
     if (kind === 'base') return say('build.baseOf', { name: bench.assessment?.path.vessels.get(id!)?.vessel.name ?? '' })
-    return part.called ? say('build.partOf', { name: part.called, what: sayWords(part.words) }) : sayWords(part.words)
+    const own = part.called ?? wayName(kind!, id!)
+    return own ? say('build.partOf', { name: own, what: sayWords(part.words) }) : sayWords(part.words)
   }
   const named = (part: Part) => part.called ?? sayWords(part.words)
   /** What a joint's side is called: the part itself, a vessel's port, a piece of a pipe, a tap's spout. */

@@ -189,14 +189,15 @@ function drawTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table'
     pen.regular,
     0.35,
   )
+  const titled = block.columns.some(({ title }) => title !== '')
   const first = block.rows[0] ? row(block.rows[0], pen.regular).height : 0
-  paper.need(head.height + first)
-  draw(head)
+  paper.need((titled ? head.height : 0) + first)
+  if (titled) draw(head)
   block.rows.forEach((cells, i) => {
     const next = row(cells, block.strong?.includes(i) ? pen.bold : pen.regular)
     if (paper.room < next.height) {
       paper.turn()
-      draw(head)
+      if (titled) draw(head)
     }
     if (block.boxes) paper.square(MARGIN.side, paper.y + 0.8, 3)
     draw(next)

@@ -2,7 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick, shallowReactive } from 'vue'
 import { demoJobs, demoRecords } from '#core/demo'
-import { setMark, setStand } from '#core/edits'
+import { putFittings, setMark, setStand, setTimer, tickStep } from '#core/edits'
 import { jobTies } from '#core/path'
 import { readJobFile } from '#core/scheme'
 import { message } from './messages'
@@ -327,5 +327,51 @@ describe('a draft of version 1', () => {
     await bench.open(ID)
     expect(bench.job?.name).toBe('Left behind')
     expect(bench.job?.site.latitude).toBe(51)
+  })
+})
+
+describe('build', () => {
+  const own = (cost: number) => bench.editScheme(message('edit.field'), (scheme) => ({ ...scheme, cost }))
+  it("costs what the bill comes to until the reader's own sum is put in", () => {
+    own(0)
+    expect(bench.cost).toBe(bench.build!.bill.total)
+    expect(bench.cost).toBeGreaterThan(50)
+    own(99)
+    expect(bench.cost).toBe(99)
+  })
+  it('says what one more of the same vessel adds to the bill: itself, its base and its link', () => {
+    const butt = bench.build!.bill.lines.find(({ item }) => item === 'vessel:butt:210')!
+    expect(bench.oneMoreCosts).toBeGreaterThan(butt.price)
+    expect(bench.oneMoreCosts).toBeLessThan(3 * butt.price)
+  })
+  it('goes by a price as soon as it is told, and by none that is taken back', () => {
+    const before = bench.build!.bill.total
+    const shelve = (price: number | null) =>
+      bench.edit(message('edit.field'), (job) => ({ ...job, shelf: [{ item: 'vessel:butt:210', owned: 0, price, lead: 0 }] }))
+    shelve(1000)
+    expect(bench.build!.bill.total).toBeCloseTo(before + 1000 - 58, 2)
+    shelve(null)
+    expect(bench.build!.bill.total).toBe(before)
+    bench.undo()
+    expect(bench.build!.bill.total).toBeCloseTo(before + 1000 - 58, 2)
+  })
+  it('finds a wrong adapter, and its mend takes the best chain', () => {
+    const key = 'outlet:river-outlet|device:river-neck'
+    bench.editScheme(message('edit.fittingsPut'), (scheme) =>
+      putFittings(scheme, key, ['downpipeAdapter-downpipe-square-65-f-downpipe-round-68-m']),
+    )
+    const finding = bench.findings.find(({ id }) => id === 'endsDoNotMate')!
+    expect(finding).toMatchObject({ station: 'drop', mends: true })
+    bench.mend(finding)
+    expect(bench.findings.some(({ id }) => id === 'endsDoNotMate')).toBe(false)
+    expect(bench.build!.assembly.joints.find((joint) => joint.key === key)!.state).toBe('mates')
+  })
+  it('keeps ticks and waits with the job, in the browser and in the file', async () => {
+    bench.editScheme(message('edit.stepDone'), (scheme) => setTimer(tickStep(scheme, 'rules', 1000), 'cure', 2000))
+    await bench.save()
+    const kept = (await repository.get(ID))!.job.schemes[0]!.build
+    expect([kept.done, kept.timers]).toEqual([[{ step: 'rules', at: 1000 }], [{ step: 'cure', started: 2000 }]])
+    const file = readJobFile(await bench.fileText(), jobTies)
+    expect(file.job.schemes[0]!.build.done).toEqual(kept.done)
   })
 })
