@@ -63,8 +63,8 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
   const four = assess(tanneryRow().schemes[2]!).path
   const storms = tableStorms(scaledTable(100))
   const studio = tanneryRow()
-  const four = assess(studio.schemes[2]!).path
-  const ground = partsGround(studio)
+  const linkedLow = assess(studio.schemes[2]!).path
+  const partsOf = partsGround(studio)
   const ends = [
     end('tote', 'S60x6', 'male'),
     end('hose', '13', 'female'),
@@ -89,7 +89,7 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
       ms: Math.max(...ends.flatMap((a) => ends.filter((b) => b !== a).map((b) => time(() => solveChain(a, b, index))))),
       limit: 10,
     },
-    { what: 'bill, cuts, holes and steps of the dye studio, four totes', ms: time(() => planBuild(four, ground)), limit: 50 },
+    { what: 'bill, cuts, holes and steps of the dye studio, four totes', ms: time(() => planBuild(linkedLow, partsOf)), limit: 50 },
     { what: 'a storm of 24 h over 12 linked vessels', ms: time(() => runStorm(linked, day, trial)), limit: 300 },
     {
       what: `${storms.length} design storms over four totes`,

@@ -1,4 +1,5 @@
-import { assemble, plainGround, type PartsGround } from '../build'
+import { assemble } from '../build/assembly'
+import { plainGround, type PartsGround } from '../build/ground'
 import { designFlow, dropArea, dropCapacityArea, outletDesign, type OutletDesign } from '../catch/designFlow'
 import { intakeLimits, type IntakeLimits } from '../catch/intakeLimits'
 import { trainLimits, type TrainLimit } from '../catch/trainLimits'
