@@ -17,18 +17,16 @@ const bytes = async (url: string): Promise<ArrayBuffer> => {
 
 /** PDFs of sheets, made in a worker. */
 export function usePdf() {
-  const state = shallowReactive<{ making: string | undefined; share: number; failed: string | undefined; took: number | undefined }>({
+  const state = shallowReactive<{ making: string | undefined; share: number; failed: string | undefined }>({
     making: undefined,
     share: 0,
     failed: undefined,
-    took: undefined,
   })
   async function make(sheet: Sheet, paper: keyof typeof PAPERS): Promise<Uint8Array<ArrayBuffer> | undefined> {
     if (state.making) return undefined
     state.making = sheet.id
     state.share = 0
     state.failed = undefined
-    const began = performance.now()
     try {
       const fonts = { regular: await bytes(regular), bold: await bytes(bold) }
       const pdf = await worker().pdf(
@@ -37,7 +35,6 @@ export function usePdf() {
         fonts,
         Comlink.proxy((share: number) => (state.share = share)),
       )
-      state.took = performance.now() - began
       return pdf
     } catch (error) {
       state.failed = error instanceof Error ? error.message : String(error)

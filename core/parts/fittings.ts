@@ -1,4 +1,4 @@
-import { end, END_SIZES, madeBy, SEALS, type End, type EndType, type Made, type Seal } from './ends'
+import { end, END_SIZES, madeBy, type End, type EndType, type Made } from './ends'
 import { measuresOf } from './sizes'
 import type { Shop } from '../scheme'
 
@@ -284,5 +284,3 @@ export const FITTINGS: readonly Fitting[] = [
 
 /** How a fitting's end is joined. */
 export const madeAt = ({ ends, made }: Pick<Fitting, 'ends' | 'made'>, side: 0 | 1): Made => made?.[side] ?? madeBy(ends[side].type)
-
-export const isSeal = (word: string): word is Seal => SEALS.some((seal) => seal === word)

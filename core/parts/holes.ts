@@ -63,8 +63,6 @@ const LIKE: Readonly<Record<string, string>> = { '32': '1', '40': '1-1/4', '50':
 const CONNECTORS: Readonly<Record<string, number>> = { '13': 0.019, '16': 0.021, '19': 0.0225, '25': 0.025, '32': 0.035, '40': 0.042 }
 /** Drilled round what passes through and has to be free, m. */
 const CLEARANCE = 0.001
-/** Hole for a diverter that is pushed into the pipe. Common practice. */
-export const PUSH_IN_HOLE = inch(2.125)
 
 /** Largest hole saw that people hold, m. Common practice. */
 const LARGEST_SAW = 0.152
