@@ -10,7 +10,7 @@ export function usePlates() {
   const { say, text } = useSay()
   const { sayPipe } = useBuildWords()
 
-  const numbers = computed(() => numberParts(bench.build?.assembly.parts ?? []))
+  const numbers = computed(() => (bench.build ? numberParts(bench.build.assembly) : new Map<string, number>()))
 
   /** One section for every pipe that leads to a vessel. */
   const sections = (width: number, height: number): Plate[] =>

@@ -136,7 +136,7 @@ describe('numbered drawings', () => {
       const parts = partsGround(own)
       const { lines, path } = assess(one, undefined, undefined, parts)
       const { assembly } = planBuild(path, parts)
-      const numbers = numberParts(assembly.parts)
+      const numbers = numberParts(assembly)
       for (const line of lines) {
         const plate = sectionPlate(line, path, numbers, 178, 176, words)
         for (const mark of plate.marks) {

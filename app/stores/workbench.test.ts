@@ -347,7 +347,7 @@ describe('build', () => {
   it('goes by a price as soon as it is told, and by none that is taken back', () => {
     const before = bench.build!.bill.total
     const shelve = (price: number | null) =>
-      bench.edit(message('edit.field'), (job) => ({ ...job, shelf: [{ item: 'vessel:butt:210', owned: 0, price, lead: 0 }] }))
+      bench.edit(message('edit.field'), (job) => ({ ...job, shelf: [{ item: 'vessel:butt:210', owned: 0, price, lead: 0, sold: 0 }] }))
     shelve(1000)
     expect(bench.build!.bill.total).toBeCloseTo(before + 1000 - 58, 2)
     shelve(null)

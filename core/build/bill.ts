@@ -1,5 +1,6 @@
 import { madeAt, madeBy, type End, type Made } from '../parts'
 import { SHOPS, type Build, type Scheme, type Shop } from '../scheme'
+import { FOOT } from '../units/constants'
 import type { Quantity } from '../units/quantity'
 import { length } from '../units/quantity'
 import type { Assembly } from './assembly'
@@ -7,7 +8,8 @@ import type { CutGroup } from './cuts'
 import type { PartsGround } from './ground'
 import type { Hole } from './holeList'
 import type { Joint } from './joints'
-import { BUILD_STATIONS, type BuildStation, type Part, type Unit, type Words } from './part'
+import { BUILD_STATIONS, pipeItem, type BuildStation, type Part, type Unit, type Words } from './part'
+import { couplingOf, couplingsIn, piecesOf } from './runs'
 
 /** One line of the bill: a thing, how much of it is wanted, there and to be bought, and what that costs. */
 export interface BillLine {
@@ -59,6 +61,8 @@ export interface Bill {
 const ALLOWANCE = 0.1
 /** Whole lengths of pipe leave at least this over for a wrong cut. Common practice. */
 const PIPE_ALLOWANCE = 0.05
+/** A reel is cut by the half metre, or by the foot. Common practice. */
+const REEL = { metric: 0.5, imperial: FOOT } as const
 
 /** Every place of a joint where two ends come together, and how. */
 export function matings({ upper, lower, placed }: Pick<Joint, 'upper' | 'lower' | 'placed'>): { a: End; b: End; made: Made }[] {
@@ -107,11 +111,11 @@ function consumables(count: Counter, { parts, joints, runs }: Assembly, holes: r
   const made = new Map<Made, number>()
   for (const joint of joints.filter(({ upper, lower }) => !isOnWall(parts, upper.part) || !isOnWall(parts, lower.part)))
     for (const mating of matings(joint)) made.set(mating.made, (made.get(mating.made) ?? 0) + 1)
-  // Couplings within a run have two joints each.
-  for (const { items, pipe, part } of runs)
-    if (!isOnWall(parts, part)) {
-      const couplings = items.filter((item) => item.kind === 'body' && item.of === 'coupling').length
-      if (couplings > 0) made.set(madeBy(pipe.type), (made.get(madeBy(pipe.type)) ?? 0) + 2 * couplings)
+  // What sits between two pieces of a run has two joints: a coupling, a valve, a tee for air.
+  for (const run of runs)
+    if (!isOnWall(parts, run.part)) {
+      const within = 2 * (piecesOf(run).length - 1)
+      if (within > 0) made.set(madeBy(run.pipe.type), (made.get(madeBy(run.pipe.type)) ?? 0) + within)
     }
   const put = (item: string, quantity: number, price: number, shop: Shop = 'sundries') => {
     if (quantity > 0)
@@ -237,9 +241,8 @@ export function billOf(
     )
   }
   for (const { placed, station, key } of assembly.joints) for (const { fitting: each } of placed) fitting(each.id, station, key)
-  for (const { items, station, pipe, key, part } of assembly.runs)
-    if (!isOnWall(assembly.parts, part))
-      for (const item of items) if (item.kind === 'body' && item.of === 'coupling') fitting(couplingOf(pipe), station, key)
+  for (const run of assembly.runs)
+    if (!isOnWall(assembly.parts, run.part)) for (let i = couplingsIn(run); i > 0; i--) fitting(couplingOf(run.pipe), run.station, run.key)
   consumables(count, assembly, holes, scheme.taps.length)
   const choices = new Map(scheme.build.lines.map((choice) => [choice.item, choice]))
   const lines = [...count.lines.values()].map((line) => priced(line, choices.get(line.item), groups, ground))
@@ -261,12 +264,6 @@ export function billOf(
 
 const sum = <T>(list: readonly T[], of: (one: T) => number) => Math.round(list.reduce((total, each) => total + of(each), 0) * 100) / 100
 
-/** Straight coupling of a pipe, by the catalogue's own naming. */
-const couplingOf = ({ type, size }: Pick<End, 'type' | 'size'>): string => {
-  const side = type.startsWith('downpipe') ? ['f', 'm'] : type === 'hose' ? ['m', 'm'] : ['f', 'f']
-  return `coupling-${type}-${size}-${side[0]}-${type}-${size}-${side[1]}`.replaceAll('/', '_')
-}
-
 function priced(
   { quantity, stations, ...line }: Counted,
   choice: Build['lines'][number] | undefined,
@@ -277,22 +274,25 @@ function priced(
   const wanted = choice?.quantity ?? quantity
   const own = ground.stock.prices.get(line.item)
   const owned = there ? 0 : (ground.stock.owned.get(line.item) ?? 0)
-  const group = line.item.startsWith('pipe:')
-    ? groups.find(({ pipe, there: on }) => !on && `pipe:${pipe.type}:${pipe.size}` === line.item)
-    : undefined
-  const lengths = group && group.stock > 0 && group.plan && group.cuts.length > 0 && choice?.quantity == null
+  const group = line.item.startsWith('pipe:') ? groups.find(({ pipe, there: on }) => !on && pipeItem(pipe) === line.item) : undefined
   const sold = group && group.stock > 0 ? group.stock : undefined
-  const missing = Math.max(0, wanted - owned)
+  const told = choice?.quantity != null
+  // What comes off the saw says how much pipe is used; the reader's own quantity goes before it, and wants nothing over.
+  const used = group && !told ? group.cuts.reduce((total, { length }) => total + length, 0) : wanted
+  const missing = Math.max(0, used - owned)
+  const over = (share: number) => missing * (told ? 1 : 1 + share)
+  /** Whole pieces that cover an amount. */
+  const whole = (pieces: number) => Math.max(0, Math.ceil(pieces - 1e-9))
+  const plan = group?.plan && !told && owned === 0 ? group.plan.bars.length + group.plan.tooLong.length : 0
   const buy = there
     ? 0
     : sold
-      ? Math.max(
-          lengths && owned === 0 ? group.plan!.bars.length + group.plan!.tooLong.length : 0,
-          Math.ceil((missing * (1 + (choice?.quantity == null ? PIPE_ALLOWANCE : 0))) / sold - 1e-9),
-        )
+      ? Math.max(plan, whole(over(PIPE_ALLOWANCE) / sold))
       : line.unit === 'each'
-        ? Math.max(0, Math.ceil(missing - 1e-9))
-        : Math.round(missing * (1 + (choice?.quantity == null ? ALLOWANCE : 0)) * 100) / 100
+        ? whole(missing)
+        : line.unit === 'length' && line.shop === 'hose'
+          ? whole(over(ALLOWANCE) / REEL[ground.system]) * REEL[ground.system]
+          : Math.round(over(ALLOWANCE) * 100) / 100
   const price = own ?? Math.round(line.price * (sold ?? 1) * 100) / 100
   return {
     ...line,

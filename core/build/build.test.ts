@@ -11,11 +11,16 @@ import {
   assemble,
   assembled,
   billOf,
+  carryLegs,
   drawnKey,
+  fittingKey,
   heldBy,
   inOrder,
   layRun,
+  leastLeg,
   matings,
+  numberParts,
+  overflowLegs,
   partsGround,
   piecesOf,
   plainGround,
@@ -102,6 +107,15 @@ describe('a scheme taken apart', () => {
     expect(billed).toBe(inJoints + couplings)
   })
 
+  it.each(everything)('numbers whatever is bought and drawn once, fittings by their kind: %s', (_, scheme) => {
+    const { assembly, bill } = plan(scheme)
+    const numbers = numberParts(assembly)
+    const used = [...new Set(numbers.values())].toSorted((a, b) => a - b)
+    expect(used).toEqual(used.map((_each, i) => i + 1))
+    for (const { item, kind } of bill.lines) if (kind === 'fitting') expect(numbers.has(fittingKey(item)), item).toBe(true)
+    for (const { placed } of assembly.joints) for (const { fitting } of placed) expect(numbers.has(fittingKey(fitting.id))).toBe(true)
+  })
+
   it.each(SYSTEMS)('joins every demo and every arrangement with what shops have, in %s threads', (system) => {
     for (const [name, scheme] of everything) {
       const { joints } = assemble(buildWaterPath(scheme), plainGround(system))
@@ -170,6 +184,116 @@ describe('a scheme taken apart', () => {
   })
 })
 
+/** Every port that the document ties something to, as often as it does. */
+const tiesOf = (scheme: Scheme): string[] => {
+  const vesselEnds = (to: { kind: string; vessel?: string; port?: string }) =>
+    to.kind === 'vessel' ? [`port:${to.vessel}:${to.port}`] : []
+  return [
+    ...scheme.drops.flatMap(({ devices, end: to }) => [
+      ...devices.flatMap((device) => ('hose' in device ? vesselEnds(device.to) : [])),
+      ...vesselEnds(to),
+    ]),
+    ...scheme.stores.flatMap(({ links }) => links.flatMap(({ from, to }) => [from, to].map((at) => `port:${at.vessel}:${at.port}`))),
+    ...scheme.overflows.flatMap(({ from, to }) => [`port:${from.vessel}:${from.port}`, ...vesselEnds(to)]),
+    ...scheme.taps.map(({ vessel, port }) => `port:${vessel}:${port}`),
+    ...scheme.pumps.flatMap(({ from, to }) => [`port:${from.vessel}:${from.port}`, ...vesselEnds(to)]),
+  ]
+}
+
+describe('one hole takes one fitting', () => {
+  it('in any scheme: where several pipes are tied to a port, tees part them before the wall', () => {
+    fc.assert(
+      fc.property(anyScheme.filter(whole), (scheme) => {
+        const { joints, parts } = assemble(buildWaterPath(scheme), plainGround('metric'))
+        const lids = scheme.stores.flatMap(({ vessels }) =>
+          vessels.flatMap(({ id, ports }) => ports.filter(({ role }) => role === 'lid').map((port) => `port:${id}:${port.id}`)),
+        )
+        const tied = tiesOf(scheme)
+        for (const key of new Set(tied)) {
+          const count = tied.filter((each) => each === key).length
+          const atWall = joints.filter(({ upper, lower }) => upper.part === key || lower.part === key)
+          expect(atWall.length, key).toBe(lids.includes(key) ? 0 : 1)
+          const tees = parts.filter((part) => part.key.startsWith(`${key}:tee:`))
+          expect(tees.length, key).toBe(lids.includes(key) ? 0 : count - 1)
+        }
+      }),
+      { numRuns: 60 },
+    )
+  })
+
+  it('four totes in a row have a tee at each of the two between', () => {
+    const { parts, joints } = assemble(buildWaterPath(tanneryRow().schemes[2]!), plainGround('imperial'))
+    expect(parts.filter(({ item }) => item === 'tee:sch40:1')).toHaveLength(2)
+    const bulkheads = joints.flatMap(({ placed }) => placed).filter(({ fitting }) => fitting.form === 'bulkhead')
+    expect(bulkheads).toHaveLength(4)
+  })
+})
+
+describe('pipes that turn corners', () => {
+  it('are cut all the way: every pipe on the bill that is bought comes out of pieces, over its own length', () => {
+    for (const [name, scheme] of everything) {
+      const { assembly } = plan(scheme)
+      for (const { key, item, quantity, there } of assembly.parts) {
+        if (!item.startsWith('pipe:') || there) continue
+        const own = assembly.runs.filter(({ part }) => part === key)
+        const spans = own.reduce((sum, { span }) => sum + span, 0)
+        // A pipe across is told by its run on plan and cut along its fall.
+        expect(spans, `${name}: ${key}`).toBeGreaterThanOrEqual(quantity - 1e-9)
+        expect(spans, `${name}: ${key}`).toBeLessThan(quantity * 1.02)
+      }
+    }
+  })
+
+  it('legs of an overflow add up to its own length, whatever its heights, and two bends find room in each', () => {
+    const height = fc.double({ min: -0.5, max: 4, noNaN: true })
+    fc.assert(
+      fc.property(
+        fc.constantFrom('stub' as const, 'hooped' as const, 'standpipe' as const),
+        fc.double({ min: 0, max: 12, noNaN: true }),
+        height,
+        height,
+        height,
+        fc.constantFrom({ type: 'sch40' as const, size: '3' }, { type: 'metric' as const, size: '50' }),
+        (mouth, length, crest, end, at, pipe) => {
+          const to = { kind: 'ground' as const, where: 'bed' as const, wallDistance: 3 }
+          const legs = overflowLegs({ mouth, length, crest, end, to }, at, pipe)
+          expect(legs.reduce((sum, each) => sum + each, 0)).toBeCloseTo(Math.max(length, 0.15), 9)
+          if (legs.length > 1) for (const leg of legs) expect(leg).toBeGreaterThanOrEqual(leastLeg(pipe) - 1e-9)
+        },
+      ),
+    )
+  })
+
+  it('a stub of 3 m at 1.2 m goes out, down 1.2 m and along: three legs, two bends (worked by hand)', () => {
+    const to = { kind: 'ground' as const, where: 'bed' as const, wallDistance: 3 }
+    const legs = overflowLegs({ mouth: 'stub', length: 3, crest: 0, end: 0, to }, 1.2, { type: 'sch40', size: '2' })
+    expect(legs.map((leg) => Math.round(leg * 1000))).toEqual([200, 1200, 1600])
+  })
+
+  it('a pipe across is as long as its slope: 4 m falling 0.05 are 4.005 m between its two bends (Pythagoras)', () => {
+    const dry = { length: 4, fall: 0.05, wet: false, lowPoint: 0, bends: 2 }
+    const { legs, bendAt } = carryLegs(dry, { type: 'metric', size: '110' }, undefined)
+    expect(legs).toHaveLength(1)
+    expect(legs[0]).toBeCloseTo(Math.sqrt(16 + 0.04), 9)
+    expect(bendAt).toEqual([true, true])
+  })
+
+  it('one that dips goes down to its low point and up to its inlet again', () => {
+    const wet = { length: 12, fall: 0, wet: true, lowPoint: -0.3, bends: 2 }
+    const { legs } = carryLegs(wet, { type: 'metric', size: '110' }, { from: 1.8, to: 1.2 })
+    expect(legs.map((leg) => Math.round(leg * 1000))).toEqual([2100, 8400, 1500])
+  })
+
+  it('counts a bend for every corner that is laid', () => {
+    for (const [name, scheme] of everything) {
+      const { parts, joints } = plan(scheme).assembly
+      const laid = new Set(joints.flatMap(({ upper, lower }) => [upper.part, lower.part]).filter((part) => part.includes(':bend:')))
+      const billed = parts.filter(({ item }) => item.startsWith('bend:')).reduce((sum, { quantity }) => sum + quantity, 0)
+      expect(billed, name).toBe(laid.size)
+    }
+  })
+})
+
 describe('cut lengths', () => {
   it('is the gap and both insertions less the relief: 40 and 50 give 80, not 90 (joiner; common practice, no published source)', () => {
     expect(joinerLength([0.04, 0.05], 0, 0.01)).toBeCloseTo(0.08, 9)
@@ -200,7 +324,7 @@ describe('cut lengths', () => {
         (span, pipe, above, below, middle, joined) => {
           const run = layRun(
             { key: 'r', part: 'r', station: 'drop', pipe, span, above, below, joined, ...(middle ? { middle } : {}) },
-            'metric',
+            stockLength(pipe, 'metric'),
           )
           if (run.short > 0) return
           expect(assembled(run)).toBeCloseTo(span, 4)
@@ -220,6 +344,13 @@ describe('cut lengths', () => {
     )
   })
 
+  it('lists on the wall what is sawn there and nothing else', () => {
+    const { groups } = plan(withyHard().schemes[0]!)
+    const wall = groups.filter(({ there }) => there).flatMap(({ cuts }) => cuts.map(({ run }) => run.part))
+    // Above the trough and below it; the other downpipe of the boathouse is left whole.
+    expect(wall).toEqual(['drop:river-drop', 'drop:river-drop'])
+  })
+
   it('says by how much fittings are longer than the way that they have', () => {
     const run = layRun(
       {
@@ -231,13 +362,13 @@ describe('cut lengths', () => {
         above: [{ of: 'a', length: 0.08 }],
         below: [{ of: 'b', length: 0.06 }],
       },
-      'metric',
+      3,
     )
     expect(run.short).toBeCloseTo(0.04, 9)
   })
 
   it('cuts hose a little long, so that nothing pulls', () => {
-    const run = layRun({ key: 'h', part: 'h', station: 'drop', pipe: { type: 'hose', size: '25' }, span: 0.6 }, 'metric')
+    const run = layRun({ key: 'h', part: 'h', station: 'drop', pipe: { type: 'hose', size: '25' }, span: 0.6 }, 0)
     expect(piecesOf(run)[0]!.length).toBeGreaterThan(0.62)
     expect(piecesOf(run)).toHaveLength(1)
   })
@@ -258,8 +389,8 @@ describe('the bill', () => {
 
   it('takes what is owned off, and goes by the price that is paid', () => {
     const shelf = [
-      { item: 'vessel:butt:210', owned: 0, price: 41.5, lead: 6 },
-      { item: 'sundry:clip', owned: 5, price: null, lead: 0 },
+      { item: 'vessel:butt:210', owned: 0, price: 41.5, lead: 6, sold: 0 },
+      { item: 'sundry:clip', owned: 5, price: null, lead: 0, sold: 0 },
     ]
     const mine = { ...job, shelf }
     expect(line('vessel:butt:210', scheme, mine)).toMatchObject({ price: 41.5, guide: false, total: 41.5, lead: 6 })
@@ -299,13 +430,29 @@ describe('the bill', () => {
     }
   })
 
-  it('buys pipe in whole lengths, a twentieth over', () => {
+  it('buys pipe in whole lengths, a twentieth over what is sawn, in the length that the shop sells', () => {
     const four = tanneryRow().schemes[2]!
-    const { bill, groups } = plan(four, 'imperial')
-    const drain = bill.lines.find(({ item }) => item === 'pipe:sch40:2')!
-    expect(drain.sold).toBeCloseTo(3.048, 9)
-    expect(drain.buy).toBe(2)
-    expect(groups.find(({ pipe }) => pipe.size === '2')!.plan!.bars).toHaveLength(1)
+    const drain = (job: Parameters<typeof partsGround>[0]) => {
+      const { bill, groups } = planBuild(buildWaterPath(four), partsGround(job))
+      return { line: bill.lines.find(({ item }) => item === 'pipe:sch40:2')!, group: groups.find(({ pipe }) => pipe.size === '2')! }
+    }
+    const usual = drain(tanneryRow())
+    const sawn = usual.group.cuts.reduce((sum, { length }) => sum + length, 0)
+    expect(usual.line.sold).toBeCloseTo(3.048, 9)
+    expect(usual.group.plan!.bars).toHaveLength(1)
+    expect(usual.line.buy).toBe(Math.ceil((sawn * 1.05) / 3.048))
+    const short = drain({ ...tanneryRow(), shelf: [{ item: 'pipe:sch40:2', owned: 0, price: null, lead: 0, sold: 1.2 }] })
+    expect(short.line.sold).toBe(1.2)
+    for (const { length } of short.group.cuts) expect(length).toBeLessThanOrEqual(1.2)
+    expect(short.line.buy).toBeGreaterThanOrEqual(3)
+    // Longer than a length: what was one leg is now two with a coupling between.
+    expect(short.group.cuts.length).toBeGreaterThan(usual.group.cuts.length)
+  })
+
+  it('buys hose by the half metre or the foot, a tenth over what is cut', () => {
+    expect(line('pipe:hose:25')).toMatchObject({ reckoned: 0.6, buy: 1 })
+    const inFeet = plan(scheme, 'imperial').bill.lines.find(({ item }) => item === 'pipe:hose:25')!
+    expect(inFeet.buy / 0.3048).toBeCloseTo(3, 9)
   })
 
   it('brings a hole saw of every size that a hole asks for, and no ladder where nothing is high', () => {
@@ -326,13 +473,15 @@ describe('the bill', () => {
 
 describe('holes', () => {
   const four = tanneryRow().schemes[2]!
-  it('are one for every port of a vessel but those that it came with', () => {
+  it('are one for every port that something is tied to, but those that a vessel came with; none is drilled for nothing', () => {
     for (const [, scheme] of everything) {
       const { holes } = plan(scheme)
+      const tied = tiesOf(scheme)
       const ports = scheme.stores.flatMap(({ vessels }) =>
         vessels.flatMap((vessel) =>
           vessel.ports
             .filter(({ role }) => !(role === 'outlet' && (vessel.family === 'tote' || vessel.stands === 'upside-down')))
+            .filter(({ role, id }) => role === 'lid' || role === 'vent' || tied.includes(`port:${vessel.id}:${id}`))
             .map(({ id }) => `port:${vessel.id}:${id}`),
         ),
       )

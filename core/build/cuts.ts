@@ -2,7 +2,7 @@ import type { End } from '../parts'
 import type { Assembly } from './assembly'
 import type { PartsGround } from './ground'
 import { nestCuts, type CuttingPlan } from './nest'
-import { piecesOf, stockLength, type Run } from './runs'
+import { piecesOf, type Run } from './runs'
 
 /** One piece to saw, under the label that the drawing and the sheet share. */
 export interface Cut {
@@ -46,6 +46,8 @@ export function cutGroups(
   const groups = new Map<string, { pipe: Run['pipe']; there: boolean; runs: Run[] }>()
   for (const run of runs) {
     const there = stays(run.part)
+    // What hangs on the wall and is left whole is nobody's cut.
+    if (there && !run.sawn) continue
     const key = `${there} ${run.pipe.type} ${run.pipe.size}`
     const group = groups.get(key) ?? { pipe: run.pipe, there, runs: [] }
     groups.set(key, group)
@@ -65,7 +67,7 @@ export function cutGroups(
           depths: piece.depths,
           relief: piece.relief,
         }))
-      const stock = pipe.type === 'hose' ? 0 : stockLength(pipe, ground.system)
+      const stock = ground.sold(pipe)
       const plan =
         stock > 0 && !there
           ? nestCuts(

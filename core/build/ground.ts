@@ -1,6 +1,10 @@
 import { endKey, FittingIndex, FITTINGS, solveChain, type Chain, type End, type Fitting, type Stock } from '../parts'
 import type { Job } from '../scheme'
 import type { UnitSystem } from '../units/quantity'
+import { pipeItem } from './part'
+import { stockLength } from './runs'
+
+type PipeKind = Pick<End, 'type' | 'size'>
 
 /** What every build of a job leans on: which threads the country uses, what fittings there are, what they cost and which are at hand. */
 export interface PartsGround {
@@ -9,6 +13,8 @@ export interface PartsGround {
   byId: ReadonlyMap<string, Fitting>
   stock: Required<Stock>
   lead: ReadonlyMap<string, number>
+  /** Length in which a pipe is sold, m; 0 for hose, which comes off a reel. */
+  sold(pipe: PipeKind): number
   /** The best chains between two ends, solved once. */
   chains(upper: End, lower: End): Chain[]
 }
@@ -18,6 +24,7 @@ function groundOf(
   fittings: readonly Fitting[],
   stock: Required<Stock>,
   lead: ReadonlyMap<string, number>,
+  lengths: ReadonlyMap<string, number>,
 ): PartsGround {
   const index = new FittingIndex(fittings)
   const known = new Map<string, Chain[]>()
@@ -27,6 +34,7 @@ function groundOf(
     byId: new Map(fittings.map((fitting) => [fitting.id, fitting])),
     stock,
     lead,
+    sold: (pipe) => (pipe.type === 'hose' ? 0 : lengths.get(pipeItem(pipe)) || stockLength(pipe, system)),
     chains(upper, lower) {
       const key = `${endKey(upper)}|${endKey(lower)}`
       let chains = known.get(key)
@@ -40,7 +48,7 @@ const plain: Partial<Record<UnitSystem, PartsGround>> = {}
 
 /** The catalogue alone, guide prices, nothing at hand. */
 export const plainGround = (system: UnitSystem): PartsGround =>
-  (plain[system] ??= groundOf(system, FITTINGS, { prices: new Map(), owned: new Map() }, new Map()))
+  (plain[system] ??= groundOf(system, FITTINGS, { prices: new Map(), owned: new Map() }, new Map(), new Map()))
 
 /** A job's own ground: its reader's fittings beside the catalogue, their prices and their shelf. */
 export function partsGround({ system, ownFittings, shelf }: Pick<Job, 'system' | 'ownFittings' | 'shelf'>): PartsGround {
@@ -62,5 +70,6 @@ export function partsGround({ system, ownFittings, shelf }: Pick<Job, 'system' |
       owned: new Map(shelf.map(({ item, owned }) => [item, owned])),
     },
     new Map(shelf.map(({ item, lead }) => [item, lead])),
+    new Map(shelf.map(({ item, sold }) => [item, sold])),
   )
 }

@@ -68,7 +68,9 @@ function vesselHoles({ scheme, vessels }: WaterPath, { through }: Assembly, grou
           },
         ]
       }
-      const goes = through.get(key) ?? { type: 'hose' as const, size: '25' }
+      const goes = through.get(key)
+      // Nothing is tied to it: a hole there would only let the water out.
+      if (!goes) return []
       const seal = choices.get(key)?.seal ?? usualSeal(port.role, goes, ground.system)
       const size = holeFor(seal, goes)
       const card = choices.get(key)?.diameter ?? 0

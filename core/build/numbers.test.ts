@@ -4,8 +4,9 @@ import { buildWaterPath } from '../path'
 import { assemble, numberParts, plainGround } from './index'
 
 describe('numberParts', () => {
-  const { parts } = assemble(buildWaterPath(tanneryRow().schemes[2]!), plainGround('imperial'))
-  const numbers = numberParts(parts)
+  const assembly = assemble(buildWaterPath(tanneryRow().schemes[2]!), plainGround('imperial'))
+  const { parts } = assembly
+  const numbers = numberParts(assembly)
   it('counts from one without a gap, and gives none to what is there already', () => {
     const used = [...new Set(numbers.values())].toSorted((a, b) => a - b)
     expect(used).toEqual(used.map((_, i) => i + 1))

@@ -42,26 +42,5 @@ export interface Part {
 
 export const drawnKey = ({ kind, id }: { kind: DrawnKind; id: string }): string => `${kind}:${id}`
 
-/** What a number is given to: everything drawn, a hose that leads off a device, and a base as one thing. */
-const numberedAs = ({ key, drawn, there }: Part): string | undefined => {
-  if (there) return undefined
-  if (drawn || key.endsWith(':hose')) return key
-  const [kind, id] = key.split(':')
-  return kind === 'base' ? `base:${id}` : undefined
-}
-
-/**
- * Numbers of what has to be built, in the water's order, by part key: drawings, bill and steps share them. What was there
- * before has none; all layers of a base have one, which is also kept under the base's own key.
- */
-export function numberParts(parts: readonly Part[]): Map<string, number> {
-  const numbers = new Map<string, number>()
-  let last = 0
-  for (const part of parts) {
-    const as = numberedAs(part)
-    if (as === undefined) continue
-    if (!numbers.has(as)) numbers.set(as, ++last)
-    numbers.set(part.key, numbers.get(as)!)
-  }
-  return numbers
-}
+/** What a kind of pipe is bought as. */
+export const pipeItem = ({ type, size }: Pick<End, 'type' | 'size'>): string => `pipe:${type}:${size}`

@@ -41,7 +41,12 @@ export interface Run {
   items: (Body | Piece)[]
   /** By how much the fittings are longer than the way that they have, m; 0 where they go in. */
   short: number
+  /** One of its ends is a saw line where it hangs. */
+  sawn: boolean
 }
+
+/** What a body is of where a run is longer than one length: a plain coupling. */
+export const COUPLING = 'coupling'
 
 /** A coupling keeps the two pipes in it this far apart, m. Common practice. */
 const STOP = 0.003
@@ -76,6 +81,7 @@ export interface RunOrder {
   above?: readonly Omit<Body, 'kind'>[]
   below?: readonly Omit<Body, 'kind'>[]
   middle?: Omit<Body, 'kind'>
+  sawn?: boolean
   /** False at an end that goes into nothing: a saw line, a mouth over a lid, a shoe's open end. */
   joined?: readonly [boolean, boolean]
 }
@@ -85,10 +91,11 @@ export interface RunOrder {
  *
  * `length = gap between faces + insertion at both ends − relief` for every piece; gaps and bodies add up to the span.
  *
+ * @param sold length in which the pipe is sold, m; of no matter for hose
  * Source: common practice, no published source; `joiner`.
  */
-export function layRun(order: RunOrder, system: UnitSystem): Run {
-  const { key, part, station, pipe, span, above = [], below = [], middle, joined = [true, true] } = order
+export function layRun(order: RunOrder, sold: number): Run {
+  const { key, part, station, pipe, span, above = [], below = [], middle, joined = [true, true], sawn = false } = order
   const flexible = pipe.type === 'hose'
   const depth = insertionOf(pipe)
   const relief = flexible ? 0 : reliefOf(pipe)
@@ -96,12 +103,11 @@ export function layRun(order: RunOrder, system: UnitSystem): Run {
   const taken = [...above, ...below, ...(middle ? [middle] : [])].reduce((sum, { length }) => sum + length, 0)
   const room = span - taken
   const parts = middle ? 2 : 1
-  const most = stockLength(pipe, system)
   const coupling = 2 * depth + STOP
   // Couplings wherever one length does not reach.
   let count = parts
   const gapOf = (n: number) => (room - (n - parts) * coupling) / n
-  while (!flexible && gapOf(count) + 2 * depth > most && count < MOST_PIECES) count += parts
+  while (!flexible && gapOf(count) + 2 * depth > sold && count < MOST_PIECES) count += parts
   const gap = Math.max(0, gapOf(count))
   const items: (Body | Piece)[] = above.map(body)
   for (let i = 0; i < count; i++) {
@@ -111,10 +117,10 @@ export function layRun(order: RunOrder, system: UnitSystem): Run {
     const own = Math.min((relief / 2) * held.filter(Boolean).length, gap + depths[0] + depths[1])
     const length = joinerLength(depths, gap, own) + (flexible ? Math.max(gap * SLACK.share, SLACK.least) : 0)
     items.push({ kind: 'piece', key: `${key}:${i}`, gap, depths, relief: own, length })
-    if (i < count - 1) items.push(middle && i === count / parts - 1 ? body(middle) : { kind: 'body', of: 'coupling', length: coupling })
+    if (i < count - 1) items.push(middle && i === count / parts - 1 ? body(middle) : { kind: 'body', of: COUPLING, length: coupling })
   }
   items.push(...below.map(body))
-  return { key, part, station, pipe, flexible, span, items, short: Math.max(0, -gapOf(count) * count) }
+  return { key, part, station, pipe, flexible, span, items, short: Math.max(0, -gapOf(count) * count), sawn }
 }
 
 /** Put together again: where the last face comes to lie from the first, m. What assembling teaches of a cut list. */
@@ -122,3 +128,12 @@ export const assembled = ({ items }: Pick<Run, 'items'>): number =>
   items.reduce((at, item) => at + (item.kind === 'body' ? item.length : item.length - item.depths[0] - item.depths[1] + item.relief), 0)
 
 export const piecesOf = ({ items }: Pick<Run, 'items'>): Piece[] => items.filter((item): item is Piece => item.kind === 'piece')
+
+/** Straight coupling of a pipe, by the catalogue's own naming. */
+export const couplingOf = ({ type, size }: Pick<End, 'type' | 'size'>): string => {
+  const side = type.startsWith('downpipe') ? ['f', 'm'] : type === 'hose' ? ['m', 'm'] : ['f', 'f']
+  return `coupling-${type}-${size}-${side[0]}-${type}-${size}-${side[1]}`.replaceAll('/', '_')
+}
+
+export const couplingsIn = ({ items }: Pick<Run, 'items'>): number =>
+  items.filter((item) => item.kind === 'body' && item.of === COUPLING).length

@@ -1,3 +1,4 @@
+import { madeBy } from '../parts'
 import { cutSheet, pipeEndFor, sectionLines, type CutSheet, type SectionLine } from '../levels'
 import type { WaterPath } from '../path'
 import type { Device, Drop, Vessel } from '../scheme'
@@ -8,6 +9,7 @@ import { matings } from './bill'
 import type { CutGroup } from './cuts'
 import type { Hole } from './holeList'
 import { drawnKey, type BuildStation } from './part'
+import { piecesOf } from './runs'
 
 /** Where in the work a step belongs, in the usual order. */
 export const PHASES = [
@@ -490,7 +492,8 @@ function dropSteps(order: Order, ground: Ground): void {
 
 function fixSteps(order: Order, { joints, runs }: Assembly): void {
   const made = joints.flatMap((joint) => matings(joint))
-  const cemented = made.filter((each) => each.made === 'cement').length + runs.filter(({ pipe }) => pipe.type === 'sch40').length
+  const within = runs.filter(({ pipe }) => madeBy(pipe.type) === 'cement').reduce((sum, run) => sum + 2 * (piecesOf(run).length - 1), 0)
+  const cemented = made.filter((each) => each.made === 'cement').length + within
   const dry = order.of('dry')
   if (cemented > 0) {
     const apart = order.add({

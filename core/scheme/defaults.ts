@@ -3,7 +3,7 @@ import type { AnnualRain } from './schema/rain'
 import type { Device, DeviceOf, Drop } from './schema/drop'
 import type { Gutter } from './schema/gutter'
 import type { OverflowRoute, Pump } from './schema/overflow'
-import type { Build } from './schema/build'
+import type { Build, ShelfItem } from './schema/build'
 import type { Trial } from './schema/trial'
 import type { Job, Scheme } from './schema/job'
 import type { Money, Site } from './schema/site'
@@ -64,6 +64,9 @@ export const buildDefaults = (): Build => ({
   kerf: 0.003,
   quote: { hours: 0, rate: 0, margin: 0, tax: 0 },
 })
+
+/** Nothing known yet of something that a shop sells. */
+export const shelfDefaults = (item: string): ShelfItem => ({ item, owned: 0, price: null, lead: 0, sold: 0 })
 
 /** A surplus that runs out at the paving, into nothing measured. */
 export const overflowDefaults = (): Pick<OverflowRoute, 'end' | 'soak'> => ({ end: 0, soak: undefined })

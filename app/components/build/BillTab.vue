@@ -2,7 +2,7 @@
 import type { BillLine } from '#core/build'
 import { addExtra, freshId, removeExtra, setLine } from '#core/edits'
 import { BUILD_STATIONS } from '#core/build'
-import { SHOPS, type Shop } from '#core/scheme'
+import { shelfDefaults, SHOPS, type ShelfItem, type Shop } from '#core/scheme'
 import { area, count, span } from '#core/units/quantity'
 import { toCsv } from '~/build/billCsv'
 import { saveFile } from '~/composables/saveFile'
@@ -67,11 +67,11 @@ function want(line: BillLine, quantity: number | undefined) {
     setLine(scheme, line.item, line.there, quantity ?? null),
   )
 }
-function shelve(line: BillLine, change: { owned?: number; price?: number | null; lead?: number }) {
+function shelve(line: BillLine, change: Partial<Omit<ShelfItem, 'item'>>) {
   setJob('shelf', '', nameOf(line), (job) => {
     const known = job.shelf.find(({ item }) => item === line.item)
     if (known) Object.assign(known, change)
-    else job.shelf.push({ item: line.item, owned: 0, price: null, lead: 0, ...change })
+    else job.shelf.push({ ...shelfDefaults(line.item), ...change })
   })
 }
 

@@ -2,7 +2,7 @@
 import { BUILD_STATIONS, jointWays, matings, type Joint } from '#core/build'
 import { clearFittings, freshId, putFittings, setEnd } from '#core/edits'
 import { madeBy, type Chain } from '#core/parts'
-import type { End } from '#core/scheme'
+import { shelfDefaults, type End } from '#core/scheme'
 import { message } from '~/stores/messages'
 
 /**
@@ -97,7 +97,7 @@ function shelve(item: string, owned: number) {
   setJob('shelf', '', fitting ? sayFitting({ fitting, turned: false }) : item, (job) => {
     const known = job.shelf.find((each) => each.item === item)
     if (known) known.owned = owned
-    else job.shelf.push({ item, owned, price: null, lead: 0 })
+    else job.shelf.push({ ...shelfDefaults(item), owned })
   })
 }
 const haveOne = (item: string) => shelve(item, (shelved.value.find((each) => each.item === item)?.owned ?? 0) + 1)

@@ -117,5 +117,7 @@ export const shelfItem = record({
   price: yup.number().defined().nullable().min(0).max(1e6),
   /** Days until it comes; 0 for off the shelf. */
   lead: amount(0, 365),
+  /** Length in which this shop sells it, m; 0 for the usual one. */
+  sold: amount(0, 20),
 })
 export type ShelfItem = InferType<typeof shelfItem>

@@ -1,0 +1,78 @@
+import type { WaterPath } from '../../path'
+import type { PartsGround } from '../ground'
+import { resolveJoint, type Joint } from '../joints'
+import type { Part } from '../part'
+import { layRun, type Body, type Run } from '../runs'
+import { Assembler, cornerReach, type PipeKind, type Tie } from './assembler'
+import { drawParts } from './drawParts'
+import { dropParts } from './dropParts'
+import { gutterParts } from './gutterParts'
+import { linkParts } from './linkParts'
+import { overflowParts } from './overflowParts'
+import { vesselParts } from './vesselParts'
+
+export { portKey, usualSeal } from './assembler'
+export { carryLegs } from './deviceParts'
+export { leastLeg } from './legs'
+export { overflowLegs } from './overflowParts'
+
+/** A scheme taken apart: every part once, every joint, every length of pipe. */
+export interface Assembly {
+  parts: Part[]
+  joints: Joint[]
+  runs: Run[]
+  /** What goes through each hole in a wall, by the hole's key; a port that nothing is tied to has none. */
+  through: Map<string, PipeKind>
+}
+
+const isTee = (part: string) => part.includes(':tee:')
+const teeBody = (part: string, pipe: PipeKind): Omit<Body, 'kind'>[] => (isTee(part) ? [{ of: part, length: cornerReach(pipe) }] : [])
+
+/**
+ * Takes a scheme apart: what parts it is made of, where two of them meet and what goes between, how long every pipe is.
+ *
+ * Walks the water's path station by station. Nothing is stored of it: what the reader chose comes from the scheme's `build`.
+ *
+ * @param ground fittings to join with, their prices, and the threads of the country
+ */
+export function assemble(path: WaterPath, ground: PartsGround): Assembly {
+  const { build } = path.scheme
+  const make = new Assembler(path, ground, build)
+  for (const station of [gutterParts, dropParts, vesselParts, linkParts, overflowParts, drawParts]) station(make)
+  make.settle()
+  const choices = new Map(build.joints.map((choice) => [choice.key, choice]))
+  const solved = new Map<Tie, Joint>()
+  const joints = make.ties.map((tie) => {
+    const key = `${tie.upper.part}|${tie.lower.part}`
+    const joint = resolveJoint({ key, ...tie }, choices.get(key), ground)
+    solved.set(tie, joint)
+    return joint
+  })
+  const bodies = (tie: Tie | undefined): Omit<Body, 'kind'>[] =>
+    (tie ? solved.get(tie)!.placed : []).map(({ fitting }) => ({ of: fitting.id, length: fitting.reach }))
+  const runs = make.orders.map(({ between: [upper, lower], above = [], below = [], ...order }) =>
+    layRun(
+      {
+        ...order,
+        above: [...(upper ? teeBody(upper.upper.part, order.pipe) : []), ...above, ...bodies(upper)],
+        below: [...bodies(lower), ...below, ...(lower ? teeBody(lower.lower.part, order.pipe) : [])],
+      },
+      ground.sold(order.pipe),
+    ),
+  )
+  return { parts: make.parts, joints, runs, through: throughWalls(joints) }
+}
+
+/** What passes each hole: the far side of the fitting that sits in it, or the thread that is screwed into it. */
+function throughWalls(joints: readonly Joint[]): Map<string, PipeKind> {
+  const through = new Map<string, PipeKind>()
+  for (const { upper, lower, placed } of joints) {
+    const first = placed[0]
+    const last = placed.at(-1)
+    if (upper.part.startsWith('port:') && !isTee(upper.part))
+      through.set(upper.part, first ? first.fitting.ends[first.turned ? 0 : 1] : lower.end)
+    if (lower.part.startsWith('port:') && !isTee(lower.part))
+      through.set(lower.part, last ? last.fitting.ends[last.turned ? 1 : 0] : upper.end)
+  }
+  return through
+}
