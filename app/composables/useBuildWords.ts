@@ -1,4 +1,4 @@
-import { drawnKey, type Part, type Words } from '#core/build'
+import { detailsOf, drawnKey, type Part, type Words } from '#core/build'
 import type { Placed } from '#core/parts'
 import type { End } from '#core/scheme'
 import { endWords, pipeWords } from '~/build/endWords'
@@ -30,6 +30,7 @@ export function useBuildWords() {
     const nameOf = (vessel: string) => bench.assessment?.path.vessels.get(vessel)?.vessel.name ?? ''
     const link = kind === 'link' ? scheme?.stores.flatMap(({ links }) => links).find((each) => each.id === id) : undefined
     if (link) return say('trial.linkName', { from: nameOf(link.from.vessel), to: nameOf(link.to.vessel) })
+    if (kind === 'port') return say('build.part.teeAt', { name: nameOf(id) })
     const route = kind === 'overflow' ? scheme?.overflows.find((each) => each.id === id) : undefined
     return route && say('build.overflowOf', { name: nameOf(route.from.vessel) })
   }
@@ -45,16 +46,36 @@ export function useBuildWords() {
   function sayPart(key: string): string {
     const parts = bench.build?.assembly.parts ?? []
     const found = parts.find((part) => part.key === key)
-    if (found) return named(found)
     const [kind, id, more] = key.split(':')
+    if (found && kind === 'port') return wayName(kind, id!)!
+    if (found) return (found.drawn && wayName(kind!, id!)) ?? named(found)
     const vessel = bench.assessment?.path.vessels.get(id ?? '')?.vessel
     if (kind === 'port' && vessel) {
       const role = vessel.ports.find((port) => port.id === more)?.role
       return say('build.part.port', { role: say(`build.holeRole.${role}`), name: vessel.name })
     }
     const owner = parts.find((part) => part.key === (kind === 'pipe' ? drawnKey({ kind: 'drop', id: id! }) : `${kind}:${id}`))
-    const name = owner ? named(owner) : key
+    const name = owner ? (wayName(kind!, id!) ?? named(owner)) : key
+    if (more === 'bend') return say('build.part.bendOf', { name: wayName(kind!, id!) ?? name })
     return more === 'spout' || more === 'in' || more === 'out' ? say(`build.part.${more}`, { name }) : name
   }
-  return { sayPipe, sayEnd, sayWords, sayFitting, sayPart, named, numberedName }
+  /** A row of parts in words, in the water's direction. */
+  function detailWords(key: string): string {
+    const plan = bench.build
+    const detail = plan && detailsOf(plan.assembly, plan.groups).find((each) => each.key === key)
+    return (detail?.items ?? [])
+      .flatMap((item) =>
+        item.kind === 'part'
+          ? sayPart(item.part)
+          : item.kind === 'fitting'
+            ? sayFitting(item.placed)
+            : item.kind === 'piece'
+              ? `${item.label ?? ''} ${sayPipe(item.run.pipe)}`.trim()
+              : item.kind === 'gap'
+                ? say('build.gapHere')
+                : [],
+      )
+      .join('; ')
+  }
+  return { detailWords, sayPipe, sayEnd, sayWords, sayFitting, sayPart, named, numberedName }
 }

@@ -3,6 +3,7 @@ import { heldBy, type Step } from '#core/build'
 import { recordTest, setTimer, tickStep } from '#core/edits'
 import { fromReference, judgeMarks, lineCut } from '#core/levels'
 import type { Build } from '#core/scheme'
+import { mayTell } from '~/composables/tellDevice'
 import { message } from '~/stores/messages'
 
 /** The order of work with what is done of it. */
@@ -50,12 +51,13 @@ export function useOrder() {
   )
 
   function tick(step: Step, on: boolean) {
+    if (on && step.wait > 0) mayTell()
     bench.editScheme(message(on ? 'edit.stepDone' : 'edit.stepUndone', { step: stepName(step) }), (scheme) =>
-      tickStep(scheme, step.id, on ? Date.now() : undefined),
+      tickStep(scheme, step.id, on ? Date.now() : undefined, step.wait > 0),
     )
   }
   function begin(step: Step) {
-    if (typeof Notification !== 'undefined' && Notification.permission === 'default') void Notification.requestPermission()
+    mayTell()
     bench.editScheme(message('edit.timerBegun', { step: stepName(step) }), (scheme) => setTimer(scheme, step.id, Date.now()))
   }
   const callOff = (step: Step) =>

@@ -1,5 +1,6 @@
-import { numberParts } from '#core/build'
+import { couplingOf, detailsOf, fittingKey, numberParts, type BuildStation } from '#core/build'
 import { templatePlates, barsPlate } from '~/sheets/cutPlates'
+import { detailPlate } from '~/sheets/detailPlate'
 import { sectionPlate } from '~/sheets/sectionPlate'
 import { vesselPlate } from '~/sheets/vesselPlate'
 import type { Plate } from '~/sheets/plate'
@@ -8,7 +9,7 @@ import type { Plate } from '~/sheets/plate'
 export function usePlates() {
   const bench = useWorkbench()
   const { say, text } = useSay()
-  const { sayPipe } = useBuildWords()
+  const { sayPipe, sayPart, sayFitting, numberedName } = useBuildWords()
 
   const numbers = computed(() => (bench.build ? numberParts(bench.build.assembly) : new Map<string, number>()))
 
@@ -22,10 +23,59 @@ export function usePlates() {
       }),
       id: `section:${i}`,
     }))
+  /** What every number stands for, with the labels of the pieces that a pipe is sawn into. */
+  const legend = computed(() => {
+    if (!bench.build) return []
+    const { assembly, groups } = bench.build
+    const entries = new Map<number, { name: string; station: BuildStation }>()
+    for (const part of assembly.parts) {
+      const number = numbers.value.get(part.key)
+      if (number === undefined || entries.has(number)) continue
+      const labels = groups.flatMap(({ cuts }) => cuts.filter(({ run }) => run.part === part.key).map(({ label }) => label))
+      const name = numberedName(part)
+      entries.set(number, { name: labels.length > 0 ? `${name} (${labels.join(', ')})` : name, station: part.station })
+    }
+    for (const { placed, station } of assembly.joints)
+      for (const each of placed) {
+        const number = numbers.value.get(fittingKey(each.fitting.id))
+        if (number !== undefined && !entries.has(number)) entries.set(number, { name: sayFitting({ ...each, turned: false }), station })
+      }
+    for (const { pipe, station } of assembly.runs) {
+      const fitting = bench.parts?.byId.get(couplingOf(pipe))
+      const number = numbers.value.get(fittingKey(couplingOf(pipe)))
+      if (fitting && number !== undefined && !entries.has(number))
+        entries.set(number, { name: sayFitting({ fitting, turned: false }), station })
+    }
+    return [...entries].map(([number, entry]) => ({ number, ...entry })).toSorted((a, b) => a.number - b.number)
+  })
+  const rows = computed(() => (bench.build ? detailsOf(bench.build.assembly, bench.build.groups) : []))
+  /** How the parts go together, row by row. */
+  const details = (width: number): Plate[] =>
+    rows.value.map((detail) =>
+      detailPlate(detail, numbers.value, width, {
+        title: say('build.detailOf', {
+          from: sayPart(detail.from),
+          // An overflow that meets nothing ends in the open.
+          to: detail.to.startsWith('overflow:') ? say('build.openEnd') : sayPart(detail.to),
+        }),
+        text,
+        gap: say('build.gapHere'),
+      }),
+    )
   const vessels = (width: number): Plate[] =>
     [...(bench.assessment?.path.vessels.values() ?? [])].flatMap(({ vessel }) => {
       const own = bench.build?.holes.filter(({ of }) => of.kind === 'vessel' && of.id === vessel.id) ?? []
-      return own.length > 0 ? [vesselPlate(vessel, own, width, { title: say('build.holesOf', { name: vessel.name }), text, say })] : []
+      return own.length > 0
+        ? [
+            vesselPlate(vessel, own, width, {
+              title: say('build.holesOf', { name: vessel.name }),
+              text,
+              rim: say('build.rim'),
+              wallAtTwelve: say('build.wallAtTwelve'),
+              belowRim: (at) => say('build.belowRim', { at }),
+            }),
+          ]
+        : []
     })
   const bars = (width: number): Plate[] =>
     (bench.build?.groups ?? []).flatMap(
@@ -37,5 +87,5 @@ export function usePlates() {
       check: say('build.templateCheck'),
       hole: (hole) => `${hole.of.name}: ${say(`build.holeRole.${hole.role}`)}, ${text({ kind: 'mesh', value: hole.diameter })}`,
     })
-  return { numbers, sections, vessels, bars, templates }
+  return { numbers, legend, sections, details, vessels, bars, templates }
 }

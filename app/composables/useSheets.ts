@@ -1,4 +1,4 @@
-import { quote, workHours, type BillLine, type Hole } from '#core/build'
+import { quote, workHours, type BillLine, type Hole, type Step } from '#core/build'
 import { SHOPS } from '#core/scheme'
 import { LITRE } from '#core/units/constants'
 import { area, count, length, share, span, volume } from '#core/units/quantity'
@@ -12,7 +12,7 @@ export function useSheets() {
   const bench = useWorkbench()
   const settings = useSettings()
   const { say, text } = useSay()
-  const { sayPipe, sayWords, sayPart, numberedName } = useBuildWords()
+  const { sayPipe, sayWords, sayPart } = useBuildWords()
   const { money, saving, pays } = useMoney()
   const plates = usePlates()
 
@@ -126,6 +126,7 @@ export function useSheets() {
         rows,
       },
       ...(problems.length > 0 ? [{ kind: 'caution' as const, text: say('build.tooLong', { labels: problems.join(', ') }) }] : []),
+      ...detailBlocks(),
       ...plates.bars(INNER.width).map((plate): Block => ({ kind: 'plate', plate })),
       heading('build.holeList'),
       { kind: 'caution', text: say('build.caution.cardWins') },
@@ -161,18 +162,8 @@ export function useSheets() {
       { title: say('build.item'), share: 6 },
       { title: say('build.station'), share: 2 },
     ],
-    rows: numberedRows(),
+    rows: plates.legend.value.map(({ number, name, station }) => [String(number), name, say(`station.${station}`)]),
   })
-  function numberedRows(): string[][] {
-    const seen = new Set<number>()
-    return bench.build!.assembly.parts.flatMap((part) => {
-      const number = plates.numbers.value.get(part.key)
-      if (number === undefined || seen.has(number)) return []
-      seen.add(number)
-      return [[String(number), numberedName(part), say(`station.${part.station}`)]]
-    })
-  }
-
   function order(): Block[] {
     const { steps } = bench.build!
     const done = new Set(bench.scheme!.build.done.map(({ step }) => step))
@@ -196,11 +187,22 @@ export function useSheets() {
               step.on ? `${step.on}: ` : '',
               say(`build.step.${step.kind}.do`, step.values),
               ...step.cautions.map((each) => `\n! ${say(`build.caution.${each}`)}`),
+              withWhat(step),
             ].join(''),
             say(`build.step.${step.kind}.right`, step.values),
           ]),
       },
     ])
+  }
+
+  /** Parts of a step by their numbers, and the tools that it asks for. */
+  function withWhat({ parts, tools }: Step): string {
+    const numbers = [...new Set(parts.flatMap((key) => plates.numbers.value.get(key) ?? []))].toSorted((a, b) => a - b)
+    const said = [
+      ...(numbers.length > 0 ? [`${say('build.partsFor')} ${numbers.join(', ')}`] : []),
+      ...(tools.length > 0 ? [`${say('build.toolsFor')} ${tools.map((tool) => say(`build.tool.${tool}`)).join(', ')}`] : []),
+    ]
+    return said.length > 0 ? `\n${said.join('. ')}` : ''
   }
 
   const figures = (): string[][] => {
@@ -258,7 +260,9 @@ export function useSheets() {
   }
   function quotation(): Block[] {
     const q = quoted()
-    const { lead } = bench.build!.bill
+    const { steps, bill } = bench.build!
+    const { lead } = bill
+    const phases = [...new Set(steps.filter(({ minutes }) => minutes > 0).map(({ phase }) => phase))]
     return [
       plain('build.quoteFor', { job: bench.job!.name, scheme: bench.scheme!.name }),
       twoColumns(
@@ -275,9 +279,21 @@ export function useSheets() {
       ...(bench.build!.bill.guessed > 0
         ? [{ kind: 'text' as const, quiet: true, text: say('build.quoteGuessed', { guessed: price(bench.build!.bill.guessed) }) }]
         : []),
+      heading('build.quoteIncludes'),
+      {
+        kind: 'list',
+        items: [
+          ...bill.lines
+            .filter(({ buy, kind }) => buy > 0 && kind !== 'consumable')
+            .map((each) => `${sayWords(each.words, each.name)}: ${amount(each)}`),
+          say('build.quoteSundries'),
+        ],
+      },
+      ...(q.labour > 0 ? [plain('build.quoteWork', { work: phases.map((phase) => say(`build.phase.${phase}`)).join(', ') })] : []),
       heading('build.whatItDoes'),
       twoColumns(figures()),
       plain('build.quoteTerms'),
+      plain('build.quoteSign'),
     ]
   }
 
@@ -314,13 +330,16 @@ export function useSheets() {
     ]
   }
 
+  const detailBlocks = (): Block[] => plates.details(INNER.width).map((plate): Block => ({ kind: 'plate', plate }))
   const sectionBlocks = (): Block[] => plates.sections(INNER.width, 118).map((plate): Block => ({ kind: 'plate', plate }))
   const BODIES: Record<SheetId, () => Block[]> = {
-    build: () => [...sectionBlocks(), numbered(), heading('build.tab.order'), ...order()],
+    build: () => [...sectionBlocks(), numbered(), ...detailBlocks(), heading('build.tab.order'), ...order()],
     cuts: () => [...cuts(), ...templates()],
     shopping: () => shopping(true),
     customer: () => {
-      const cost = bench.cost
+      const asked = quoted()
+      // Where somebody is paid for it, what it costs is what is asked.
+      const cost = asked.labour + asked.margin > 0 ? asked.gross : bench.cost
       const back = pays(cost, bench.simulation.balance?.years.usedPerYear ?? 0)
       const saved = saving(bench.simulation.balance?.years.usedPerYear ?? 0)
       return [
@@ -329,7 +348,7 @@ export function useSheets() {
         twoColumns(figures()),
         heading('build.whatItCosts'),
         twoColumns([
-          [say('build.partsCost'), price(cost)],
+          asked.labour + asked.margin > 0 ? [say('build.quoteGross'), price(asked.gross)] : [say('build.partsCost'), price(cost)],
           ...(saved === undefined ? [] : [[say('build.savesAYear'), price(saved)]]),
           ...(back === undefined ? [] : [[say('build.paysBack'), say('compare.years', { n: Math.round(back * 10) / 10 })]]),
         ]),

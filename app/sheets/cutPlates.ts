@@ -1,12 +1,16 @@
 import type { CutGroup, Hole } from '#core/build'
 import { length, type Quantity } from '#core/units/quantity'
-import { box, line, words, type Plate, type PlateMark } from './plate'
+import { waste } from './hatches'
+import { box, LEAST_TEXT, line, words, type Plate, type PlateMark } from './plate'
+
+/** Height of a length on paper, mm. */
+const BAR = 8.4
 
 /** Bought lengths with the pieces that come out of them, to scale. */
 export function barsPlate(group: CutGroup, width: number, title: string, text: (quantity: Quantity) => string): Plate | undefined {
   if (!group.plan || group.stock <= 0) return undefined
   const scale = (width - 4) / group.stock
-  const row = 11
+  const row = BAR + 3
   const marks = group.plan.bars.flatMap(({ pieces, rest }, n): PlateMark[] => {
     const y = 2 + n * row
     let x = 2
@@ -16,12 +20,15 @@ export function barsPlate(group: CutGroup, width: number, title: string, text: (
       x += long * scale
       const wide = long * scale
       return [
-        box(from, y, wide, 7, 'cut', 'sheet'),
-        words(from + wide / 2, y + (wide > 22 ? 3.2 : 4.6), label, 3, { anchor: 'middle', strong: true }),
-        ...(wide > 22 ? [words(from + wide / 2, y + 6, text(length(long)), 2.3, { anchor: 'middle' })] : []),
+        box(from, y, wide, BAR, 'cut', 'sheet'),
+        words(from + wide / 2, y + (wide > 24 ? 3.6 : 5), label, LEAST_TEXT, { anchor: 'middle', strong: true }),
+        ...(wide > 24 ? [words(from + wide / 2, y + 7, text(length(long)), LEAST_TEXT, { anchor: 'middle' })] : []),
       ]
     })
-    return [...drawn, ...(rest > 0.001 ? [box(x, y, Math.min(rest * scale, width - 2 - x), 7, 'hidden', 'hatch')] : [])]
+    const over = { x, y, width: Math.min(rest * scale, width - 2 - x), height: BAR }
+    if (over.width < 0.3) return drawn
+    const said = over.width > 26 ? [words(x + over.width / 2, y + 5, text(length(rest)), LEAST_TEXT, { anchor: 'middle' })] : []
+    return [...drawn, box(over.x, over.y, over.width, over.height, 'hidden'), ...(said.length > 0 ? [] : [waste(over)]), ...said]
   })
   return { id: `bars:${group.letter}`, title, width, height: 4 + group.plan.bars.length * row, marks }
 }
@@ -62,7 +69,7 @@ export function templatePlates(
             'seen',
           ),
         ),
-        words(4, 11.5, say.check, 2.6),
+        words(4, 11.5, say.check, LEAST_TEXT),
         ...marks,
       ],
     })
@@ -99,7 +106,7 @@ export function templatePlates(
         ],
         'fine',
       ),
-      words(centre.x, centre.y + arm + 4, say.hole(hole, i + 1), 2.6, { anchor: 'middle' }),
+      words(centre.x, centre.y + arm + 4, say.hole(hole, i + 1), LEAST_TEXT, { anchor: 'middle' }),
     )
     x += cell.width
     tallest = Math.max(tallest, cell.height)

@@ -1,11 +1,13 @@
 import type { Point } from '~/drawing/shapes'
 
 /** Line weights of a drawing on paper, by what they mean. */
-export type Weight = 'ground' | 'cut' | 'seen' | 'fine' | 'faint' | 'hidden' | 'water' | 'pencil'
-export type Fill = 'none' | 'sheet' | 'wash' | 'hatch' | 'ink'
+export type Weight = 'ground' | 'cut' | 'seen' | 'fine' | 'faint' | 'hidden' | 'water' | 'pencil' | 'clear'
+export type Fill = 'none' | 'sheet' | 'wash' | 'ink'
 
 export type PlateMark =
   | { kind: 'line'; points: Point[]; weight: Weight; closed?: boolean; fill?: Fill }
+  /** Many strokes of one weight: a hatch. */
+  | { kind: 'strokes'; lines: Point[][]; weight: Weight }
   | { kind: 'circle'; centre: Point; radius: number; weight: Weight; fill?: Fill }
   | { kind: 'text'; at: Point; text: string; size: number; anchor: 'start' | 'middle' | 'end'; strong?: boolean; on?: 'ink' }
 
@@ -30,7 +32,12 @@ export const WEIGHTS: Readonly<Record<Weight, { width: number; dash?: readonly n
   hidden: { width: 0.2, dash: [1.2, 0.8] },
   water: { width: 0.5 },
   pencil: { width: 0.4, dash: [2, 0.8] },
+  /** No line at all: a fill that covers what lies under it. */
+  clear: { width: 0 },
 }
+
+/** Least size of letters: 12 px where a plate is shown at four pixels to the millimetre, 8½ points on paper, mm. */
+export const LEAST_TEXT = 3
 
 export const line = (points: Point[], weight: Weight, more: { closed?: boolean; fill?: Fill } = {}): PlateMark => ({
   kind: 'line',
@@ -53,7 +60,7 @@ export const words = (
   x: number,
   y: number,
   text: string,
-  size = 3,
+  size = LEAST_TEXT,
   more: { anchor?: 'start' | 'middle' | 'end'; strong?: boolean; on?: 'ink' } = {},
 ): PlateMark => ({
   kind: 'text',
@@ -72,7 +79,7 @@ export interface Target {
 }
 
 /** Circles of numbers, and how far apart they stand at the least, mm. */
-export const CALLOUT = { radius: 2.6, gap: 6.2 }
+export const CALLOUT = { radius: 2.8, gap: 6.4 }
 
 /** Places in a line pushed apart so that circles do not touch, kept within the sheet. */
 function spread(wanted: readonly number[], least: number, most: number): number[] {
@@ -94,7 +101,7 @@ const callout = ({ number, at }: Target, x: number, y: number): PlateMark[] => {
     line([{ x: edge(x, at.x), y: edge(y, at.y) }, at], 'fine'),
     { kind: 'circle', centre: at, radius: 0.6, weight: 'fine', fill: 'ink' },
     { kind: 'circle', centre: { x, y }, radius: CALLOUT.radius, weight: 'seen', fill: 'sheet' },
-    words(x, y + 1.1, number, 3, { anchor: 'middle', strong: true }),
+    words(x, y + 1.1, number, LEAST_TEXT, { anchor: 'middle', strong: true }),
   ]
 }
 
@@ -119,13 +126,18 @@ export function callouts(targets: readonly Target[], x: number, top: number, bot
 export function calloutRows(targets: readonly Target[], rows: { above: number; below: number; left: number; right: number }): PlateMark[] {
   const heights = targets.map(({ at }) => at.y)
   const middle = (Math.min(...heights) + Math.max(...heights)) / 2
-  return ([rows.above, rows.below] as const).flatMap((y, side) => {
-    const own = targets.filter(({ at }) => at.y < middle === (side === 0)).toSorted((a, b) => a.at.x - b.at.x)
-    const xs = spread(
-      own.map(({ at }) => at.x),
-      rows.left,
-      rows.right,
-    )
-    return own.flatMap((target, i) => callout(target, xs[i]!, y))
-  })
+  const upper = targets.filter(({ at }) => at.y < middle)
+  const lower = targets.filter(({ at }) => at.y >= middle)
+  return [...calloutRow(upper, rows.above, rows.left, rows.right), ...calloutRow(lower, rows.below, rows.left, rows.right)]
+}
+
+/** Numbers in one row, in the order of their parts from left to right. */
+export function calloutRow(targets: readonly Target[], y: number, left: number, right: number): PlateMark[] {
+  const own = targets.toSorted((a, b) => a.at.x - b.at.x)
+  const xs = spread(
+    own.map(({ at }) => at.x),
+    left,
+    right,
+  )
+  return own.flatMap((target, i) => callout(target, xs[i]!, y))
 }

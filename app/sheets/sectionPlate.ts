@@ -4,7 +4,8 @@ import type { WaterPath } from '#core/path'
 import { length, type Quantity } from '#core/units/quantity'
 import { sceneOf, type Scene } from '~/drawing/scene'
 import type { Box, Point } from '~/drawing/shapes'
-import { box, CALLOUT, calloutRows, callouts, line, words, type Plate, type PlateMark, type Target } from './plate'
+import { courses, gravel, masonry, ripples, soil, timber } from './hatches'
+import { box, CALLOUT, calloutRows, callouts, LEAST_TEXT, line, words, type Plate, type PlateMark, type Target } from './plate'
 
 /** Scene pixels to a millimetre of paper. */
 const FINE = 4
@@ -62,8 +63,8 @@ function outlines(scene: Scene): PlateMark[] {
   const bowl = scene.gutter
   const rim = bowl.centre.y - bowl.depth
   const vessels = scene.group.flatMap(({ body, water, stand, full }): PlateMark[] => [
-    ...(stand.box.height > 0 ? [box(stand.box.x, stand.box.y, stand.box.width, stand.box.height, 'seen', 'hatch')] : []),
-    box(water.x, water.y, water.width, water.height, 'faint', 'wash'),
+    ...(stand.box.height > 0 ? [box(stand.box.x, stand.box.y, stand.box.width, stand.box.height, 'seen', 'sheet')] : []),
+    box(water.x, water.y, water.width, water.height, 'clear', 'wash'),
     box(body.x, body.y, body.width, body.height, 'cut'),
     line(
       [
@@ -76,7 +77,7 @@ function outlines(scene: Scene): PlateMark[] {
   const route = (points: readonly Point[] | undefined, weight: 'seen' | 'water' = 'seen'): PlateMark[] =>
     points ? [line([...points], weight)] : []
   return [
-    box(scene.wall.x, scene.wall.y, scene.wall.width, scene.wall.height, 'seen', 'hatch'),
+    box(scene.wall.x, scene.wall.y, scene.wall.width, scene.wall.height, 'seen', 'sheet'),
     line([scene.roof.from, scene.roof.to], 'cut'),
     line(
       [
@@ -149,9 +150,34 @@ function outlines(scene: Scene): PlateMark[] {
   ]
 }
 
+/** What walls, bases, water and ground are made of, as strokes on paper. */
+function materials({ wall, group, ground }: Scene, width: number): PlateMark[] {
+  const paper = ({ x, y, width: across, height }: Box): Box => ({ x: x / FINE, y: y / FINE, width: across / FINE, height: height / FINE })
+  const underfoot = ground / FINE
+  return [
+    masonry(paper(wall)),
+    ...group.flatMap(({ water, stand }) => [
+      ...(water.height > 4 ? [ripples(paper(water))] : []),
+      ...(stand.box.height > 4 ? [BASE_HATCH[stand.kind](paper(stand.box))] : []),
+    ]),
+    soil(0, width, underfoot),
+  ]
+}
+const BASE_HATCH: Record<Scene['group'][number]['stand']['kind'], (box: Box) => PlateMark> = {
+  ground: gravel,
+  'gravel-pad': gravel,
+  slab: masonry,
+  deck: timber,
+  blocks: courses,
+  timber,
+  frame: timber,
+  stand: timber,
+}
+
 const onPaper = (mark: PlateMark, width: number): PlateMark => {
   const point = ({ x, y }: Point): Point => ({ x: Math.min(x / FINE, width), y: y / FINE })
   if (mark.kind === 'line') return { ...mark, points: mark.points.map(point) }
+  if (mark.kind === 'strokes') return { ...mark, lines: mark.lines.map((points) => points.map(point)) }
   return mark.kind === 'circle' ? { ...mark, centre: point(mark.centre), radius: mark.radius / FINE } : { ...mark, at: point(mark.at) }
 }
 
@@ -201,7 +227,7 @@ export function sectionPlate(
     ? calloutRows(targets, {
         above: Math.max(4, lids - 2 * MARGIN.callout),
         below: tall - MARGIN.callout / 2,
-        left: scene.wall.x / FINE + scene.wall.width / FINE + 4,
+        left: (scene.pipe.x + scene.pipe.width) / FINE + 4,
         right: width - 4,
       })
     : callouts(targets, edge, 6, tall - 12)
@@ -219,7 +245,7 @@ export function sectionPlate(
   const shown = heights.flatMap(([id, at]) => (at === undefined ? [] : [{ id, at, y: scene.y(at) / FINE }])).toSorted((a, b) => a.y - b.y)
   let last = -Infinity
   const dims = shown.flatMap(({ id, at, y }): PlateMark[] => {
-    const place = Math.max(y, last + 6.4)
+    const place = Math.max(y, last + 7)
     last = place
     return [
       line(
@@ -230,8 +256,8 @@ export function sectionPlate(
         ],
         'faint',
       ),
-      words(MARGIN.heights - 2, place - 0.2, say.text(length(at)), 3, { anchor: 'end', strong: true }),
-      words(MARGIN.heights - 2, place + 2.5, say.height(id), 2.4, { anchor: 'end' }),
+      words(MARGIN.heights - 2, place - 0.2, say.text(length(at)), LEAST_TEXT, { anchor: 'end', strong: true }),
+      words(MARGIN.heights - 2, place + 3, say.height(id), LEAST_TEXT, { anchor: 'end' }),
     ]
   })
   return {
@@ -240,6 +266,6 @@ export function sectionPlate(
     width,
     height: tall,
     places: Object.fromEntries([...points].map(([key, at]) => [key, { x: at.x / FINE, y: at.y / FINE }])),
-    marks: [...outlines(scene).map((mark) => onPaper(mark, width)), ...dims, ...tied],
+    marks: [...outlines(scene).map((mark) => onPaper(mark, width)), ...materials(scene, width), ...dims, ...tied],
   }
 }

@@ -1,5 +1,6 @@
 import { PAPERS } from '#core/levels'
 import type { PDFFont, PDFPage } from 'pdf-lib'
+import type { Point } from '~/drawing/shapes'
 import type { Block, Sheet } from './sheet'
 import { WEIGHTS, type Fill, type Plate, type PlateMark } from './plate'
 
@@ -15,7 +16,7 @@ export interface FontBytes {
 }
 
 /** Greys of the fills; a PDF is printed more often than it is looked at. */
-const GREY: Record<Fill, number | undefined> = { none: undefined, sheet: 1, wash: 0.9, hatch: 0.82, ink: 0.1 }
+const GREY: Record<Fill, number | undefined> = { none: undefined, sheet: 1, wash: 0.93, ink: 0.1 }
 
 interface Pen {
   regular: PDFFont
@@ -121,11 +122,10 @@ function drawMark(paper: Paper, pen: Pen, mark: PlateMark, left: number, top: nu
     return
   }
   const { width, dash } = WEIGHTS[mark.weight]
-  const grey = GREY[mark.fill ?? 'none']
+  const grey = mark.kind === 'strokes' ? undefined : GREY[mark.fill ?? 'none']
   const fill = grey === undefined ? {} : { color: pen.rgb(grey, grey, grey) }
   const stroke = {
-    borderWidth: width * POINT,
-    borderColor: pen.rgb(0, 0, 0),
+    ...(width > 0 ? { borderWidth: width * POINT, borderColor: pen.rgb(0, 0, 0) } : {}),
     ...(dash ? { borderDashArray: dash.map((each) => each * POINT) } : {}),
   }
   if (mark.kind === 'circle') {
@@ -133,8 +133,10 @@ function drawMark(paper: Paper, pen: Pen, mark: PlateMark, left: number, top: nu
     return
   }
   // The path's own y runs downward from the page's origin.
-  const path = mark.points.map((point, i) => `${i === 0 ? 'M' : 'L'} ${x(point.x).toFixed(3)} ${(-y(point.y)).toFixed(3)}`).join(' ')
-  page.drawSvgPath(mark.closed ? `${path} Z` : path, { x: 0, y: 0, ...stroke, ...fill })
+  const trace = (points: readonly Point[]) =>
+    points.map((point, i) => `${i === 0 ? 'M' : 'L'} ${x(point.x).toFixed(3)} ${(-y(point.y)).toFixed(3)}`).join(' ')
+  const path = mark.kind === 'strokes' ? mark.lines.map(trace).join(' ') : `${trace(mark.points)}${mark.closed ? ' Z' : ''}`
+  if (path !== '') page.drawSvgPath(path, { x: 0, y: 0, ...stroke, ...fill })
 }
 
 function drawPlate(paper: Paper, pen: Pen, plate: Plate, number: number) {

@@ -140,7 +140,12 @@ describe('numbered drawings', () => {
       for (const line of lines) {
         const plate = sectionPlate(line, path, numbers, 178, 176, words)
         for (const mark of plate.marks) {
-          const points = mark.kind === 'line' ? mark.points : [mark.kind === 'circle' ? mark.centre : mark.at]
+          const points =
+            mark.kind === 'line'
+              ? mark.points
+              : mark.kind === 'strokes'
+                ? mark.lines.flat()
+                : [mark.kind === 'circle' ? mark.centre : mark.at]
           for (const { x, y } of points) {
             expect(x).toBeGreaterThanOrEqual(-1e-9)
             expect(x).toBeLessThanOrEqual(178 + 1e-9)
@@ -182,7 +187,7 @@ describe('numbered drawings', () => {
     for (const { label } of group.cuts) expect(plate.marks.some((mark) => mark.kind === 'text' && mark.text === label)).toBe(true)
     const vessel = scheme.stores[0]!.vessels[0]!
     const own = plan.holes.filter(({ of }) => of.id === vessel.id)
-    const drawn = vesselPlate(vessel, own, 178, { title: '', text: mm, say: (id) => id })
+    const drawn = vesselPlate(vessel, own, 178, { title: '', text: mm, rim: 'rim', wallAtTwelve: '12', belowRim: mm })
     for (const { above } of own)
       expect(drawn.marks.some((mark) => mark.kind === 'text' && mark.text.endsWith(mm({ value: above })))).toBe(true)
   })

@@ -1,13 +1,19 @@
 import type { Hole } from '#core/build'
 import type { Vessel } from '#core/scheme'
 import { length, type Quantity } from '#core/units/quantity'
-import { box, line, words, type Plate, type PlateMark } from './plate'
+import { masonry } from './hatches'
+import { box, LEAST_TEXT, line, words, type Plate, type PlateMark } from './plate'
 
 export interface VesselWords {
   title: string
   text(quantity: Quantity): string
-  say(id: string): string
+  rim: string
+  wallAtTwelve: string
+  belowRim(at: Quantity): string
 }
+
+/** Room at the left for heights, mm. */
+const LABELS = 30
 
 /** Hour of a clock face with the wall at twelve, as an angle from straight up, radians. */
 const angleOf = (clock: number) => ((clock % 12) / 12) * 2 * Math.PI
@@ -21,13 +27,16 @@ const angleOf = (clock: number) => ((clock % 12) / 12) * 2 * Math.PI
 export function vesselPlate(vessel: Vessel, holes: readonly Hole[], width: number, say: VesselWords): Plate {
   const height = 84
   const { body } = vessel
-  const room = { width: width * 0.34, height: height - 14 }
+  const radius = Math.min(22, width * 0.14)
+  const centre = { x: width - radius - 12, y: height / 2 + 4 }
+  const room = { width: Math.min(width * 0.34, centre.x - radius - LABELS - 22), height: height - 14 }
   const scale = Math.min(room.width / body.width, room.height / body.height)
-  const left = width * 0.2
+  const left = LABELS
   const foot = height - 6
   const wide = body.width * scale
   const y = (above: number) => foot - above * scale
-  const x = (clock: number) => left + wide / 2 - (Math.sin(angleOf(clock)) * wide) / 2.2
+  // Seen by somebody who stands at six with the wall behind the vessel: three is at the right, as on the face beside it.
+  const x = (clock: number) => left + wide / 2 + (Math.sin(angleOf(clock)) * wide) / 2.2
   const own = holes.filter(({ of }) => of.kind === 'vessel' && of.id === vessel.id)
   // Behind, when on the wall's half of the clock.
   const hidden = (clock: number) => clock > 9 || clock < 3
@@ -37,8 +46,8 @@ export function vesselPlate(vessel: Vessel, holes: readonly Hole[], width: numbe
     .flatMap(({ above, belowRim, clock = 6, diameter, role, key }): PlateMark[] => {
       const number = String(own.findIndex((hole) => hole.key === key) + 1)
       const at = { x: role === 'lid' ? left + wide / 2 : x(clock), y: y(Math.min(above, body.height)) }
-      const place = Math.max(at.y, last + 5.6)
-      last = place
+      const place = Math.max(at.y, last + 7)
+      last = belowRim === undefined ? place - 3 : place
       return [
         {
           kind: 'circle',
@@ -48,26 +57,26 @@ export function vesselPlate(vessel: Vessel, holes: readonly Hole[], width: numbe
           fill: hidden(clock) ? 'none' : 'sheet',
         },
         line([{ x: left - 3, y: place }, { x: left - 1, y: at.y }, at], 'faint'),
-        words(left - 4, place, `${number}  ${say.text(length(above))}`, 2.8, { anchor: 'end', strong: true }),
-        ...(belowRim === undefined
-          ? []
-          : [words(left - 4, place + 2.5, say.say('build.belowRim').replace('{at}', say.text(length(belowRim))), 2.2, { anchor: 'end' })]),
+        { kind: 'circle', centre: { x: 3, y: place - 1 }, radius: 2.4, weight: 'fine' },
+        words(3, place + 0.1, number, LEAST_TEXT, { anchor: 'middle', strong: true }),
+        words(left - 4, place, say.text(length(above)), LEAST_TEXT, { anchor: 'end', strong: true }),
+        ...(belowRim === undefined ? [] : [words(left - 4, place + 3.1, say.belowRim(length(belowRim)), LEAST_TEXT, { anchor: 'end' })]),
       ]
     })
-  const radius = Math.min(24, width * 0.14)
-  const centre = { x: width * 0.78, y: height / 2 + 2 }
+  const round = !(body.kind === 'upright' && body.plan === 'box')
+  const seen = planOutline(body, round, radius)
   const plan = own.flatMap(({ clock, role, key }): PlateMark[] => {
     if (clock === undefined || role === 'lid') return []
-    const angle = angleOf(clock)
-    const at = { x: centre.x + Math.sin(angle) * radius, y: centre.y - Math.cos(angle) * radius }
-    const far = { x: centre.x + Math.sin(angle) * (radius + 6), y: centre.y - Math.cos(angle) * (radius + 6) + 1 }
+    const out = outlineAt(angleOf(clock), seen)
+    const beyond = (by: number) => ({ x: centre.x + out.x + out.along.x * by, y: centre.y + out.y + out.along.y * by })
     const number = String(own.findIndex((hole) => hole.key === key) + 1)
+    const far = beyond(4.4)
     return [
-      { kind: 'circle', centre: at, radius: 1.2, weight: 'cut', fill: 'ink' },
-      words(far.x, far.y, number, 3, { anchor: 'middle', strong: true }),
+      { kind: 'circle', centre: beyond(0), radius: 1.2, weight: 'cut', fill: 'ink' },
+      words(far.x, far.y + 1, number, LEAST_TEXT, { anchor: 'middle', strong: true }),
     ]
   })
-  const round = !(body.kind === 'upright' && body.plan === 'box')
+  const wall = centre.y - seen.height - 10
   return {
     id: `vessel:${vessel.id}`,
     title: say.title,
@@ -89,21 +98,44 @@ export function vesselPlate(vessel: Vessel, holes: readonly Hole[], width: numbe
         ],
         'ground',
       ),
-      words(left + wide + 3, y(body.rim) + 1, say.say('build.rim'), 2.4),
+      words(left + wide + 3, y(body.rim) + 1, say.rim, LEAST_TEXT),
       ...front,
-      round
+      seen.round
         ? { kind: 'circle', centre, radius, weight: 'cut', fill: 'sheet' }
-        : box(centre.x - radius, centre.y - radius, 2 * radius, 2 * radius, 'cut', 'sheet'),
+        : box(centre.x - seen.width, centre.y - seen.height, 2 * seen.width, 2 * seen.height, 'cut', 'sheet'),
+      masonry({ x: centre.x - radius - 8, y: wall - 3, width: 2 * radius + 16, height: 3 }, 2),
       line(
         [
-          { x: centre.x - radius - 8, y: centre.y - radius - 11 },
-          { x: centre.x + radius + 8, y: centre.y - radius - 11 },
+          { x: centre.x - radius - 8, y: wall },
+          { x: centre.x + radius + 8, y: wall },
         ],
         'ground',
       ),
-      words(centre.x, centre.y - radius - 12.5, say.say('build.wallAtTwelve'), 2.4, { anchor: 'middle' }),
-      words(centre.x, centre.y + 1, vessel.name, 3, { anchor: 'middle', strong: true }),
+      words(centre.x, wall - 4.4, say.wallAtTwelve, LEAST_TEXT, { anchor: 'middle' }),
+      words(centre.x, centre.y + 1, vessel.name, LEAST_TEXT, { anchor: 'middle', strong: true }),
       ...plan,
     ],
   }
+}
+
+interface Outline {
+  round: boolean
+  /** Half of what it measures along the wall and out from it, mm of paper. */
+  width: number
+  height: number
+}
+
+/** What a vessel looks like from above, its longer side as long as there is room. */
+function planOutline(body: Vessel['body'], round: boolean, radius: number): Outline {
+  const most = Math.max(body.width, body.depth)
+  return round
+    ? { round, width: radius, height: radius }
+    : { round, width: (radius * body.width) / most, height: (radius * body.depth) / most }
+}
+
+/** Where an hour's direction meets the outline, from its middle, and that direction. */
+function outlineAt(angle: number, { round, width, height }: Outline) {
+  const along = { x: Math.sin(angle), y: -Math.cos(angle) }
+  const reach = round ? width : Math.min(width / Math.max(1e-9, Math.abs(along.x)), height / Math.max(1e-9, Math.abs(along.y)))
+  return { x: along.x * reach, y: along.y * reach, along }
 }

@@ -556,6 +556,17 @@ describe('the order of work', () => {
     )
   })
 
+  it('holds whatever comes after a wait by it, in any scheme', () => {
+    fc.assert(
+      fc.property(anyScheme.filter(whole), (scheme) => {
+        const { steps } = plan(scheme)
+        const waits = new Set(steps.flatMap(({ id, wait }) => (wait > 0 ? [id] : [])))
+        for (const { after, never } of steps) for (const id of after) if (waits.has(id)) expect(never).toContain(id)
+      }),
+      { numRuns: 40 },
+    )
+  })
+
   it('holds a step by the first thing that it is never done without', () => {
     const { steps } = plan(withyHard().schemes[0]!)
     const cut = steps.find(({ id }) => id === 'cut:trough')!

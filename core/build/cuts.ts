@@ -9,6 +9,8 @@ export interface Cut {
   /** `A1`: pipe A, first piece. */
   label: string
   run: Run
+  /** The piece's own key within its run. */
+  piece: string
   /** Off the saw, m. */
   length: number
   gap: number
@@ -62,6 +64,7 @@ export function cutGroups(
         .map(({ run, piece }, i): Cut => ({
           label: `${letter}${i + 1}`,
           run,
+          piece: piece.key,
           length: piece.length,
           gap: piece.gap,
           depths: piece.depths,

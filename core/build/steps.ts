@@ -735,12 +735,14 @@ export function orderOfWork(path: WaterPath, assembly: Assembly, groups: readonl
   const ground: Ground = { path, assembly, groups, holes, lines: sectionLines(path) }
   const order = new Order()
   for (const part of [before, bases, vesselSteps, gutterSteps, dropSteps, waterways, finish, tests]) part(order, ground)
+  const waits = new Set(order.steps.flatMap(({ id, wait }) => (wait > 0 ? [id] : [])))
   return inOrder(
-    order.steps.map((step) => ({
-      ...step,
-      after: step.after.filter((id) => order.ids.has(id)),
-      never: step.never.filter((id) => order.ids.has(id)),
-    })),
+    order.steps.map((step) => {
+      const after = step.after.filter((id) => order.ids.has(id))
+      // What has to be left alone holds up whatever comes after it.
+      const never = new Set([...step.never.filter((id) => order.ids.has(id)), ...after.filter((id) => waits.has(id))])
+      return { ...step, after, never: [...never] }
+    }),
   )
 }
 

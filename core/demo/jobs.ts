@@ -20,7 +20,7 @@ import { addVessel, chooseVessel, setLinkBores } from '../edits'
 import { fromCatalogue } from '../vessel/catalogue'
 import { isoDate, dayNumber } from '../rain/calendar'
 import { makeRecord } from '../rain/makeRecord'
-import { jobDefaults, type AnnualRain, type Job, type RainRecord, type Scheme } from '../scheme'
+import { buildDefaults, jobDefaults, type AnnualRain, type Job, type RainRecord, type Scheme } from '../scheme'
 import { FOOT, INCH, US_GALLON } from '../units/constants'
 
 const RECORD_YEARS = 30
@@ -126,6 +126,8 @@ export function withyHard(): Job {
 export function tanneryRow(): Job {
   const first = scheme('first-tote', 'First of four totes', {
     cost: 240,
+    // An installer's own figures: hours as the order of work has them.
+    build: { ...buildDefaults(), quote: { hours: 0, rate: 48, margin: 0.15, tax: 0.07 } },
     space: { width: 18 * FOOT, depth: 5 * FOOT, height: 0 },
     designIntensity: 4 * 25.4,
     wetHours: 3,

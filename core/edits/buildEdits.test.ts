@@ -51,6 +51,15 @@ describe('edits of a build', () => {
     expect(after(() => set).lines).toEqual([{ item: 'base:blocks', reuse: true, quantity: null }])
   })
 
+  it('begin the wait that follows from a step when it is done, and keep one that runs already', () => {
+    const done = tickStep(scheme, 'cement', 5000, true)
+    expect(after(() => done).timers).toEqual([{ step: 'cement', started: 5000 }])
+    expect(after((each) => tickStep(each, 'cement', 9000, true), setTimer(scheme, 'cement', 4000)).timers).toEqual([
+      { step: 'cement', started: 4000 },
+    ])
+    expect(after((each) => tickStep(each, 'cement', undefined, true), done)).toMatchObject({ done: [], timers: [] })
+  })
+
   it('add a line of the reader and take it off', () => {
     const extra = { id: 'can', name: 'Can', shop: 'sundries', quantity: 1, price: 7 } as const
     const added = addExtra(scheme, extra)

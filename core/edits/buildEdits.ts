@@ -42,12 +42,18 @@ export const setLine = (scheme: Scheme, item: string, reuse: boolean, quantity: 
     else build.lines.push({ item, reuse, quantity })
   })
 
-/** A step done, or not done after all. What was done with it running on a timer stops with it. */
-export const tickStep = (scheme: Scheme, step: string, at: number | undefined): Scheme =>
+/**
+ * A step done, or not done after all. A wait that follows from it begins when it is done, if it has not begun already, and
+ * stops when it is not done after all.
+ */
+export const tickStep = (scheme: Scheme, step: string, at: number | undefined, waits = false): Scheme =>
   change(scheme, (build) => {
     build.done = build.done.filter((each) => each.step !== step)
-    if (at !== undefined) build.done.push({ step, at })
-    else build.timers = build.timers.filter((each) => each.step !== step)
+    if (at === undefined) build.timers = build.timers.filter((each) => each.step !== step)
+    else {
+      build.done.push({ step, at })
+      if (waits && !build.timers.some((each) => each.step === step)) build.timers.push({ step, started: at })
+    }
   })
 
 /** A wait begun, or called off. */

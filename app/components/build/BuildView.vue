@@ -1,5 +1,8 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
+
+import type { Plate } from '~/sheets/plate'
 
 /** From the scheme to the trolley, the saw and the drill: the numbered drawing, and beside it what to join, buy, cut and do. */
 defineProps<{ phone?: boolean }>()
@@ -8,8 +11,8 @@ const route = useRoute()
 const router = useRouter()
 const bench = useWorkbench()
 const { say } = useSay()
-const { sections, numbers } = usePlates()
-const { numberedName } = useBuildWords()
+const { sections, details, legend } = usePlates()
+const { detailWords } = useBuildWords()
 
 const tab = computed({
   get: () =>
@@ -19,37 +22,34 @@ const tab = computed({
     ),
   set: (index) => void router.replace({ query: { ...route.query, part: TABS[index] } }),
 })
-/** The line in hand first. */
+/** Plates are drawn as wide as they are shown, at four pixels to the millimetre: their least letters are 12 px then. */
+const PX_PER_MM = 4
+const pane = useTemplateRef<HTMLElement>('pane')
+const { width } = useElementSize(pane)
+const paper = computed(() => Math.max(80, Math.floor(width.value / PX_PER_MM)))
+/** The line in hand first, then how the parts go together. */
 const plates = computed(() => {
-  const all = sections(178, 176)
+  if (width.value === 0) return []
+  const all = sections(paper.value, Math.min(176, paper.value))
   const at = bench.assessment?.lines.findIndex((each) => each === bench.assessed) ?? 0
-  return at > 0 ? [all[at]!, ...all.filter((_, i) => i !== at)] : all
+  const inOrder = at > 0 ? [all[at]!, ...all.filter((_, i) => i !== at)] : all
+  return [...inOrder, ...details(paper.value)]
 })
-const listed = computed(() => {
-  const seen = new Set<number>()
-  return (bench.build?.assembly.parts ?? []).flatMap((part) => {
-    const number = numbers.value.get(part.key)
-    if (number === undefined || seen.has(number)) return []
-    seen.add(number)
-    return [{ number, name: numberedName(part) }]
-  })
-})
+/** A row is told by its parts in order; a section by how many it numbers. */
+const plateText = (plate: Plate) =>
+  plate.id.startsWith('detail:')
+    ? say('build.detailText', { title: plate.title, pieces: detailWords(plate.id.slice('detail:'.length)) })
+    : say('build.plateText', { title: plate.title, parts: legend.value.length })
 </script>
 
 <template>
   <div class="build" :class="{ phone }">
-    <section v-if="!phone" class="drawings" :aria-label="say('build.drawings')" tabindex="0">
-      <p v-if="plates.length === 0" class="p-4">{{ say('build.nothingLeads') }}</p>
-      <PlateDrawing
-        v-for="(plate, i) in plates"
-        :key="plate.id"
-        class="mb-3"
-        :plate="plate"
-        :number="i + 1"
-        :text="say('build.plateText', { title: plate.title, parts: listed.length })"
-      />
-      <ol class="columns-2 text-13">
-        <li v-for="each in listed" :key="each.number" class="break-inside-avoid">
+    <section v-if="!phone || TABS[tab] === 'joints'" class="drawings" :aria-label="say('build.drawings')" tabindex="0">
+      <div ref="pane" />
+      <p v-if="bench.assessment?.lines.length === 0" class="p-4">{{ say('build.nothingLeads') }}</p>
+      <PlateDrawing v-for="(plate, i) in plates" :key="plate.id" class="mb-3" :plate="plate" :number="i + 1" :text="plateText(plate)" />
+      <ol class="columns-2 text-13 max-md:columns-1">
+        <li v-for="each in legend" :key="each.number" class="break-inside-avoid">
           <b class="num mr-1.5">{{ each.number }}</b> {{ each.name }}
         </li>
       </ol>
@@ -94,6 +94,13 @@ const listed = computed(() => {
   padding: 10px 16px;
   overflow-y: auto;
   border-left: 2px solid var(--ink);
+}
+.phone {
+  flex-direction: column-reverse;
+}
+.phone .drawings {
+  padding: 8px 12px;
+  overflow: visible;
 }
 .phone .side {
   border-left: 0;

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import type { Hole } from '#core/build'
+import { useElementSize } from '@vueuse/core'
+import { pipeItem, type CutGroup, type Hole } from '#core/build'
 import { clearHole, setHole } from '#core/edits'
-import { SEALS, type Seal } from '#core/scheme'
+import { SEALS, shelfDefaults, type Seal } from '#core/scheme'
 import { count, length } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 
@@ -10,12 +11,16 @@ const bench = useWorkbench()
 const { say, text } = useSay()
 const { sayPipe, sayPart } = useBuildWords()
 const { bars, vessels } = usePlates()
-const { set } = useEdits()
+const { set, setJob } = useEdits()
 
 const groups = computed(() => bench.build!.groups)
 const holes = computed(() => bench.build!.holes)
-const barPlates = computed(() => new Map(bars(180).map((plate) => [plate.id.replace('bars:', ''), plate])))
-const vesselPlates = computed(() => vessels(180))
+/** As wide as it is shown, four pixels to the millimetre. */
+const pane = useTemplateRef<HTMLElement>('pane')
+const { width } = useElementSize(pane)
+const paper = computed(() => Math.max(80, Math.floor(width.value / 4)))
+const barPlates = computed(() => new Map(bars(paper.value).map((plate) => [plate.id.replace('bars:', ''), plate])))
+const vesselPlates = computed(() => vessels(paper.value))
 
 function seal(hole: Hole, to: Seal) {
   bench.editScheme(message('edit.sealChosen', { hole: holeName(hole), seal: say(`build.seal.${to}`) }), (scheme) =>
@@ -32,10 +37,19 @@ const setKerf = (to: number) => {
   const from = bench.scheme!.build.kerf
   set('kerf', { kind: 'mesh', value: from }, { kind: 'mesh', value: to }, (draft) => (draft.build.kerf = to))
 }
+/** Length in which the reader's shop sells a pipe. */
+function sellsIn({ pipe, stock }: CutGroup, to: number) {
+  const item = pipeItem(pipe)
+  setJob('sold', length(stock), length(to), (job) => {
+    const known = job.shelf.find((each) => each.item === item)
+    if (known) known.sold = to
+    else job.shelf.push({ ...shelfDefaults(item), sold: to })
+  })
+}
 </script>
 
 <template>
-  <div>
+  <div ref="pane">
     <p class="text-13 text-ink-2">{{ say('build.cutRule') }}</p>
     <section v-for="group in groups" :key="group.letter">
       <h3 class="h3 rule mt-2 pt-2">{{ group.letter }} · {{ sayPipe(group.pipe) }}{{ group.there ? ` (${say('build.onWall')})` : '' }}</h3>
@@ -77,6 +91,14 @@ const setKerf = (to: number) => {
           {{ say('build.tooLong', { labels: group.plan.tooLong.map((i) => group.cuts[i]!.label).join(', ') }) }}
         </p>
         <PlateDrawing v-if="barPlates.get(group.letter)" :plate="barPlates.get(group.letter)!" />
+        <QuantityField
+          :label="say('field.name.sold')"
+          kind="length"
+          :model-value="group.stock"
+          :least="0.3"
+          :most="20"
+          @update:model-value="(to) => sellsIn(group, to)"
+        />
       </template>
     </section>
     <QuantityField

@@ -7,7 +7,7 @@ const bench = useWorkbench()
 const { say } = useSay()
 const { sayPart } = useBuildWords()
 const { steps, kept, done, held, left, measuredLine, tick, begin, callOff, record, stepName, clock } = useOrder()
-const { sections, numbers } = usePlates()
+const { sections, details, numbers } = usePlates()
 
 const which = ref<'all' | 'bench' | 'two' | 'open'>('all')
 const shown = computed(() =>
@@ -29,13 +29,14 @@ const next = computed(() =>
 const open = ref<string>()
 const hours = computed(() => Math.round(workHours(steps.value.filter(({ id }) => !done.value.has(id))) * 2) / 2)
 
-const plates = computed(() => sections(178, 118))
+const plates = computed(() => [...sections(178, 118), ...details(120)])
 /** The drawing round what a step is done to. */
 function crop(step: Step) {
-  for (const plate of plates.value) {
-    const at = step.look ? plate.places?.[step.look] : undefined
-    if (at) return { plate, at }
-  }
+  for (const key of [step.look, ...step.parts])
+    for (const plate of plates.value) {
+      const at = key === undefined ? undefined : plate.places?.[key]
+      if (at) return { plate, at }
+    }
   return undefined
 }
 const partsOf = (step: Step) =>

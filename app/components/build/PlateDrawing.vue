@@ -15,6 +15,8 @@ const view = computed(() => {
 
 const path = (mark: Extract<PlateMark, { kind: 'line' }>) =>
   mark.points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`).join('') + (mark.closed ? 'Z' : '')
+const hatch = ({ lines }: Extract<PlateMark, { kind: 'strokes' }>) =>
+  lines.map((points) => points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('')).join('')
 const stroke = (mark: Exclude<PlateMark, { kind: 'text' }>) => {
   const { width, dash } = WEIGHTS[mark.weight]
   return { 'stroke-width': width, ...(dash ? { 'stroke-dasharray': dash.join(' ') } : {}) }
@@ -33,6 +35,7 @@ const title = computed(() => (props.number === undefined ? props.plate.title : `
           v-bind="stroke(mark)"
           :class="[`w-${mark.weight}`, `fill-${mark.fill ?? 'none'}`]"
         />
+        <path v-else-if="mark.kind === 'strokes'" :d="hatch(mark)" v-bind="stroke(mark)" :class="[`w-${mark.weight}`, 'fill-none']" />
         <circle
           v-else-if="mark.kind === 'circle'"
           :cx="mark.centre.x"
@@ -69,6 +72,9 @@ const title = computed(() => (props.number === undefined ? props.plate.title : `
 .plate .w-pencil {
   stroke: var(--pencil);
 }
+.plate .w-clear {
+  stroke: none;
+}
 .plate .w-faint,
 .plate .w-fine {
   stroke: var(--ink-3);
@@ -81,9 +87,6 @@ const title = computed(() => (props.number === undefined ? props.plate.title : `
 }
 .plate .fill-wash {
   fill: var(--water-wash);
-}
-.plate .fill-hatch {
-  fill: var(--sunk);
 }
 .plate .fill-ink {
   fill: var(--ink);

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { tellDevice } from '~/composables/tellDevice'
+
 /** Waits that run, wherever in the job one is; tells when one is over, on the page and by the device if it may. */
 const { running, callOff, clock, stepName } = useOrder()
 const { say } = useSay()
@@ -12,8 +14,7 @@ watch(
     for (const { step } of over.value) {
       if (told.has(step.id)) continue
       told.add(step.id)
-      if (typeof Notification !== 'undefined' && Notification.permission === 'granted')
-        new Notification(say('build.waitOver'), { body: stepName(step), tag: step.id })
+      void tellDevice(say('build.waitOver'), stepName(step), step.id)
     }
   },
   { immediate: true },
