@@ -24,39 +24,44 @@ export function useBuildWords() {
       b: sayEnd(fitting.ends[turned ? 0 : 1]),
     })
 
-  /** A link by what it joins, an overflow by what it leaves: pipes have no names of their own. */
-  function wayName(kind: string, id: string): string | undefined {
-    const { scheme } = bench
-    const nameOf = (vessel: string) => bench.assessment?.path.vessels.get(vessel)?.vessel.name ?? ''
-    const link = kind === 'link' ? scheme?.stores.flatMap(({ links }) => links).find((each) => each.id === id) : undefined
-    if (link) return say('trial.linkName', { from: nameOf(link.from.vessel), to: nameOf(link.to.vessel) })
-    if (kind === 'port') return say('build.part.teeAt', { name: nameOf(id) })
-    const route = kind === 'overflow' ? scheme?.overflows.find((each) => each.id === id) : undefined
-    return route && say('build.overflowOf', { name: nameOf(route.from.vessel) })
+  const vesselName = (id: string) => bench.assessment?.path.vessels.get(id)?.vessel.name ?? ''
+  /** A vessel's port by its role, where the key is one. */
+  function portName(key: string): string | undefined {
+    const [kind, id = '', port] = key.split(':')
+    const role = kind === 'port' ? bench.assessment?.path.vessels.get(id)?.vessel.ports.find((each) => each.id === port)?.role : undefined
+    return role && say('build.part.port', { role: say(`build.holeRole.${role}`), name: vesselName(id) })
   }
+  /** A link by what it joins, an overflow by what it leaves: pipes have no names of their own. */
+  function wayName(key: string): string | undefined {
+    const [kind, id = ''] = key.split(':')
+    const { scheme } = bench
+    const link = kind === 'link' ? scheme?.stores.flatMap(({ links }) => links).find((each) => each.id === id) : undefined
+    if (link) return say('trial.linkName', { from: vesselName(link.from.vessel), to: vesselName(link.to.vessel) })
+    const route = kind === 'overflow' ? scheme?.overflows.find((each) => each.id === id) : undefined
+    return route && say('build.overflowOf', { name: vesselName(route.from.vessel) })
+  }
+  const isTee = (key: string) => key.includes(':tee:')
+  const teeName = (key: string) => say('build.part.teeAt', { name: vesselName(key.split(':')[1]!) })
   /** What a number on a drawing stands for: the reader's word and what it is; a base as one thing. */
-  function numberedName(part: Part): string {
-    const [kind, id] = part.key.split(':')
-    if (kind === 'base') return say('build.baseOf', { name: bench.assessment?.path.vessels.get(id!)?.vessel.name ?? '' })
-    const own = part.called ?? wayName(kind!, id!)
-    return own ? say('build.partOf', { name: own, what: sayWords(part.words) }) : sayWords(part.words)
+  function numberedName({ key, called, words }: Part): string {
+    const [kind, id] = key.split(':')
+    if (kind === 'base') return say('build.baseOf', { name: vesselName(id!) })
+    const own = isTee(key) ? teeName(key) : (called ?? wayName(key) ?? portName(key))
+    return own ? say('build.partOf', { name: own.charAt(0).toUpperCase() + own.slice(1), what: sayWords(words) }) : sayWords(words)
   }
   const named = (part: Part) => part.called ?? sayWords(part.words)
   /** What a joint's side is called: the part itself, a vessel's port, a piece of a pipe, a tap's spout. */
   function sayPart(key: string): string {
+    if (isTee(key)) return teeName(key)
     const parts = bench.build?.assembly.parts ?? []
     const found = parts.find((part) => part.key === key)
+    if (found) return (found.drawn && wayName(key)) ?? named(found)
+    const port = portName(key)
+    if (port) return port
     const [kind, id, more] = key.split(':')
-    if (found && kind === 'port') return wayName(kind, id!)!
-    if (found) return (found.drawn && wayName(kind!, id!)) ?? named(found)
-    const vessel = bench.assessment?.path.vessels.get(id ?? '')?.vessel
-    if (kind === 'port' && vessel) {
-      const role = vessel.ports.find((port) => port.id === more)?.role
-      return say('build.part.port', { role: say(`build.holeRole.${role}`), name: vessel.name })
-    }
     const owner = parts.find((part) => part.key === (kind === 'pipe' ? drawnKey({ kind: 'drop', id: id! }) : `${kind}:${id}`))
-    const name = owner ? (wayName(kind!, id!) ?? named(owner)) : key
-    if (more === 'bend') return say('build.part.bendOf', { name: wayName(kind!, id!) ?? name })
+    const name = wayName(key) ?? (owner ? named(owner) : key)
+    if (more === 'bend') return say('build.part.bendOf', { name })
     return more === 'spout' || more === 'in' || more === 'out' ? say(`build.part.${more}`, { name }) : name
   }
   /** A row of parts in words, in the water's direction. */

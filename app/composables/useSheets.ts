@@ -205,7 +205,8 @@ export function useSheets() {
     return said.length > 0 ? `\n${said.join('. ')}` : ''
   }
 
-  const figures = (): string[][] => {
+  /** What it does; how many snags are open is for those who build it. */
+  const figures = (forBuilders = false): string[][] => {
     const { simulation, assessed, assessment } = bench
     const years = simulation.balance?.years
     const row = (id: string, shown: string): string[] => [say(id), shown]
@@ -219,7 +220,7 @@ export function useSheets() {
           ]
         : []),
       ...(assessed?.lasts ? [row('build.lasts', text(assessed.lasts))] : []),
-      ...(assessment
+      ...(assessment && forBuilders
         ? [
             row(
               'build.snags',
@@ -262,7 +263,7 @@ export function useSheets() {
     const q = quoted()
     const { steps, bill } = bench.build!
     const { lead } = bill
-    const phases = [...new Set(steps.filter(({ minutes }) => minutes > 0).map(({ phase }) => phase))]
+    const phases = [...new Set(steps.filter(({ minutes, phase }) => minutes > 0 && phase !== 'before').map(({ phase }) => phase))]
     return [
       plain('build.quoteFor', { job: bench.job!.name, scheme: bench.scheme!.name }),
       twoColumns(
@@ -281,13 +282,13 @@ export function useSheets() {
         : []),
       heading('build.quoteIncludes'),
       {
-        kind: 'list',
-        items: [
+        kind: 'text',
+        text: [
           ...bill.lines
             .filter(({ buy, kind }) => buy > 0 && kind !== 'consumable')
             .map((each) => `${sayWords(each.words, each.name)}: ${amount(each)}`),
           say('build.quoteSundries'),
-        ],
+        ].join('; '),
       },
       ...(q.labour > 0 ? [plain('build.quoteWork', { work: phases.map((phase) => say(`build.phase.${phase}`)).join(', ') })] : []),
       heading('build.whatItDoes'),
@@ -360,7 +361,7 @@ export function useSheets() {
     quote: quotation,
     handover: () => [
       heading('build.whatItDoes'),
-      twoColumns(figures()),
+      twoColumns(figures(true)),
       ...sectionBlocks(),
       numbered(),
       ...tests(),

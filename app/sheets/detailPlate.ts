@@ -18,7 +18,7 @@ const SHOWN = 0.11
 /** How long what has no length of its own is drawn, m. */
 const LONG = { wall: 0.02, device: 0.12, bend: 0.09, tap: 0.09, gap: 0.03 }
 const EDGE = 6
-const ROW = { above: 5, air: 7, below: 6, between: 5 }
+const ROW = { above: 5, air: 6, below: 6, between: 2 }
 
 const kindOf = (part: string): 'wall' | 'bend' | 'tee' | 'tap' | 'device' =>
   part.includes(':tee:')

@@ -81,14 +81,14 @@ export interface Target {
 /** Circles of numbers, and how far apart they stand at the least, mm. */
 export const CALLOUT = { radius: 2.8, gap: 6.4 }
 
-/** Places in a line pushed apart so that circles do not touch, kept within the sheet. */
-function spread(wanted: readonly number[], least: number, most: number): number[] {
+/** Places in a line, in their order, pushed apart to a gap and kept between two ends. */
+export function spread(wanted: readonly number[], least: number, most: number, gap = CALLOUT.gap): number[] {
   const ys: number[] = []
-  for (const y of wanted) ys.push(Math.max(y, least, (ys.at(-1) ?? -Infinity) + CALLOUT.gap))
+  for (const y of wanted) ys.push(Math.max(y, least, (ys.at(-1) ?? -Infinity) + gap))
   let limit = most
   for (let i = ys.length - 1; i >= 0; i--) {
     ys[i] = Math.min(ys[i]!, limit)
-    limit = ys[i]! - CALLOUT.gap
+    limit = ys[i]! - gap
   }
   return ys
 }

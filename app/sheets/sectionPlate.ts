@@ -5,7 +5,7 @@ import { length, type Quantity } from '#core/units/quantity'
 import { sceneOf, type Scene } from '~/drawing/scene'
 import type { Box, Point } from '~/drawing/shapes'
 import { courses, gravel, masonry, ripples, soil, timber } from './hatches'
-import { box, CALLOUT, calloutRows, callouts, LEAST_TEXT, line, words, type Plate, type PlateMark, type Target } from './plate'
+import { box, CALLOUT, calloutRows, callouts, LEAST_TEXT, line, spread, words, type Plate, type PlateMark, type Target } from './plate'
 
 /** Scene pixels to a millimetre of paper. */
 const FINE = 4
@@ -171,7 +171,8 @@ const BASE_HATCH: Record<Scene['group'][number]['stand']['kind'], (box: Box) => 
   blocks: courses,
   timber,
   frame: timber,
-  stand: timber,
+  // A moulded stand is a thin wall: its outline says it.
+  stand: () => ({ kind: 'strokes', lines: [], weight: 'faint' }),
 }
 
 const onPaper = (mark: PlateMark, width: number): PlateMark => {
@@ -243,10 +244,15 @@ export function sectionPlate(
     ['foot', h.foot],
   ]
   const shown = heights.flatMap(([id, at]) => (at === undefined ? [] : [{ id, at, y: scene.y(at) / FINE }])).toSorted((a, b) => a.y - b.y)
-  let last = -Infinity
-  const dims = shown.flatMap(({ id, at, y }): PlateMark[] => {
-    const place = Math.max(y, last + 7)
-    last = place
+  // Heights near the paving are pushed up from it, not down through it.
+  const levels = spread(
+    shown.map(({ y }) => y),
+    4,
+    scene.ground / FINE - 4,
+    7,
+  )
+  const dims = shown.flatMap(({ id, at, y }, i): PlateMark[] => {
+    const place = levels[i]!
     return [
       line(
         [

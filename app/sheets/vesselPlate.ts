@@ -13,7 +13,7 @@ export interface VesselWords {
 }
 
 /** Room at the left for heights, mm. */
-const LABELS = 30
+const LABELS = 38
 
 /** Hour of a clock face with the wall at twelve, as an angle from straight up, radians. */
 const angleOf = (clock: number) => ((clock % 12) / 12) * 2 * Math.PI
@@ -25,14 +25,16 @@ const angleOf = (clock: number) => ((clock % 12) / 12) * 2 * Math.PI
  * @param width of the plate, mm
  */
 export function vesselPlate(vessel: Vessel, holes: readonly Hole[], width: number, say: VesselWords): Plate {
-  const height = 84
   const { body } = vessel
-  const radius = Math.min(22, width * 0.14)
-  const centre = { x: width - radius - 12, y: height / 2 + 4 }
-  const room = { width: Math.min(width * 0.34, centre.x - radius - LABELS - 22), height: height - 14 }
-  const scale = Math.min(room.width / body.width, room.height / body.height)
+  // Where there is no room beside it, the view from above stands below the one from the front.
+  const stacked = width < 130
+  const front = { width: stacked ? width - LABELS - 16 : width * 0.34, height: 70 }
+  const radius = stacked ? 17 : Math.min(22, width * 0.14)
+  const height = front.height + 14 + (stacked ? 2 * radius + 26 : 0)
+  const centre = stacked ? { x: width / 2, y: height - radius - 8 } : { x: width - radius - 12, y: height / 2 + 4 }
+  const scale = Math.min(front.width / body.width, front.height / body.height)
   const left = LABELS
-  const foot = height - 6
+  const foot = front.height + 8
   const wide = body.width * scale
   const y = (above: number) => foot - above * scale
   // Seen by somebody who stands at six with the wall behind the vessel: three is at the right, as on the face beside it.
@@ -41,7 +43,7 @@ export function vesselPlate(vessel: Vessel, holes: readonly Hole[], width: numbe
   // Behind, when on the wall's half of the clock.
   const hidden = (clock: number) => clock > 9 || clock < 3
   let last = -Infinity
-  const front = own
+  const marked = own
     .toSorted((a, b) => b.above - a.above)
     .flatMap(({ above, belowRim, clock = 6, diameter, role, key }): PlateMark[] => {
       const number = String(own.findIndex((hole) => hole.key === key) + 1)
@@ -99,7 +101,7 @@ export function vesselPlate(vessel: Vessel, holes: readonly Hole[], width: numbe
         'ground',
       ),
       words(left + wide + 3, y(body.rim) + 1, say.rim, LEAST_TEXT),
-      ...front,
+      ...marked,
       seen.round
         ? { kind: 'circle', centre, radius, weight: 'cut', fill: 'sheet' }
         : box(centre.x - seen.width, centre.y - seen.height, 2 * seen.width, 2 * seen.height, 'cut', 'sheet'),

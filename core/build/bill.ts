@@ -31,6 +31,8 @@ export interface BillLine {
   buy: number
   /** Length in which it is sold, m. */
   sold?: number
+  /** Lengths that the cutting plan comes to; what is bought beyond them is for a wrong cut. */
+  planned?: number
   /** For one unit, or one length; whether it is our guide rather than the reader's. */
   price: number
   guide: boolean
@@ -303,6 +305,7 @@ function priced(
     owned,
     buy,
     ...(sold ? { sold } : {}),
+    ...(plan > 0 ? { planned: plan } : {}),
     price,
     guide: own === undefined,
     total: Math.round(buy * price * 100) / 100,

@@ -72,7 +72,7 @@ function vesselHoles({ scheme, vessels }: WaterPath, { through }: Assembly, grou
       // Nothing is tied to it: a hole there would only let the water out.
       if (!goes) return []
       const seal = choices.get(key)?.seal ?? usualSeal(port.role, goes, ground.system)
-      const size = holeFor(seal, goes)
+      const size = holeFor(seal, goes, ground.system)
       const card = choices.get(key)?.diameter ?? 0
       const diameter = card > 0 ? card : (size?.diameter ?? 0)
       return [

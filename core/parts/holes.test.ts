@@ -1,7 +1,9 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { INCH } from '../units/constants'
 import {
   BSP_DRILLS,
+  cutterSize,
   downpipeEnd,
   end,
   END_SIZES,
@@ -47,7 +49,8 @@ describe('holeFor', () => {
     const thread = end('npt', '3/4', 'male')
     expect(inch(holeFor('tapped', thread)?.diameter)).toBeCloseTo(59 / 64, 6)
     expect(inch(holeFor('bulkhead', thread)?.diameter)).toBeCloseTo(1.5, 6)
-    expect(inch(holeFor('washers', thread)?.diameter)).toBeCloseTo(1.09, 2)
+    expect(inch(holeFor('washers', thread, 'imperial')?.diameter)).toBeCloseTo(1.125, 6)
+    expect(holeFor('washers', thread)?.diameter).toBeCloseTo(0.028, 6)
     expect(inch(holeFor('grommet', end('sch40', '3/4', 'male'))?.diameter)).toBeCloseTo(1.25, 6)
     expect(holeFor('grommet', thread)).toBeUndefined()
   })
@@ -61,6 +64,23 @@ describe('holeFor', () => {
     }
     for (const size of END_SIZES.metric.slice(0, 5))
       expect(holeFor('grommet', { type: 'metric', size })!.diameter).toBeGreaterThan(measuresOf({ type: 'metric', size })!.outside)
+  })
+
+  it('asks for a cutter that is sold, the next larger one (common practice)', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.01, max: 0.15, noNaN: true }), (wanted) => {
+        const inches = cutterSize(wanted, 'imperial') / INCH
+        expect(inches * INCH).toBeGreaterThanOrEqual(wanted - 1e-6)
+        expect(inches * INCH).toBeLessThan(wanted + INCH / 8 + 1e-6)
+        expect(Math.abs(inches * 16 - Math.round(inches * 16))).toBeLessThan(1e-6)
+        const metric = cutterSize(wanted, 'metric')
+        expect(metric).toBeGreaterThanOrEqual(wanted - 1e-6)
+        expect(Math.abs(metric * 1000 - Math.round(metric * 1000))).toBeLessThan(1e-6)
+        // No hole that is loose round what it was drilled for.
+        expect(metric).toBeLessThan(wanted + 0.0121)
+      }),
+    )
+    expect(cutterSize(0.3, 'metric')).toBeCloseTo(0.3, 9)
   })
 
   it('gives a hose connector of 25 mm its 25 mm hole (common practice)', () => {

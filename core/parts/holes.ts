@@ -1,4 +1,5 @@
 import { INCH } from '../units/constants'
+import type { UnitSystem } from '../units/quantity'
 import type { End, Seal } from './ends'
 import { measuresOf } from './sizes'
 
@@ -61,11 +62,24 @@ export const GROMMETS: Readonly<Record<string, number>> = {
 const LIKE: Readonly<Record<string, string>> = { '32': '1', '40': '1-1/4', '50': '1-1/2', '82': '3', '110': '4' }
 /** A connector for hose, by the hose's bore: its threaded tail and a little. Common practice. */
 const CONNECTORS: Readonly<Record<string, number>> = { '13': 0.019, '16': 0.021, '19': 0.0225, '25': 0.025, '32': 0.035, '40': 0.042 }
-/** Drilled round what passes through and has to be free, m. */
-const CLEARANCE = 0.001
-
 /** Largest hole saw that people hold, m. Common practice. */
 const LARGEST_SAW = 0.152
+
+/** Spade bits and hole saws as they are sold by the millimetre, mm; inch sizes are an eighth apart, and sixteenths under an inch. Common practice. */
+const METRIC_CUTTERS = [
+  10, 12, 13, 14, 16, 18, 19, 20, 22, 24, 25, 26, 28, 29, 30, 32, 35, 38, 40, 41, 44, 46, 48, 51, 54, 57, 60, 64, 68, 70, 73, 76, 79, 83,
+  86, 89, 92, 95, 98, 102, 105, 108, 111, 114, 121, 127, 133, 140, 152,
+] as const
+
+/** The next larger size that a spade or a hole saw is sold in, m; what is larger than any is cut as it is asked. */
+export function cutterSize(diameter: number, system: UnitSystem): number {
+  if (system === 'metric') return (METRIC_CUTTERS.find((each) => each / 1000 >= diameter - 1e-6) ?? diameter * 1000) / 1000
+  const step = diameter < INCH - 1e-6 ? INCH / 16 : INCH / 8
+  return diameter > LARGEST_SAW ? diameter : Math.ceil(diameter / step - 1e-6) * step
+}
+
+/** Drilled round what passes through and has to be free, m. */
+const CLEARANCE = 0.001
 
 /** What a hole of a width is cut with. */
 export const cutterFor = (diameter: number): Cutter =>
@@ -75,15 +89,18 @@ export const cutterFor = (diameter: number): Cutter =>
  * The hole that a fitting wants, by how it seals: the same outlet is drilled to five different sizes.
  *
  * @param through what goes through or on to the hole: the thread, pipe or hose on the far side of the seal
+ * @param system in whose sizes cutters are sold
  * @returns undefined where nobody makes such a seal for that end
  * Source: tap drills as their tables say, all else common practice with no published source; the fitting's own card wins.
  */
-export function holeFor(seal: Seal, through: Pick<End, 'type' | 'size'>): HoleSize | undefined {
+export function holeFor(seal: Seal, through: Pick<End, 'type' | 'size'>, system: UnitSystem = 'metric'): HoleSize | undefined {
   const { type, size } = through
   const as = (diameter: number | undefined, source: HoleSize['source'] = 'commonPractice', tap = false): HoleSize | undefined =>
     diameter === undefined ? undefined : { diameter, cutter: tap ? 'drill' : cutterFor(diameter), source, tap }
   const inches = type === 'metric' ? LIKE[size] : size
   const outside = measuresOf(through)?.outside
+  /** What passes freely, by the next cutter there is. */
+  const free = outside === undefined ? undefined : cutterSize(outside + CLEARANCE, system)
   switch (seal) {
     case 'tapped':
       return type === 'npt' ? as(NPT_DRILLS[size], 'asme', true) : type === 'bsp' ? as(BSP_DRILLS[size], 'commonPractice', true) : undefined
@@ -92,9 +109,9 @@ export function holeFor(seal: Seal, through: Pick<End, 'type' | 'size'>): HoleSi
     case 'bulkhead':
       return as(inches === undefined ? undefined : BULKHEADS[inches])
     case 'washers':
-      return type === 'hose' ? as(CONNECTORS[size]) : as(outside === undefined ? undefined : outside + CLEARANCE)
+      return type === 'hose' ? as(CONNECTORS[size]) : as(free)
     default:
-      return as(outside === undefined ? undefined : outside + CLEARANCE)
+      return as(free)
   }
 }
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import type { BillLine } from '#core/build'
 import { addExtra, freshId, removeExtra, setLine } from '#core/edits'
-import { BUILD_STATIONS } from '#core/build'
+import { BUILD_STATIONS, fittingKey, type BillLine } from '#core/build'
 import { shelfDefaults, SHOPS, type ShelfItem, type Shop } from '#core/scheme'
 import { area, count, span } from '#core/units/quantity'
 import { toCsv } from '~/build/billCsv'
@@ -20,7 +19,7 @@ const { setJob } = useEdits()
 const bill = computed(() => bench.build!.bill)
 const by = ref<'shop' | 'station'>('shop')
 const groups = computed(() => {
-  const all = bill.value.lines
+  const all = bill.value.lines.filter(({ there }) => !there)
   const of = (key: string, title: string, lines: BillLine[]) => (lines.length > 0 ? [{ key, title, lines }] : [])
   return by.value === 'shop'
     ? SHOPS.flatMap((shop) =>
@@ -45,6 +44,13 @@ const groups = computed(() => {
         ),
       ]
 })
+/** What hangs there already, or lies about to be used again: nobody's errand. */
+const there = computed(() => bill.value.lines.filter((line) => line.there))
+const sections = computed(() =>
+  there.value.length > 0
+    ? [...groups.value, { key: 'there', title: say('build.thereAlready', { n: there.value.length }), lines: there.value }]
+    : groups.value,
+)
 const nameOf = (line: BillLine) => sayWords(line.words, line.name)
 const wanted = ({ wanted: much, unit }: BillLine) =>
   unit === 'length'
@@ -54,7 +60,13 @@ const wanted = ({ wanted: much, unit }: BillLine) =>
       : unit === 'volume'
         ? amount({ buy: much, unit } as BillLine)
         : text(count(much))
-const numbersOf = ({ parts }: BillLine) => parts.flatMap((key) => numbers.value.get(key) ?? []).join(', ')
+const numbersOf = ({ parts, item }: BillLine) =>
+  [
+    ...new Set([
+      ...parts.flatMap((key) => numbers.value.get(key) ?? []),
+      ...(numbers.value.has(fittingKey(item)) ? [numbers.value.get(fittingKey(item))!] : []),
+    ]),
+  ].join(', ')
 
 const choice = (item: string) => bench.scheme?.build.lines.find((each) => each.item === item)
 function reuse(line: BillLine, there: boolean) {
@@ -139,8 +151,9 @@ const details = ref<string>()
       </span>
     </p>
     <p v-if="bill.guessed > 0" class="text-13 text-ink-2">{{ say('build.guessed', { guessed: money(bill.guessed) }) }}</p>
-    <section v-for="group in groups" :key="group.key">
-      <h3 class="h3 rule mt-2 pt-2">{{ group.title }}</h3>
+    <component :is="group.key === 'there' ? 'details' : 'section'" v-for="group in sections" :key="group.key">
+      <summary v-if="group.key === 'there'" class="h3 rule mt-2 min-h-7 cursor-pointer pt-2">{{ group.title }}</summary>
+      <h3 v-else class="h3 rule mt-2 pt-2">{{ group.title }}</h3>
       <ul>
         <li v-for="line in group.lines" :key="line.item" class="border-b border-hair py-1 text-13" :data-item="line.item">
           <div class="grid grid-cols-[1fr_auto_auto] items-baseline gap-x-3">
@@ -159,8 +172,13 @@ const details = ref<string>()
           </div>
           <div v-if="details === line.item" class="my-1 flex flex-wrap items-center gap-x-4 gap-y-1 bg-sunk p-2">
             <span class="w-full text-12 text-ink-3">
-              {{ say('build.lineWants', { wanted: wanted(line) })
-              }}{{
+              {{ say('build.lineWants', { wanted: wanted(line) }) }}
+              {{
+                line.planned !== undefined && line.buy > line.planned
+                  ? say('build.linePlanned', { n: line.planned, over: line.buy - line.planned })
+                  : ''
+              }}
+              {{
                 line.reckoned !== line.wanted
                   ? ` ${say('build.lineReckoned', { reckoned: wanted({ ...line, wanted: line.reckoned }) })}`
                   : ''
@@ -213,7 +231,7 @@ const details = ref<string>()
           </div>
         </li>
       </ul>
-    </section>
+    </component>
     <h3 class="h3 rule mt-2 pt-2">{{ say('build.addLine') }}</h3>
     <div class="flex flex-wrap items-center gap-2 text-13">
       <input
