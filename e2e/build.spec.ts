@@ -112,6 +112,55 @@ test.describe('the boathouse is built', () => {
     await expect(page.getByRole('alert').filter({ hasText: 'The wait is over' })).toBeVisible()
   })
 
+  test('a step that has to be left alone begins its wait when it is ticked, and stops it when it is not done after all', async ({
+    page,
+  }) => {
+    await openBuild(page, 'Tannery Row dye studio', 'Order of work')
+    await chooseScheme(page, 'Four totes, linked low')
+    const cover = page.locator('[data-step="cover:tote"]')
+    await cover.getByRole('checkbox').check()
+    await expect(page.getByTestId('timer')).toContainText(/Wait (4:00|3:59)/)
+    await cover.getByRole('checkbox').uncheck()
+    await expect(page.getByTestId('timer')).toBeHidden()
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(page.getByTestId('timer')).toBeVisible()
+  })
+
+  test('saw and drawing speak of the same pieces, and pipe comes in the lengths of the reader’s own shop', async ({ page }) => {
+    await openBuild(page, 'Tannery Row dye studio', 'Cuts and holes')
+    await chooseScheme(page, 'Four totes, linked low')
+    // Every label of the list stands in one of the rows at the left.
+    const rows = page.getByRole('img', { name: /How it goes together/ })
+    const drawn = (await rows.allTextContents()).join(' ')
+    for (const label of await page.locator('.side th[scope="row"]').allTextContents()) expect(drawn).toContain(label)
+    await expect(page.getByRole('img', { name: /link of Tote 1 to link of Tote 4.*A1.*Tee at Tote 2.*A6/s })).toBeVisible()
+    const sold = page.getByLabel('Sold in lengths of').first()
+    await sold.fill('1 ft')
+    await sold.blur()
+    await expect(page.getByText('Lengths of 1 ft to buy: 6').first()).toBeVisible()
+    await expect(page.getByText(/^Saved/)).toBeVisible()
+    await page.reload()
+    await expect(page.getByText('Lengths of 1 ft to buy: 6').first()).toBeVisible()
+    await sold.fill('a bit')
+    await sold.blur()
+    await expect(sold).toHaveAttribute('aria-invalid', 'true')
+    await expect(page.getByText('Lengths of 1 ft to buy: 6').first()).toBeVisible()
+  })
+
+  test('what hangs there already is nobody’s errand, and can be bought after all', async ({ page }) => {
+    await openBuild(page, 'Withy Hard boathouse', 'Bill')
+    const gutter = page.locator('[data-item="gutter:half-round:0.112:there"]')
+    await expect(gutter).toBeHidden()
+    await page.getByText(/^There already: \d+$/).click()
+    await gutter.getByRole('button').first().click()
+    await gutter.getByRole('checkbox').uncheck()
+    await expect(page.locator('.side section', { has: page.getByRole('heading', { name: 'Rainwater goods' }) })).toContainText(
+      /Gutter, half round, 112\s*mm\s*6 × 4\.0\s*m/,
+    )
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(gutter).toContainText('there')
+  })
+
   test('sheets are looked at, and made into PDFs that can be read', async ({ page }) => {
     await openBuild(page, 'Withy Hard boathouse', 'Sheets')
     await page.getByRole('button', { name: 'Look at: Shopping list' }).click()

@@ -152,7 +152,11 @@ test('parts are dragged into another order by hand', async ({ page }) => {
   const to = (await handle.nth(0).boundingBox())!
   await page.mouse.move(from.x + 5, from.y + 8)
   await page.mouse.down()
-  for (let i = 1; i <= 10; i++) await page.mouse.move(from.x + 5, from.y + 8 + ((to.y - from.y - 14) * i) / 10)
+  for (let i = 1; i <= 10; i++) {
+    await page.mouse.move(from.x + 5, from.y + 8 + ((to.y - from.y - 14) * i) / 10)
+    // A hand takes its time, and so may the machine: every move is painted before the next.
+    await page.evaluate(() => new Promise(requestAnimationFrame))
+  }
   await page.mouse.up()
   await expect.poll(names).toEqual(['Rain head', 'Swan neck', 'First flush', 'Carrying pipe'])
   await page.getByRole('button', { name: 'Undo' }).click()

@@ -87,6 +87,7 @@ interface Counted {
   unit: Unit
   price: number
   there: boolean
+  sold?: number
   quantity: number
   stations: Set<BuildStation>
   parts: string[]
@@ -277,7 +278,7 @@ function priced(
   const own = ground.stock.prices.get(line.item)
   const owned = there ? 0 : (ground.stock.owned.get(line.item) ?? 0)
   const group = line.item.startsWith('pipe:') ? groups.find(({ pipe, there: on }) => !on && pipeItem(pipe) === line.item) : undefined
-  const sold = group && group.stock > 0 ? group.stock : undefined
+  const sold = group && group.stock > 0 ? group.stock : line.sold
   const told = choice?.quantity != null
   // What comes off the saw says how much pipe is used; the reader's own quantity goes before it, and wants nothing over.
   const used = group && !told ? group.cuts.reduce((total, { length }) => total + length, 0) : wanted

@@ -449,6 +449,13 @@ describe('the bill', () => {
     expect(short.group.cuts.length).toBeGreaterThan(usual.group.cuts.length)
   })
 
+  it('buys a gutter that does not hang there yet in whole pieces', () => {
+    const lines = [{ item: 'gutter:half-round:0.112:there', reuse: false, quantity: null }]
+    const own = line('gutter:half-round:0.112:there', { ...scheme, build: { ...scheme.build, lines } })!
+    // Twice 11.4 m in pieces of 4 m.
+    expect(own).toMatchObject({ there: false, sold: 4, buy: 6 })
+  })
+
   it('buys hose by the half metre or the foot, a tenth over what is cut', () => {
     expect(line('pipe:hose:25')).toMatchObject({ reckoned: 0.6, buy: 1 })
     const inFeet = plan(scheme, 'imperial').bill.lines.find(({ item }) => item === 'pipe:hose:25')!

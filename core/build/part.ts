@@ -33,6 +33,8 @@ export interface Part {
   /** Pieces, m, m² or m³. */
   quantity: number
   unit: Unit
+  /** Length of a piece, m, where it comes in pieces and is no pipe. */
+  sold?: number
   shop: Shop
   /** Guide price for one unit: invented. */
   price: number

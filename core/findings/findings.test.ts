@@ -61,6 +61,11 @@ function part<K extends Device['kind']>(scheme: Scheme, kind: K, change: (device
 }
 const flushed = () => fitted('flush-ball')
 const flushWith = (change: (flush: DeviceOf<'first-flush'>) => void) => part(flushed(), 'first-flush', change)
+/** The big upright tank's first flush, hung below the old downpipe. */
+const flushInPipe = (branch: number) =>
+  edit(ARRANGEMENTS[15]!(), (d) => {
+    for (const device of d.drops[0]!.devices) if (device.kind === 'first-flush') device.branch = branch
+  })
 const measured = (...marks: number[]) => edit(boathouse(), (d) => (d.drops[0]!.marks.measured = marks))
 const drainingHole = (bore: number) => flushWith((flush) => (flush.drain = { kind: 'hole', bore }))
 
@@ -121,6 +126,11 @@ const CASES: Record<
   noRoomForFittings: {
     over: edit(totes(0.0266), (d) => (d.stores[0]!.links[0]!.length = 0.14)),
     inside: edit(totes(0.0266), (d) => (d.stores[0]!.links[0]!.length = 0.16)),
+  },
+  // 68 mm downpipe into 110 mm pipe by one adapter 57 mm long, 67 mm from the face to the middle of the tee.
+  adaptersTakeHeight: {
+    over: flushInPipe(0.12),
+    inside: flushInPipe(0.126),
   },
   sealantAlone: {
     over: setHole(boathouse(), 'port:butt:out', 'sealant', 0),

@@ -1,4 +1,5 @@
 import { sealantAlone } from './sealantAlone'
+import { adaptersTakeHeight } from './adaptersTakeHeight'
 import { noRoomForFittings } from './noRoomForFittings'
 import { noFittingExists } from './noFittingExists'
 import { endsDoNotMate } from './endsDoNotMate'
@@ -153,6 +154,7 @@ export const FINDING_RULES: readonly FindingRule[] = [
   endsDoNotMate,
   noFittingExists,
   noRoomForFittings,
+  adaptersTakeHeight,
   sealantAlone,
   vesselsOverlap,
   waterStands,

@@ -15,6 +15,7 @@ export function gutterParts(make: Assembler): void {
         words: { id: 'part.gutter', values: { profile: gutter.profile, ...width } },
         quantity: gutter.length,
         unit: 'length',
+        sold: gutter.piece,
         shop: 'rainwater',
         price: GUIDE.gutter,
         there: true,

@@ -11,7 +11,7 @@ import { linkParts } from './linkParts'
 import { overflowParts } from './overflowParts'
 import { vesselParts } from './vesselParts'
 
-export { portKey, usualSeal } from './assembler'
+export { cornerReach, portKey, usualSeal } from './assembler'
 export { carryLegs } from './deviceParts'
 export { leastLeg } from './legs'
 export { overflowLegs } from './overflowParts'
