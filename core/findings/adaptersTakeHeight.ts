@@ -13,7 +13,7 @@ export const adaptersTakeHeight = rule(
   'adaptersTakeHeight',
   ({ lines, assembly }) =>
     lines.map((line) => {
-      const { flush, intake } = line
+      const { flush, intake, heights } = line
       const mark = flush && pipeEndFor(flush, line)
       if (!flush || mark === undefined) return undefined
       const joint = assembly.joints.find(({ upper, lower }) => lower.part === `device:${flush.id}` && upper.part.startsWith('pipe:'))
@@ -27,7 +27,8 @@ export const adaptersTakeHeight = rule(
           severity: 'better' as const,
           station: 'drop' as const,
           ids: { drop: intake.drop.id, device: flush.id },
-          at: mark,
+          // At the chamber: it is what would come to hang lower.
+          at: heights.flush && (heights.flush.invert + heights.flush.bottom) / 2,
           values: {
             n: count(fittings.length),
             reach: length(reach),
