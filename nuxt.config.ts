@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url'
+import messages from '@intlify/unplugin-vue-i18n/vite'
 import tailwindcss from '@tailwindcss/vite'
 
 export default defineNuxtConfig({
@@ -27,7 +28,15 @@ export default defineNuxtConfig({
   },
   nitro: { prerender: { routes: ['/'], crawlLinks: false }, compressPublicAssets: true },
   vite: {
-    plugins: [tailwindcss()],
+    plugins: [
+      tailwindcss(),
+      // The words of Build are fetched with a job, not with the jobs: see `app/build/layBuildWords.ts`.
+      messages({
+        include: [fileURLToPath(new URL('./app/locales/build/*.json', import.meta.url))],
+        runtimeOnly: false,
+        dropMessageCompiler: true,
+      }),
+    ],
     optimizeDeps: {
       include: [
         '@headlessui/vue',
@@ -58,6 +67,8 @@ export default defineNuxtConfig({
     ],
     langDir: '../app/locales',
     detectBrowserLanguage: false,
+    // Words are compiled when the application is built; no compiler goes with them.
+    bundle: { runtimeOnly: true, dropMessageCompiler: true },
     vueI18n: '../app/i18n.config.ts',
   },
   pwa: {

@@ -7,8 +7,7 @@ import { END_SIZES, FITTINGS } from '#core/parts'
 import { buildWaterPath } from '#core/path'
 import { END_TYPES, SEALS, SHOPS, type Scheme } from '#core/scheme'
 import { endWords } from '../build/endWords'
-import american from './en-US.json'
-import british from './en-GB.json'
+import { american, british } from './allWords'
 
 type Tree = { [key: string]: string | Tree }
 const get = (tree: Tree, path: string): string | Tree | undefined =>

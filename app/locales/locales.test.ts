@@ -5,8 +5,7 @@ import { assess } from '#core/assess'
 import { demoJobs } from '#core/demo'
 import { FINDING_RULES } from '#core/findings'
 import { COVERS, FOULING, PLANT_GROUPS, ROOF_HAZARDS, ROOF_SHAPES, USES, WATERING_METHODS } from '#core/scheme'
-import american from './en-US.json'
-import british from './en-GB.json'
+import { american, british } from './allWords'
 
 type Tree = { [key: string]: string | Tree }
 const paths = (tree: Tree, at = ''): string[] =>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Station } from '#core/findings'
+import { layBuildWords } from '~/build/layBuildWords'
 import { saveFile } from '~/composables/saveFile'
 import { placeNotes } from '~/drawing/placeNotes'
 import { GROUP_WALL, sceneOf, shownWhole } from '~/drawing/scene'
@@ -14,6 +15,9 @@ const { notes } = useStations()
 const { all } = useFigures()
 const { slip, close: closeSlip } = useSlip()
 const { say, sayMessage } = useSay()
+const { mergeLocaleMessage, locale } = useI18n()
+// A language that has just been fetched has none of Build's words yet.
+watch(locale, () => layBuildWords({ mergeLocaleMessage }), { immediate: true })
 
 const found = ref<boolean>()
 const id = computed(() => String(route.params.id))

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { TrialStorm } from '../../scheme'
 import { stormDepth } from './storm'
-import { readStormTable, scaledTable } from './stormTable'
+import { readStormTable } from './readStormTable'
+import { scaledTable } from './stormTable'
 import { stormOf } from './trialStorm'
 
 describe('a trial’s storm', () => {
