@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { extractText, getDocumentProxy } from 'unpdf'
 import type { Page } from '@playwright/test'
-import { axeClean, chooseScheme, expect, openJob, test } from './support'
+import { axeClean, chooseScheme, expect, openJob, test, textFaults } from './support'
 
 async function openBuild(page: Page, name: string, part: string) {
   await openJob(page, name)
@@ -192,6 +192,7 @@ test.describe('the boathouse is built', () => {
       for (const part of ['Joints', 'Bill', 'Cuts and holes', 'Order of work', 'Sheets']) {
         await page.getByRole('tab', { name: part }).click()
         await axeClean(page)
+        expect(await textFaults(page)).toEqual([])
         expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0)
         // American words and units all the way.
         expect(await page.getByRole('tabpanel').innerText()).not.toMatch(/\d\s*(mm|L)\b|downpipe|butt\b/i)
