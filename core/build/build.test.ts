@@ -284,6 +284,35 @@ describe('pipes that turn corners', () => {
     expect(legs.map((leg) => Math.round(leg * 1000))).toEqual([2100, 8400, 1500])
   })
 
+  it('a pipe that is carried to another joins it at the branch left for it', () => {
+    const { joints, parts } = assemble(buildWaterPath(ARRANGEMENTS[19]!()), plainGround('metric'))
+    const joined = joints.filter(({ lower }) => lower.part === 'device:join')
+    // Its own pipe from above, and the one from across the house.
+    expect(joined.map(({ upper }) => upper.part)).toEqual(['device:carry:bend:1', 'pipe:drop-right:0'])
+    // Nothing hangs in mid air below it.
+    expect(parts.some(({ key }) => key.startsWith('pipe:drop-left:0'))).toBe(false)
+  })
+
+  it('an air tee at a crown takes its own length off the way over', () => {
+    const over: Scheme = {
+      ...tanneryRow().schemes[2]!,
+      overflows: tanneryRow().schemes[2]!.overflows.map((route) => ({
+        ...route,
+        mouth: 'hooped' as const,
+        vented: true,
+        crest: 1.9,
+        end: 0.05,
+        length: 5,
+      })),
+    }
+    const { runs, parts } = assemble(buildWaterPath(over), plainGround('imperial'))
+    const crown = runs.find(({ key }) => key === 'overflow:over:leg:2')!
+    expect(crown.items.filter((item) => item.kind === 'body').map((item) => item.kind === 'body' && item.of)).toContain('overflow:over:air')
+    expect(Math.abs(assembled(crown) - crown.span)).toBeLessThan(1e-4)
+    expect(parts.filter(({ item }) => item.startsWith('airTee:'))).toHaveLength(1)
+    expect(parts.find(({ item }) => item.startsWith('bend:'))!.quantity).toBe(4)
+  })
+
   it('counts a bend for every corner that is laid', () => {
     for (const [name, scheme] of everything) {
       const { parts, joints } = plan(scheme).assembly
