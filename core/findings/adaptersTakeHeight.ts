@@ -20,7 +20,7 @@ export const adaptersTakeHeight = rule(
       const fittings = joint?.placed ?? []
       const reach = fittings.reduce((sum, { fitting }) => sum + fitting.reach, 0)
       // From the branch's invert to the face that the fittings sit on.
-      const wants = cornerReach(pipeByBore(flush.bore)) + reach
+      const wants = cornerReach(joint?.lower.end ?? pipeByBore(flush.bore)) + reach
       return (
         fittings.length > 0 &&
         flush.branch < wants - 1e-6 && {

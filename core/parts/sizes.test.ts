@@ -69,6 +69,14 @@ describe('true sizes', () => {
       }
   })
 
+  it('goes to the shops of the country where its own pipe is as good as the same (common practice)', () => {
+    expect(pipeByBore(0.1023, undefined, 'metric')).toEqual({ type: 'metric', size: '110' })
+    expect(pipeByBore(0.1036, undefined, 'imperial')).toEqual({ type: 'sch40', size: '4' })
+    // An inch and a half is no forty or fifty: what was asked for stays.
+    expect(pipeByBore(0.0409, undefined, 'metric')).toEqual({ type: 'sch40', size: '1-1/2' })
+    expect(pipeByBore(0.025, undefined, 'metric')).toEqual({ type: 'hose', size: '25' })
+  })
+
   it('finds every pipe again by its own bore', () => {
     for (const type of ['sch40', 'metric', 'hose'] as const)
       for (const size of END_SIZES[type]) {

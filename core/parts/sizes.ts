@@ -1,3 +1,4 @@
+import type { UnitSystem } from '../units/quantity'
 import { end, type End, type EndType, type Gender } from './ends'
 
 /** Measures of one size of end. */
@@ -77,13 +78,24 @@ export function sizeByBore(type: EndType, bore: number): string {
 /** Pipes that something of this bore may be made of, in the order in which a tie is settled. */
 const PIPES: readonly EndType[] = ['metric', 'sch40', 'hose']
 
+/** Pipe that a country's shops have, and how far its bore may be off one that was asked for. Common practice. */
+const HOME: Readonly<Record<UnitSystem, EndType>> = { metric: 'metric', imperial: 'sch40' }
+const NEAR_ENOUGH = 0.04
+
 /**
- * The pipe or hose that a bore most likely is: the nearest true bore of any.
+ * The pipe or hose that a bore most likely is: the country's own pipe where that is as good as the same, else the nearest true
+ * bore of any.
  *
  * @param bore inner diameter, m (> 0)
  * @param types kinds to choose from
+ * @param system whose shops are gone to; of no matter where left out
  */
-export function pipeByBore(bore: number, types: readonly EndType[] = PIPES): Pick<End, 'type' | 'size'> {
+export function pipeByBore(bore: number, types: readonly EndType[] = PIPES, system?: UnitSystem): Pick<End, 'type' | 'size'> {
+  const home = system && HOME[system]
+  if (home && types.includes(home)) {
+    const own = { type: home, size: sizeByBore(home, bore) }
+    if (Math.abs(measuresOf(own)!.bore - bore) <= NEAR_ENOUGH * bore) return own
+  }
   const off = (one: Pick<End, 'type' | 'size'>) => Math.abs(measuresOf(one)!.bore - bore)
   return types.map((type) => ({ type, size: sizeByBore(type, bore) })).reduce((best, each) => (off(each) < off(best) - 1e-6 ? each : best))
 }

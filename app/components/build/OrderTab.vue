@@ -91,10 +91,10 @@ const upperOf = (step: Step) => {
           :class="{ 'bg-water-wash': step === next }"
           :data-step="step.id"
         >
-          <div class="grid grid-cols-[28px_1fr_auto] items-start gap-x-2">
+          <div class="grid grid-cols-[28px_1fr_auto] items-start gap-x-2 max-md:grid-cols-[56px_1fr_auto] max-md:items-center">
             <input
               type="checkbox"
-              class="mt-0.5 size-6 accent-ink"
+              class="mt-0.5 size-6 accent-ink max-md:size-14"
               :checked="done.has(step.id)"
               :disabled="(!done.has(step.id) && held(step) !== undefined) || measuredLine(step.id) !== undefined"
               :aria-label="say('build.tick', { n: numberOf(step), step: stepName(step) })"
@@ -102,7 +102,7 @@ const upperOf = (step: Step) => {
             />
             <button
               type="button"
-              class="min-h-7 text-left text-13"
+              class="min-h-7 text-left text-13 max-md:min-h-14 max-md:text-16"
               :aria-expanded="open === step.id"
               @click="open = open === step.id ? undefined : step.id"
             >

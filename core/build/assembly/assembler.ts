@@ -23,10 +23,9 @@ export const pipeEnds = (pipe: PipeKind): { top: End; bottom: End } =>
       : { top: male(pipe), bottom: male(pipe) }
 
 const ANY_PIPE: readonly EndType[] = ['downpipe-round', 'metric', 'sch40', 'hose']
-/** The pipe that a bore most likely is, downpipes among them. */
-export const anyByBore = (bore: number): PipeKind => pipeByBore(bore, ANY_PIPE)
-/** A drop's own pipe where a bore is nearly its own, else the pipe that the bore is. */
-export const nearOwn = (bore: number, own: PipeKind): PipeKind => (Math.abs(bore - measuresOf(own)!.bore) < 0.004 ? own : anyByBore(bore))
+const isNearly = (bore: number, pipe: PipeKind) => Math.abs(bore - measuresOf(pipe)!.bore) < 0.004
+/** A drop's own pipe where a bore is nearly its own, else the pipe that the bore is, downpipes among them. */
+export const nearOwn = (bore: number, own: PipeKind): PipeKind => (isNearly(bore, own) ? own : pipeByBore(bore, ANY_PIPE))
 
 /** From a bend's or a tee's corner to the face of its socket, m. Common practice: half the pipe and a little. */
 export const cornerReach = (pipe: PipeKind): number => 0.012 + 0.5 * (measuresOf(pipe)?.outside ?? 0.03)
@@ -136,6 +135,11 @@ export class Assembler {
     })
   }
 
+  /** The pipe or hose of this country's shops that a bore is. */
+  pipeOf(bore: number): PipeKind {
+    return pipeByBore(bore, undefined, this.ground.system)
+  }
+
   /** Thread of taps and pumps in this country, for a bore. */
   thread(bore: number): PipeKind {
     const type = this.ground.system === 'imperial' ? 'npt' : 'bsp'
@@ -161,7 +165,8 @@ export class Assembler {
     const drop = this.path.scheme.drops.find(({ id }) => id === dropId)
     const tee = drop?.devices.find((device) => device.kind === 'tee' && !device.spare)
     if (!drop || tee?.kind !== 'tee') return undefined
-    return { part: drawnKey({ kind: 'device', id: tee.id }), end: female(nearOwn(tee.bore, downpipeEnd(drop, 'male'))) }
+    const own = downpipeEnd(drop, 'male')
+    return { part: drawnKey({ kind: 'device', id: tee.id }), end: female(isNearly(tee.bore, own) ? own : this.pipeOf(tee.bore)) }
   }
 
   /** What a pipe leads to: a port, another pipe's branch, or nothing that it could be joined to. */

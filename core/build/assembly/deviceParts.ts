@@ -3,7 +3,7 @@ import { strapCount } from '../../levels'
 import type { Device, DeviceOf, Drop, Hose, Target } from '../../scheme'
 import { length } from '../../units/quantity'
 import { drawnKey, type Part, type Words } from '../part'
-import { anyByBore, female, isDownpipe, male, nearOwn, pipeEnds, type Assembler, type OpenEnd, type PipeKind } from './assembler'
+import { female, isDownpipe, male, nearOwn, pipeEnds, type Assembler, type OpenEnd, type PipeKind } from './assembler'
 import { GUIDE } from './guidePrices'
 import { evenly, layLegs, leastLeg } from './legs'
 
@@ -21,9 +21,10 @@ const BEND_LEG = 0.045
 const letInto = (pipe: PipeKind) => (isDownpipe(pipe) ? pipeEnds(pipe) : { top: female(pipe), bottom: female(pipe) })
 
 /** A first flush's own pipe: chambers hold pressure, so they are not made of downpipe. */
-function chamberPipe({ bore }: Pick<DeviceOf<'first-flush'>, 'bore'>): PipeKind {
-  const pipe = anyByBore(bore)
-  return isDownpipe(pipe) ? { type: 'metric', size: sizeByBore('metric', bore) } : pipe
+const chamberPipe = (make: Assembler, { bore }: Pick<DeviceOf<'first-flush'>, 'bore'>): PipeKind => {
+  const pipe = make.pipeOf(bore)
+  // A chamber stands stiff: no hose.
+  return pipe.type === 'hose' ? { type: 'metric', size: sizeByBore('metric', bore) } : pipe
 }
 
 /**
@@ -31,7 +32,11 @@ function chamberPipe({ bore }: Pick<DeviceOf<'first-flush'>, 'bore'>): PipeKind 
  *
  * @param own the pipe that reaches it
  */
-function deviceEnds(device: Exclude<Device, { kind: 'carrying-pipe' }>, own: PipeKind): { top?: End; bottom?: End } | undefined {
+function deviceEnds(
+  make: Assembler,
+  device: Exclude<Device, { kind: 'carrying-pipe' }>,
+  own: PipeKind,
+): { top?: End; bottom?: End } | undefined {
   switch (device.kind) {
     case 'screen':
     case 'wall-crossing':
@@ -42,7 +47,7 @@ function deviceEnds(device: Exclude<Device, { kind: 'carrying-pipe' }>, own: Pip
     case 'adapter':
       return { top: female(nearOwn(device.mouth, own)), bottom: male(nearOwn(device.throat, own)) }
     case 'first-flush': {
-      const pipe = chamberPipe(device)
+      const pipe = chamberPipe(make, device)
       return { top: female(pipe), bottom: female(pipe) }
     }
     default:
@@ -51,10 +56,10 @@ function deviceEnds(device: Exclude<Device, { kind: 'carrying-pipe' }>, own: Pip
 }
 
 /** The pipe that goes on below a device. */
-export function pipeAfter(device: Device, pipe: PipeKind): PipeKind {
-  if (device.kind === 'carrying-pipe') return pipeByBore(device.bore)
+export function pipeAfter(make: Assembler, device: Device, pipe: PipeKind): PipeKind {
+  if (device.kind === 'carrying-pipe') return make.pipeOf(device.bore)
   if (device.kind !== 'adapter' && device.kind !== 'first-flush') return pipe
-  const { type, size } = deviceEnds(device, pipe)!.bottom!
+  const { type, size } = deviceEnds(make, device, pipe)!.bottom!
   return { type, size }
 }
 
@@ -75,7 +80,7 @@ function deviceWords(device: Device): Words {
 }
 
 function flushParts(make: Assembler, device: DeviceOf<'first-flush'>, key: string): void {
-  const pipe = chamberPipe(device)
+  const pipe = chamberPipe(make, device)
   const bore = { bore: length(device.bore) }
   make.pipe(`${key}:chamber`, 'drop', pipe, device.length * device.chambers)
   for (let i = 0; i < device.chambers; i++) {
@@ -170,7 +175,7 @@ export function carryParts(
   ends: CarryEnds | undefined,
   above: OpenEnd | undefined,
 ): OpenEnd {
-  const pipe = pipeByBore(device.bore)
+  const pipe = make.pipeOf(device.bore)
   const key = drawnKey({ kind: 'device', id: device.id })
   make.pipe(key, 'drop', pipe, device.length, {
     drawn: { kind: 'device', id: device.id },
@@ -206,7 +211,7 @@ export function deviceParts(
   own: PipeKind,
 ): Threaded | undefined {
   const key = drawnKey({ kind: 'device', id: device.id })
-  const ends = deviceEnds(device, own)
+  const ends = deviceEnds(make, device, own)
   make.drawn(
     'device',
     device.id,

@@ -44,7 +44,7 @@ function pumpParts(make: Assembler, pump: Pump): void {
   const lay = (side: 'suction' | 'line') => {
     const { bore, length: span } = pump[side]
     if (span <= 0) return
-    const pipe = pipeByBore(bore)
+    const pipe = make.pipeOf(bore)
     const part = `${key}:${side}`
     const ends = pipeEnds(pipe)
     const mouth = { part: `${key}:${side === 'suction' ? 'in' : 'out'}`, end: female(make.thread(bore)) }

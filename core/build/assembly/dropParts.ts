@@ -105,7 +105,7 @@ class DropWalk {
         if (next && device.kind !== 'push-in') this.join(next)
       }
       sawnAbove = sawn && letIn
-      this.pipe = pipeAfter(device, this.pipe)
+      this.pipe = pipeAfter(make, device, this.pipe)
     }
     this.end(gaps.last, sawnAbove)
     this.wall()

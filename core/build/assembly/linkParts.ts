@@ -1,4 +1,4 @@
-import { measuresOf, pipeByBore } from '../../parts'
+import { measuresOf } from '../../parts'
 import { drawnKey } from '../part'
 import { pipeEnds, type Assembler } from './assembler'
 import { valvePrice } from './guidePrices'
@@ -6,7 +6,7 @@ import { valvePrice } from './guidePrices'
 /** Pipes between vessels, with the valve that takes one of them out. */
 export function linkParts(make: Assembler): void {
   for (const link of make.path.scheme.stores.flatMap(({ links }) => links)) {
-    const pipe = pipeByBore(link.bore)
+    const pipe = make.pipeOf(link.bore)
     const key = drawnKey({ kind: 'link', id: link.id })
     make.pipe(key, 'cask', pipe, link.length, { drawn: { kind: 'link', id: link.id } })
     const { top, bottom } = pipeEnds(pipe)

@@ -1,4 +1,3 @@
-import { pipeByBore } from '../../parts'
 import type { OverflowRoute } from '../../scheme'
 import { drawnKey } from '../part'
 import { cornerReach, type Assembler, type PipeKind } from './assembler'
@@ -36,7 +35,7 @@ export function overflowLegs(
 /** The ways out of vessels, with what airs a hoop, screens the far end and takes the water in. */
 export function overflowParts(make: Assembler): void {
   for (const route of make.path.scheme.overflows) {
-    const pipe = pipeByBore(route.bore)
+    const pipe = make.pipeOf(route.bore)
     const key = drawnKey({ kind: 'overflow', id: route.id })
     const { vessel, foot } = make.path.vessels.get(route.from.vessel)!
     const { at } = vessel.ports.find(({ id }) => id === route.from.port)!
