@@ -284,6 +284,13 @@ describe('pipes that turn corners', () => {
     expect(legs.map((leg) => Math.round(leg * 1000))).toEqual([2100, 8400, 1500])
   })
 
+  it('the old downpipe goes on below a diverter that sits between two adapters', () => {
+    const { assembly, bill } = plan(ARRANGEMENTS[6]!())
+    const below = assembly.runs.find(({ key }) => key === 'pipe:drop:1')!
+    expect(below.part).toBe('drop:drop')
+    expect(bill.lines.filter(({ item, there }) => item.startsWith('pipe:downpipe-round:68') && !there)).toEqual([])
+  })
+
   it('a pipe that is carried to another joins it at the branch left for it', () => {
     const { joints, parts } = assemble(buildWaterPath(ARRANGEMENTS[19]!()), plainGround('metric'))
     const joined = joints.filter(({ lower }) => lower.part === 'device:join')

@@ -78,7 +78,8 @@ class DropWalk {
     if (span < LEAST_PIECE) return
     const { make, pipe } = this
     const key = `${this.pipeKey}:${this.pieces++}`
-    const stays = pipe === this.own
+    // Below a pair of adapters the old pipe goes on.
+    const stays = pipe.type === this.own.type && pipe.size === this.own.size
     if (stays) this.metres += span
     else make.pipe(key, 'drop', pipe, span)
     const part = stays ? drawnKey({ kind: 'drop', id: this.drop.id }) : key
