@@ -126,6 +126,30 @@ test('two tabs see each other, and neither writes over the other unseen', async 
   await other.close()
 })
 
+test('what is half typed stays while another tab changes the job', async ({ page, context }) => {
+  await openJob(page, NAME, 'Cask')
+  const other = await context.newPage()
+  await openJob(other, NAME, 'Cask')
+  await other.getByLabel('Stand height').fill('33')
+  await page.getByLabel('Stand height').fill('300')
+  await page.keyboard.press('Enter')
+  await expect(other.getByText('300').first()).toBeVisible()
+  await expect(other.getByLabel('Stand height')).toHaveValue('33')
+  // Left without being taken, it is the other tab's again.
+  await other.keyboard.press('Escape')
+  await expect(other.getByLabel('Stand height')).toHaveValue('300 mm')
+  // A reading of the second measurement is a field of another make.
+  await other.getByRole('button', { name: 'Build', exact: true }).click()
+  await other.getByRole('tab', { name: 'Order of work' }).click()
+  await other.locator('[data-step="measure:trough"]').getByRole('button').first().click()
+  await other.getByLabel('First measurement').fill('11')
+  await page.getByLabel('Stand height').fill('310')
+  await page.keyboard.press('Enter')
+  await expect(other.locator('[data-step="base:butt"]')).toContainText('310')
+  await expect(other.getByLabel('First measurement')).toHaveValue('11')
+  await other.close()
+})
+
 test('the file goes out, and comes into another profile as the same bytes', async ({ page, browser }) => {
   await openJob(page, NAME, 'Cask')
   await page.getByLabel('Stand height').fill('455')

@@ -16,6 +16,11 @@ const settings = useSettings()
 
 const problem = ref('')
 const typed = ref<string>()
+let writing = false
+function write(event: Event) {
+  typed.value = (event.target as HTMLInputElement).value
+  writing = true
+}
 const shown = computed(() =>
   props.modelValue === undefined
     ? ''
@@ -23,11 +28,17 @@ const shown = computed(() =>
 )
 watch(
   () => props.modelValue,
-  () => ((typed.value = undefined), (problem.value = '')),
+  () => {
+    // What is half written stays, whatever comes back meanwhile.
+    if (writing) return
+    typed.value = undefined
+    problem.value = ''
+  },
 )
 function commit(event: Event) {
   const raw = (event.target as HTMLInputElement).value
   typed.value = raw
+  writing = false
   if (raw.trim() === '' && props.empty) {
     problem.value = ''
     emit('update:modelValue', undefined)
@@ -55,6 +66,7 @@ function commit(event: Event) {
       :aria-label="label"
       :value="typed ?? shown"
       :aria-invalid="problem !== ''"
+      @input="write"
       @change="commit"
     />
     <span v-if="problem" class="max-w-40 text-12 text-pencil" role="alert">{{ problem }}</span>

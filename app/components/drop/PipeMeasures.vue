@@ -23,6 +23,7 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
 
 const brackets = computed(() => drop.value.brackets.map((height) => text(length(height)).replace(/\u00A0/g, ' ')).join('; '))
 const problem = ref('')
+const { textOf, type, taken } = useTyped()
 function setBrackets(event: Event) {
   const raw = (event.target as HTMLInputElement).value
   const parts = raw.split(/;|\band\b/).filter((part) => part.trim() !== '')
@@ -36,6 +37,7 @@ function setBrackets(event: Event) {
       ? say('field.why.most.height', { most: length(outlet) })
       : ''
   if (problem.value !== '') return
+  taken()
   change('brackets', brackets.value, values.map((value) => text(length(value))).join('; '), (draft) => (draft.brackets = values))
 }
 const id = useId()
@@ -97,7 +99,7 @@ const id = useId()
     />
     <div class="py-1">
       <label :for="id" class="text-13">{{ say('field.name.brackets') }}</label>
-      <input :id="id" class="field" :value="brackets" :aria-invalid="problem !== ''" @change="setBrackets" />
+      <input :id="id" class="field" :value="textOf(brackets)" :aria-invalid="problem !== ''" @input="type" @change="setBrackets" />
       <p class="text-12" :class="problem ? 'text-pencil' : 'text-ink-3'" aria-live="polite">{{ problem || say('drop.bracketsNote') }}</p>
     </div>
   </section>

@@ -33,6 +33,7 @@ function setMarks(label: Parameters<typeof bench.editScheme>[0], recipe: (marks:
   }))
 }
 const problem = ref('')
+const { textOf, type, taken } = useTyped()
 function measure(index: number, event: Event) {
   const raw = (event.target as HTMLInputElement).value
   if (raw.trim() === '') return
@@ -41,13 +42,18 @@ function measure(index: number, event: Event) {
     ? ''
     : say(`field.problem.${parsed.problem}`, { text: raw, example: say(`field.example.length.${settings.system}`) })
   if (!parsed.ok) return
+  taken(index)
   setMarks(message('edit.measured', { at: length(parsed.value) }), ({ reference, measured }) => ({
     reference,
     measured: index < measured.length ? measured.map((each, i) => (i === index ? parsed.value : each)) : [...measured, parsed.value],
   }))
 }
-const rubOut = () => setMarks(message('edit.rubbedOut'), ({ reference }) => ({ reference, measured: [] }))
-const from = (reference: MarkReference) =>
+function rubOut() {
+  taken()
+  setMarks(message('edit.rubbedOut'), ({ reference }) => ({ reference, measured: [] }))
+}
+function from(reference: MarkReference) {
+  taken()
   setMarks(
     message('edit.field', { field: say('drop.reference'), from: say(`choice.${marks.value.reference}`), to: say(`choice.${reference}`) }),
     () => ({
@@ -55,6 +61,7 @@ const from = (reference: MarkReference) =>
       measured: [],
     }),
   )
+}
 const shown = (value: number | undefined) => (value === undefined ? '' : text(length(value)).replace(/\u00A0/g, ' '))
 </script>
 
@@ -73,8 +80,9 @@ const shown = (value: number | undefined) => (value === undefined ? '' : text(le
         :id="`${id}-${i}`"
         class="field max-w-36 justify-self-end text-right"
         autocomplete="off"
-        :value="shown(marks.measured[i])"
+        :value="textOf(shown(marks.measured[i]), i)"
         :aria-invalid="problem !== ''"
+        @input="type($event, i)"
         @change="measure(i, $event)"
       />
     </div>

@@ -10,6 +10,7 @@ const props = withDefaults(
 const emit = defineEmits<{ 'update:modelValue': [value: number[]] }>()
 const { say, shortMonth, month } = useSay()
 const problem = ref('')
+const { textOf, type, taken } = useTyped()
 
 const shown = (value: number) => String(Math.round((value / props.perUnit + props.offset) * 100) / 100)
 function set(index: number, event: Event) {
@@ -25,6 +26,7 @@ function set(index: number, event: Event) {
     return
   }
   problem.value = ''
+  taken(index)
   emit(
     'update:modelValue',
     props.modelValue.map((old, i) => (i === index ? value : old)),
@@ -42,8 +44,9 @@ function set(index: number, event: Event) {
           class="field text-center !px-0"
           type="text"
           inputmode="decimal"
-          :value="shown(value)"
+          :value="textOf(shown(value), index)"
           :aria-label="`${label}, ${month(index)}`"
+          @input="type($event, index)"
           @change="set(index, $event)"
         />
       </label>

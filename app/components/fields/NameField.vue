@@ -5,10 +5,13 @@ const emit = defineEmits<{ 'update:modelValue': [value: string] }>()
 const { say } = useSay()
 const id = useId()
 const problem = ref('')
+const { textOf, type, taken } = useTyped()
 function commit(event: Event) {
   const text = (event.target as HTMLInputElement).value.trim()
   problem.value = text === '' ? say('field.problem.empty', { example: '' }) : ''
-  if (text !== '' && text !== props.modelValue) emit('update:modelValue', text)
+  if (text === '') return
+  taken()
+  if (text !== props.modelValue) emit('update:modelValue', text)
 }
 </script>
 
@@ -20,8 +23,9 @@ function commit(event: Event) {
       class="field"
       type="text"
       :maxlength="most ?? 120"
-      :value="modelValue"
+      :value="textOf(modelValue)"
       :aria-invalid="problem !== ''"
+      @input="type"
       @change="commit"
     />
     <p class="text-12 text-pencil" aria-live="polite">{{ problem }}</p>

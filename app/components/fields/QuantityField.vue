@@ -30,11 +30,15 @@ const id = useId()
 const typed = ref<string>()
 const problem = ref('')
 const understood = ref('')
+/** Something is typed that nobody has taken yet. */
+let writing = false
 
 const shown = computed(() => text(quantity(props.kind, props.modelValue)).replace(/\u00A0/g, ' '))
 watch(
   () => props.modelValue,
   () => {
+    // What is half written stays, whatever comes back meanwhile.
+    if (writing) return
     typed.value = undefined
     problem.value = ''
   },
@@ -80,12 +84,20 @@ function read(raw: string): Parsed {
 function look(event: Event) {
   const raw = (event.target as HTMLInputElement).value
   typed.value = raw
+  writing = true
   const parsed = read(raw)
   understood.value = parsed.ok ? say('field.understood', { value: quantity(props.kind, parsed.value) }) : ''
   if (parsed.ok) problem.value = ''
 }
 
+function leave() {
+  writing = false
+  typed.value = undefined
+  problem.value = ''
+  understood.value = ''
+}
 function commit() {
+  writing = false
   if (typed.value === undefined) return
   const parsed = read(typed.value)
   understood.value = ''
@@ -122,7 +134,7 @@ function commit() {
       @input="look"
       @change="commit"
       @keydown.enter="commit"
-      @keydown.escape="((typed = undefined), (problem = ''), (understood = ''))"
+      @keydown.escape="leave"
     />
     <p :id="`${id}-says`" class="col-span-2 text-right text-12" :class="problem ? 'text-pencil' : 'text-ink-3'" aria-live="polite">
       {{ problem || understood || note || '' }}
