@@ -145,6 +145,8 @@ test('parts are moved by key and button; an order that cannot work says why and 
 test('parts are dragged into another order by hand', async ({ page }) => {
   await openJob(page, NAME)
   await fit(page, 'Rain head, in-line first flush, pipe across', true)
+  // The list is laid anew when the years come back; a hand would wait for it too.
+  await settled(page)
   const names = () => train(page).locator('b').allInnerTexts()
   const handle = page.locator('[data-device] .handle')
   await handle.nth(0).scrollIntoViewIfNeeded()

@@ -97,4 +97,21 @@ describe('a trial', () => {
     await going
     expect(state.batch).toBeUndefined()
   })
+  it('a table asked for before the first storm has run is not called off by it; one of another scheme is', async () => {
+    const { state, run, runBatch } = useTrial()
+    const going = runBatch(scheme)
+    const batch = await next('batch')
+    const calm = { ...storm, verdict: { ...storm.verdict, first: undefined } }
+    const first = run(scheme, [], 'metric')
+    ;(await next('storm')).answer(calm)
+    await first
+    expect(fake.superseded).toEqual([])
+    batch.answer([{ years: 10 }])
+    await going
+    expect(state.batch).toEqual([{ years: 10 }])
+    const other = run({ ...scheme, name: 'Other' }, [], 'metric')
+    ;(await next('storm')).answer(calm)
+    await other
+    expect(state.batch).toBeUndefined()
+  })
 })

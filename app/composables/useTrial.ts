@@ -40,14 +40,19 @@ export function useTrial() {
   })
   let ticket = 0
   let batchTicket = 0
+  /** What the table of storms was run over. */
+  let batchOf: Scheme | undefined
 
   const fail = (error: unknown) => (state.failed = error instanceof Error ? error.message : String(error))
 
   /** The storm, and then what would cure its first bottleneck. */
   async function run(scheme: Scheme, whatIfs: readonly WhatIf[], system: UnitSystem): Promise<void> {
     const mine = ++ticket
-    stopBatch()
-    state.batch = undefined
+    // A table of the very same scheme stands, and one that is being run goes on.
+    if (batchOf !== scheme) {
+      stopBatch()
+      state.batch = undefined
+    }
     state.working = true
     state.failed = undefined
     const began = performance.now()
@@ -85,6 +90,7 @@ export function useTrial() {
 
   async function runBatch(scheme: Scheme): Promise<void> {
     const mine = ++batchTicket
+    batchOf = scheme
     state.batchProgress = { done: 0, of: 1 }
     try {
       const rows = await worker().batch(
