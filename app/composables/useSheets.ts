@@ -340,7 +340,8 @@ export function useSheets() {
     customer: () => {
       const asked = quoted()
       // Where somebody is paid for it, what it costs is what is asked.
-      const cost = asked.labour + asked.margin > 0 ? asked.gross : bench.cost
+      const paid = asked.labour > 0 || asked.margin > 0
+      const cost = paid ? asked.gross : bench.cost
       const back = pays(cost, bench.simulation.balance?.years.usedPerYear ?? 0)
       const saved = saving(bench.simulation.balance?.years.usedPerYear ?? 0)
       return [
@@ -349,7 +350,7 @@ export function useSheets() {
         twoColumns(figures()),
         heading('build.whatItCosts'),
         twoColumns([
-          asked.labour + asked.margin > 0 ? [say('build.quoteGross'), price(asked.gross)] : [say('build.partsCost'), price(cost)],
+          [say(paid ? 'build.quoteGross' : 'build.partsCost'), price(cost)],
           ...(saved === undefined ? [] : [[say('build.savesAYear'), price(saved)]]),
           ...(back === undefined ? [] : [[say('build.paysBack'), say('compare.years', { n: Math.round(back * 10) / 10 })]]),
         ]),

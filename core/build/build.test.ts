@@ -610,6 +610,17 @@ describe('the order of work', () => {
     )
   })
 
+  it('lays the way out while the cement cures and fills while the paint dries, but lets no water on green cement', () => {
+    const { steps } = plan(tanneryRow().schemes[2]!, 'imperial')
+    const never = (id: string) => steps.find((step) => step.id === id)!.never
+    expect(never('overflow:over')).not.toContain('cure')
+    expect(never('overflow:over')).toContain('cement')
+    expect(never('fill:totes')).toContain('cure')
+    expect(never('fill:totes')).not.toContain('cover:tote')
+    // All the same both come before it in the list.
+    expect(place(steps, 'cover:tote')).toBeLessThan(place(steps, 'fill:totes'))
+  })
+
   it('holds a step by the first thing that it is never done without', () => {
     const { steps } = plan(withyHard().schemes[0]!)
     const cut = steps.find(({ id }) => id === 'cut:trough')!

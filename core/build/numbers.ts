@@ -5,7 +5,7 @@ import { couplingOf, couplingsIn } from './runs'
 /** Number of a fitting, among the numbers of parts. */
 export const fittingKey = (id: string): string => `fitting:${id}`
 
-/** What a number is given to: everything that is put in, a base as one thing, a brace of one kind of holder never. */
+/** What a number is given to: everything that is put in, a base as one thing; straps and brackets are only counted. */
 const numberedAs = ({ key, there, item }: Part): string | undefined => {
   if (there || item.startsWith('strap:') || item.startsWith('bracket:')) return undefined
   const [kind, id] = key.split(':')

@@ -544,7 +544,8 @@ function fixSteps(order: Order, { joints, runs }: Assembly): void {
 }
 
 function waterways(order: Order, { path }: Ground): void {
-  const fixed = order.of('fix')
+  // What carries no water yet is laid while the cement cures.
+  const fixed = order.of('fix').filter((id) => id !== 'cure')
   for (const route of path.scheme.overflows)
     order.add({
       id: `overflow:${route.id}`,
@@ -634,7 +635,8 @@ function finish(order: Order, { path }: Ground): void {
 export const FILL_SHARE = 0.3
 
 function tests(order: Order, { path }: Ground): void {
-  const built = order.of('fix', 'waterways', 'finish')
+  // Paint dries on the outside: water may stand in a vessel meanwhile.
+  const built = order.of('fix', 'waterways', 'finish').filter((id) => !id.startsWith('cover:'))
   const fixed = order.of('fix')
   const own = { phase: 'tests' as const, test: true }
   for (const gutter of path.scheme.gutters)

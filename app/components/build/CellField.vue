@@ -15,45 +15,26 @@ const { say } = useSay()
 const settings = useSettings()
 
 const problem = ref('')
-const typed = ref<string>()
-let writing = false
-function write(event: Event) {
-  typed.value = (event.target as HTMLInputElement).value
-  writing = true
-}
+const { textOf, type, taken } = useTyped()
 const shown = computed(() =>
   props.modelValue === undefined
     ? ''
     : new Intl.NumberFormat(settings.terms, { maximumFractionDigits: props.digits ?? 2, useGrouping: false }).format(props.modelValue),
 )
-watch(
-  () => props.modelValue,
-  () => {
-    // What is half written stays, whatever comes back meanwhile.
-    if (writing) return
-    typed.value = undefined
-    problem.value = ''
-  },
-)
 function commit(event: Event) {
   const raw = (event.target as HTMLInputElement).value
-  typed.value = raw
-  writing = false
-  if (raw.trim() === '' && props.empty) {
+  const take = (value: number | undefined) => {
     problem.value = ''
-    emit('update:modelValue', undefined)
-    return
+    taken()
+    if (value !== props.modelValue) emit('update:modelValue', value)
   }
+  if (raw.trim() === '' && props.empty) return take(undefined)
   const parsed = parseNumber(raw)
   const { least = 0, most = 1e6 } = props
   if (!parsed.ok) problem.value = say(`field.problem.${parsed.problem}`, { text: raw, example: '12.5' })
   else if (parsed.value < least || parsed.value > most)
     problem.value = say('field.problem.range', { least: String(least), most: String(most) })
-  else {
-    problem.value = ''
-    typed.value = undefined
-    if (parsed.value !== props.modelValue) emit('update:modelValue', parsed.value)
-  }
+  else take(parsed.value)
 }
 </script>
 
@@ -64,9 +45,9 @@ function commit(event: Event) {
       inputmode="decimal"
       autocomplete="off"
       :aria-label="label"
-      :value="typed ?? shown"
+      :value="textOf(shown)"
       :aria-invalid="problem !== ''"
-      @input="write"
+      @input="type"
       @change="commit"
     />
     <span v-if="problem" class="max-w-40 text-12 text-pencil" role="alert">{{ problem }}</span>
