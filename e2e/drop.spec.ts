@@ -195,9 +195,13 @@ test('a part measured once is kept for the job and put in again', async ({ page 
   await openJob(page, NAME)
   await page.getByLabel('Add a part').selectOption({ label: 'Adapter' })
   await open(page, 'Adapter')
-  await put(page, 'Throat', '50')
   await page.getByLabel('Name of your part').fill('68 to 50 reducer')
-  await page.getByRole('button', { name: 'Keep as my own part' }).click()
+  // Typed and kept in one breath: what is kept is what was typed, not what the sheet has got round to showing.
+  await page.getByLabel('Throat', { exact: true }).fill('50')
+  await page.getByLabel('Throat', { exact: true }).evaluate((field) => {
+    field.dispatchEvent(new Event('change', { bubbles: true }))
+    field.closest('li')!.querySelector('form')!.requestSubmit()
+  })
   await page.getByRole('button', { name: 'Take out: Adapter' }).click()
   await expect(page.getByText(/^Saved/)).toBeVisible()
   await page.reload()

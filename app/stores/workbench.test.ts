@@ -77,9 +77,13 @@ describe('the open job', () => {
   it('takes a drag for one step', () => {
     for (const height of [1.36, 1.37, 1.38])
       bench.editScheme(message('edit.mark'), (scheme) => setMark(scheme, 'river-drop', height), 'mark')
+    expect(bench.inDrag).toBe(true)
     bench.seal()
     bench.undo()
+    expect(bench.inDrag).toBe(false)
     expect(bench.assessed?.line.heights.cut?.mark).toBe(1.355)
+    bench.editScheme(message('edit.stand'), stand(0.4))
+    expect(bench.inDrag).toBe(false)
   })
   it('makes no step of an edit that changes nothing', () => {
     bench.editScheme(message('edit.stand'), stand(0.48))

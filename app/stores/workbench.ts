@@ -53,6 +53,8 @@ export const useWorkbench = defineStore('workbench', () => {
   const lastEdit = ref<Message>()
   const baseline = shallowRef<TallyFigures>({})
   const steps = ref(0)
+  /** The last edit was one of many in a row, as a drag makes them, and more may follow before the next picture. */
+  const inDrag = ref(false)
   const history = new History<Job, Message>()
   let revision = 0
   let dirty = false
@@ -218,6 +220,7 @@ export const useWorkbench = defineStore('workbench', () => {
     const after = change(before)
     if (after === before) return
     const folded = history.note(before, label, merge)
+    inDrag.value = merge !== undefined
     if (!folded) baseline.value = tally.value
     lastEdit.value = label
     put(after)
@@ -244,6 +247,7 @@ export const useWorkbench = defineStore('workbench', () => {
     const taken = way === 'undo' ? history.undo(job.value) : history.redo(job.value)
     if (!taken) return
     baseline.value = tally.value
+    inDrag.value = false
     lastEdit.value = message(way === 'undo' ? 'edit.undone' : 'edit.redone', { what: '' })
     lastStep.value = { way, label: taken.label }
     put(taken.document)
@@ -451,6 +455,7 @@ export const useWorkbench = defineStore('workbench', () => {
     stopSimulation: simulation.stop,
     tally,
     baseline,
+    inDrag,
     lastEdit,
     lastStep,
     undoable,

@@ -66,14 +66,19 @@ function change(device: Device, { name, from, to, apply }: DeviceChange) {
 const clear = () => bench.editScheme(message('edit.trainCleared'), (scheme) => clearTrain(scheme, drop.value.id))
 
 const ownName = ref('')
-function keep(device: Device) {
-  const name = ownName.value.trim() || nameOf(device)
-  const known = ownParts.value.find((part) => part.name === name)
-  const part: OwnPart = { id: known?.id ?? freshId('own', ownParts.value), name, device: { ...device, called: name } }
-  bench.edit(message('edit.ownKept', { name }), (job) => ({
-    ...job,
-    ownParts: known ? job.ownParts.map((each) => (each.id === part.id ? part : each)) : [...job.ownParts, part],
-  }))
+function keep({ id, ...seen }: Device) {
+  const name = ownName.value.trim() || nameOf(seen)
+  bench.edit(message('edit.ownKept', { name }), (job) => {
+    // The part as it is, not as it was shown: this sheet follows a moment after the last edit.
+    const device = job.schemes
+      .find((scheme) => scheme.id === job.chosen)
+      ?.drops.find((each) => each.id === drop.value.id)
+      ?.devices.find((each) => each.id === id)
+    if (!device) return job
+    const known = job.ownParts.find((part) => part.name === name)
+    const part: OwnPart = { id: known?.id ?? freshId('own', job.ownParts), name, device: { ...device, called: name } }
+    return { ...job, ownParts: known ? job.ownParts.map((each) => (each.id === part.id ? part : each)) : [...job.ownParts, part] }
+  })
   ownName.value = ''
 }
 const forget = (part: OwnPart) =>

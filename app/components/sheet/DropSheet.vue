@@ -23,8 +23,9 @@ const pipes = computed(() =>
 )
 
 /**
- * All but the capacities follows when the hand has rested for a moment: the drawing, its ledger and the snags are what a
- * dragged height is judged by, and they are never made to wait. Line, scheme and path are of one moment.
+ * While a height is dragged, all but the capacities follows when the hand has rested for a moment: the drawing, its ledger
+ * and the snags are what it is judged by, and they are never made to wait. What is typed or pressed is shown at once, so
+ * that nobody acts on what stood here before. Line, scheme and path are of one moment.
  */
 const moment = () =>
   bench.assessed && bench.scheme && bench.assessment
@@ -36,6 +37,12 @@ watchDebounced(
   () => bench.assessed,
   () => (later.value = moment()),
   { debounce: REST_MS },
+)
+watch(
+  () => bench.scheme,
+  () => {
+    if (!bench.inDrag) later.value = moment()
+  },
 )
 </script>
 
