@@ -22,6 +22,14 @@ const schemes: Scheme[] = [
     fitRecipe(butt, 'river-drop', 'butt', recipe, { flow: 0.8e-3, flush: 0.02, run: 2.5, system: 'metric' }),
   ),
 ]
+/** Gutters that are still to be bought bring parts and steps of their own. */
+const gutterless = (scheme: Scheme): Scheme => {
+  const lines = scheme.gutters.map(({ profile, width }) => `gutter:${profile}:${width.toFixed(3)}:there`)
+  return { ...scheme, build: { ...scheme.build, lines: [...new Set(lines)].map((item) => ({ item, reuse: false, quantity: null })) } }
+}
+schemes.push(gutterless(butt), ...ARRANGEMENTS.map((make) => gutterless(make())))
+const metal = gutterless({ ...butt, gutters: butt.gutters.map((gutter) => ({ ...gutter, material: 'metal' as const })) })
+schemes.push(metal)
 const plans = schemes.flatMap((scheme) =>
   (['metric', 'imperial'] as const).map((system) => ({
     path: buildWaterPath(scheme),

@@ -109,6 +109,8 @@ class Counter {
 const TO_A_TIN = 30
 const TO_A_ROLL = 10
 const SCREWS = 2
+/** What is screwed to a wall or a board. */
+const BRACKET = /^(strap|bracket|gutterBracket):/
 
 function consumables(count: Counter, { parts, joints, runs }: Assembly, holes: readonly Hole[], taps: number): void {
   const made = new Map<Made, number>()
@@ -144,7 +146,7 @@ function consumables(count: Counter, { parts, joints, runs }: Assembly, holes: r
   put('washer', of('washer'), 0.3, 'threads')
   put('lubricant', of('push') > 0 ? 1 : 0, 3)
   put('sealant', holes.some(({ seal }) => seal === 'sealant') ? 1 : 0, 5)
-  const fixed = parts.filter(({ item, there }) => !there && (item.startsWith('strap:') || item.startsWith('bracket:')))
+  const fixed = parts.filter(({ item, there }) => !there && BRACKET.test(item))
   put(
     'screw',
     fixed.reduce((sum, { quantity }) => sum + quantity * SCREWS, 0),
@@ -182,6 +184,10 @@ function toolsFor({ parts, joints, runs }: Assembly, holes: readonly Hole[]): To
     ...tool('level'),
     ...tool('pencil'),
     ...tool(
+      'string',
+      parts.some(({ item, there }) => !there && item.startsWith('gutterBracket:')),
+    ),
+    ...tool(
       'saw',
       runs.some(({ flexible }) => !flexible),
     ),
@@ -190,7 +196,7 @@ function toolsFor({ parts, joints, runs }: Assembly, holes: readonly Hole[]): To
       runs.some(({ flexible }) => flexible),
     ),
     ...tool('file', runs.length > 0),
-    ...tool('drillDriver', holes.length > 0 || parts.some(({ item }) => item.startsWith('strap:'))),
+    ...tool('drillDriver', holes.length > 0 || parts.some(({ item, there }) => !there && BRACKET.test(item))),
     ...sized,
     ...tool(
       'threadTap',

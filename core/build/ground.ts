@@ -15,8 +15,12 @@ export interface PartsGround {
   lead: ReadonlyMap<string, number>
   /** Length in which a pipe is sold, m; 0 for hose, which comes off a reel. */
   sold(pipe: PipeKind): number
-  /** The best chains between two ends, solved once. */
-  chains(upper: End, lower: End): Chain[]
+  /**
+   * The best chains between two ends, solved once.
+   *
+   * @param left what is still on the shelf by fitting id, where other joints have had some of it
+   */
+  chains(upper: End, lower: End, left?: ReadonlyMap<string, number>): Chain[]
 }
 
 function groundOf(
@@ -35,11 +39,18 @@ function groundOf(
     stock,
     lead,
     sold: (pipe) => (pipe.type === 'hose' ? 0 : lengths.get(pipeItem(pipe)) || stockLength(pipe, system)),
-    chains(upper, lower) {
+    chains(upper, lower, left = stock.owned) {
+      const solve = (key: string, owned: ReadonlyMap<string, number>) => {
+        let chains = known.get(key)
+        if (!chains) known.set(key, (chains = solveChain(upper, lower, index, { ...stock, owned })))
+        return chains
+      }
       const key = `${endKey(upper)}|${endKey(lower)}`
-      let chains = known.get(key)
-      if (!chains) known.set(key, (chains = solveChain(upper, lower, index, stock)))
-      return chains
+      const chains = solve(key, stock.owned)
+      const gone = left === stock.owned ? [] : [...left].filter(([id, has]) => has !== stock.owned.get(id))
+      // What has gone only makes dearer what would have used it.
+      const touched = chains.some(({ placed }) => placed.some(({ fitting }) => gone.some(([id]) => id === fitting.id)))
+      return touched ? solve([key, ...gone.map(([id, has]) => `${id} ${has}`)].join('|'), left) : chains
     },
   }
 }

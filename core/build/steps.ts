@@ -1,3 +1,4 @@
+import { gutterParts as partsAlong, longestLeg } from '../gutter'
 import { madeBy } from '../parts'
 import { cutSheet, pipeEndFor, sectionLines, type CutSheet, type SectionLine } from '../levels'
 import type { WaterPath } from '../path'
@@ -271,8 +272,37 @@ function vesselSteps(order: Order, { path, holes }: Ground): void {
   }
 }
 
-function gutterSteps(order: Order, { path }: Ground): void {
+function gutterSteps(order: Order, { path, assembly }: Ground): void {
   for (const gutter of path.scheme.gutters) {
+    const own = `gutter:${gutter.id}:`
+    const bought = assembly.parts.filter(({ key, there }) => key.startsWith(own) && !there)
+    const counted = partsAlong(gutter, 0)
+    const hung =
+      bought.length > 0
+        ? [
+            order.add({
+              id: `hang:${gutter.id}`,
+              kind: 'gutterHung',
+              phase: 'gutter',
+              station: 'gutter',
+              on: gutter.name,
+              // Two people for a piece that is longer than one can hold level.
+              hands: gutter.length > 2 ? 2 : 1,
+              minutes: 30 + gutter.length * 12,
+              values: {
+                how: counted.joints === 0 ? 'one' : gutter.material,
+                run: length(gutter.fall * longestLeg(gutter)),
+                n: count(counted.brackets),
+                gap: length(counted.gap),
+              },
+              after: ['buy'],
+              tools: ['string', 'level', 'ladder', 'drillDriver', 'saw'],
+              cautions: ['ladder', 'overheadLines'],
+              parts: [drawnKey({ kind: 'gutter', id: gutter.id }), ...bought.map(({ key }) => key)],
+              look: drawnKey({ kind: 'gutter', id: gutter.id }),
+            }),
+          ]
+        : []
     order.add({
       id: `gutter:${gutter.id}`,
       kind: 'gutterFall',
@@ -280,8 +310,8 @@ function gutterSteps(order: Order, { path }: Ground): void {
       station: 'gutter',
       on: gutter.name,
       minutes: 20 + gutter.length * 3,
-      values: { run: length(gutter.fall * gutter.length) },
-      after: ['rules'],
+      values: { run: length(gutter.fall * longestLeg(gutter)) },
+      after: ['rules', ...hung],
       tools: ['ladder', 'level'],
       cautions: ['ladder', 'overheadLines'],
       parts: [drawnKey({ kind: 'gutter', id: gutter.id })],

@@ -45,7 +45,7 @@ function named(joint: Joint): string {
   return words.charAt(0).toUpperCase() + words.slice(1)
 }
 const fittings = computed(() => [...(bench.parts?.byId.values() ?? [])])
-const ways = (joint: Joint) => (bench.parts ? jointWays(joint, bench.parts) : { chains: [] })
+const ways = (joint: Joint) => (bench.parts ? jointWays(joint, bench.parts, bench.build?.assembly.joints) : { chains: [] })
 const ids = (chain: Pick<Chain, 'placed'>) => chain.placed.map(({ fitting }) => fitting.id)
 const inUse = (joint: Joint, chain: Chain) => ids(chain).join() === ids(joint).join()
 const chainWords = (chain: Pick<Chain, 'placed'>) => chain.placed.map(sayFitting).join(' · ')

@@ -6,6 +6,10 @@ import type { Part } from '../part'
 export const GUIDE = {
   gutter: 6.5,
   gutterBracket: 1.2,
+  gutterJoint: 3,
+  gutterBend: 6,
+  stopEnd: 2.2,
+  gutterSealant: 6,
   outlet: 5,
   downpipe: 5,
   bracket: 1.6,

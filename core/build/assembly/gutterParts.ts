@@ -1,57 +1,75 @@
+import { bendsAlong, eavesAlong, gutterParts as partsAlong } from '../../gutter'
+import { eaveSections } from '../../path'
 import { length } from '../../units/quantity'
+import type { Part } from '../part'
 import type { Assembler } from './assembler'
 import { GUIDE } from './guidePrices'
 
-/** Gutters with their brackets, guards and outlets: what hangs there when the survey is made. */
+/** Gutters with all that a run of them is put together from: there when the survey is made, until the reader says otherwise. */
 export function gutterParts(make: Assembler): void {
-  for (const gutter of make.path.scheme.gutters) {
+  const { scheme } = make.path
+  let sealed = false
+  for (const gutter of scheme.gutters) {
+    const size = gutter.width.toFixed(3)
     const width = { width: length(gutter.width) }
+    const item = `gutter:${gutter.profile}:${size}`
+    // A gutter that is bought is bought with its brackets, joints and ends.
+    const there = scheme.build.lines.find((line) => line.item === `${item}:there`)?.reuse ?? true
+    const common = { station: 'gutter', shop: 'rainwater' } as const
     make.drawn(
       'gutter',
       gutter.id,
       {
-        station: 'gutter',
-        item: `gutter:${gutter.profile}:${gutter.width.toFixed(3)}`,
+        ...common,
+        item,
         words: { id: 'part.gutter', values: { profile: gutter.profile, ...width } },
         quantity: gutter.length,
         unit: 'length',
         sold: gutter.piece,
-        shop: 'rainwater',
         price: GUIDE.gutter,
         there: true,
       },
       gutter.name,
     )
-    make.part({
-      key: `gutter:${gutter.id}:brackets`,
-      station: 'gutter',
-      item: `gutterBracket:${gutter.width.toFixed(3)}`,
-      words: { id: 'part.gutterBracket', values: width },
-      quantity: Math.ceil(gutter.length / gutter.bracketEvery - 1e-9) + 1,
-      shop: 'rainwater',
-      price: GUIDE.gutterBracket,
-      there: true,
-    })
+    const along = (name: string, part: Pick<Part, 'item' | 'words' | 'price'> & Partial<Part>) =>
+      make.part({ ...common, key: `gutter:${gutter.id}:${name}`, there, ...part })
+    const sized = (name: 'gutterBracket' | 'gutterJoint' | 'gutterBend' | 'stopEnd', quantity: number) =>
+      along(name, {
+        item: `${name}:${gutter.profile}:${size}`,
+        words: { id: `part.${name}`, values: width },
+        quantity,
+        price: GUIDE[name],
+      })
+    const counted = partsAlong(gutter, bendsAlong(eavesAlong(gutter, eaveSections(scheme, gutter.id))).length)
+    sized('gutterBracket', counted.brackets)
+    sized('gutterJoint', counted.joints)
+    sized('gutterBend', counted.bends)
+    sized('stopEnd', counted.stopEnds)
+    if (gutter.material === 'metal' && !there) sealed = true
     if (gutter.guard)
-      make.part({
-        key: `gutter:${gutter.id}:guard`,
-        station: 'gutter',
+      along('guard', {
         item: 'leafGuard',
         words: { id: 'part.leafGuard' },
         quantity: gutter.length,
         unit: 'length',
-        shop: 'rainwater',
         price: GUIDE.leafGuard,
-        there: true,
       })
     for (const outlet of gutter.outlets)
       make.drawn('outlet', outlet.id, {
-        station: 'gutter',
+        ...common,
         item: `outlet:${gutter.profile}:${outlet.bore.toFixed(3)}`,
         words: { id: 'part.outlet', values: { bore: length(outlet.bore) } },
-        shop: 'rainwater',
         price: GUIDE.outlet,
-        there: true,
+        there,
       })
   }
+  if (sealed)
+    make.part({
+      key: 'gutters:sealant',
+      station: 'gutter',
+      item: 'gutterSealant:metal',
+      words: { id: 'part.gutterSealant' },
+      shop: 'sundries',
+      price: GUIDE.gutterSealant,
+    })
 }

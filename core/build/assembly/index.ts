@@ -1,6 +1,6 @@
 import type { WaterPath } from '../../path'
 import type { PartsGround } from '../ground'
-import { resolveJoint, type Joint } from '../joints'
+import { resolveJoints, type Joint } from '../joints'
 import type { Part } from '../part'
 import { layRun, type Body, type Run } from '../runs'
 import { Assembler, cornerReach, type PipeKind, type Tie } from './assembler'
@@ -41,13 +41,9 @@ export function assemble(path: WaterPath, ground: PartsGround): Assembly {
   for (const station of [gutterParts, dropParts, vesselParts, linkParts, overflowParts, drawParts]) station(make)
   make.settle()
   const choices = new Map(build.joints.map((choice) => [choice.key, choice]))
-  const solved = new Map<Tie, Joint>()
-  const joints = make.ties.map((tie) => {
-    const key = `${tie.upper.part}|${tie.lower.part}`
-    const joint = resolveJoint({ key, ...tie }, choices.get(key), ground)
-    solved.set(tie, joint)
-    return joint
-  })
+  const meetings = make.ties.map((tie) => ({ key: `${tie.upper.part}|${tie.lower.part}`, ...tie }))
+  const joints = resolveJoints(meetings, choices, ground)
+  const solved = new Map<Tie, Joint>(make.ties.map((tie, i) => [tie, joints[i]!]))
   const bodies = (tie: Tie | undefined): Omit<Body, 'kind'>[] =>
     (tie ? solved.get(tie)!.placed : []).map(({ fitting }) => ({ of: fitting.id, length: fitting.reach }))
   const runs = make.orders.map(({ between: [upper, lower], above = [], below = [], ...order }) =>

@@ -1,0 +1,84 @@
+import { describe, expect, it } from 'vitest'
+import { ARRANGEMENTS } from '../../arrangements'
+import { demoJobs } from '../../demo'
+import { bendsAlong, bracketPlaces, eavesAlong, jointPlaces } from '../../gutter'
+import { buildWaterPath, eaveSections } from '../../path'
+import type { Gutter, Scheme } from '../../scheme'
+import { plainGround, planBuild } from '../index'
+
+const plan = (scheme: Scheme) => planBuild(buildWaterPath(scheme), plainGround('metric'))
+/** The same scheme with every gutter still to be bought. */
+const buying = (scheme: Scheme): Scheme => ({
+  ...scheme,
+  build: {
+    ...scheme.build,
+    lines: plan(scheme)
+      .assembly.parts.filter(({ drawn }) => drawn?.kind === 'gutter')
+      .map(({ item }) => ({ item: `${item}:there`, reuse: false, quantity: null })),
+  },
+})
+const withGutters = (scheme: Scheme, change: Partial<Gutter>): Scheme => ({
+  ...scheme,
+  gutters: scheme.gutters.map((gutter) => ({ ...gutter, ...change })),
+})
+const schemes = [...demoJobs().flatMap((job) => job.schemes), ...ARRANGEMENTS.map((make) => make())]
+const boathouse = schemes[0]!
+const bought = (scheme: Scheme, name: string) =>
+  plan(scheme)
+    .bill.lines.filter(({ item, there }) => item.startsWith(`${name}:`) && !there)
+    .reduce((sum, { buy }) => sum + buy, 0)
+
+describe('a gutter on the bill', () => {
+  it.each(schemes.map((scheme) => [scheme.name, scheme] as const))(
+    'of %s has the brackets, joints, corners and ends that it hangs by at its own station',
+    (_, scheme) => {
+      const own = buying(scheme)
+      const total = (count: (gutter: Gutter) => number) => scheme.gutters.reduce((sum, gutter) => sum + count(gutter), 0)
+      expect(bought(own, 'gutterBracket')).toBe(total((gutter) => bracketPlaces(gutter).length))
+      expect(bought(own, 'stopEnd')).toBe(2 * scheme.gutters.length)
+      const bends = (gutter: Gutter) => bendsAlong(eavesAlong(gutter, eaveSections(scheme, gutter.id))).length
+      expect(bought(own, 'gutterBend')).toBe(total(bends))
+      // A corner is joined on both its sides.
+      expect(bought(own, 'gutterJoint')).toBe(total((gutter) => jointPlaces(gutter).length + 2 * bends(gutter)))
+    },
+  )
+
+  it('that hangs there asks for nothing', () => {
+    const { bill, steps } = plan(boathouse)
+    expect(bill.lines.filter(({ stations, buy }) => stations.includes('gutter') && buy > 0)).toEqual([])
+    expect(steps.map(({ kind }) => kind)).not.toContain('gutterHung')
+  })
+
+  it('two of 11.4 m in pieces of 4 m, a bracket a metre: six pieces, four joints, four ends, 30 brackets', () => {
+    // By hand: 0.15, 1 … 3.85 | 4.15 … 7.85 | 8.15 … 11.25, each stretch between in metres at the most: 1 + 4 + 1 + 4 + 1 + 4 = 15.
+    const own = buying(withGutters(boathouse, { length: 11.4, piece: 4, bracketEvery: 1, highPoints: [] }))
+    expect(own.gutters).toHaveLength(2)
+    expect(bought(own, 'gutter')).toBe(6)
+    expect(bought(own, 'gutterJoint')).toBe(4)
+    expect(bought(own, 'stopEnd')).toBe(4)
+    expect(bought(own, 'gutterBracket')).toBe(30)
+  })
+
+  it('is hung by a string before its fall is looked at, and its screws are bought', () => {
+    const own = plan(buying(boathouse))
+    const ids = own.steps.map(({ id }) => id)
+    for (const { id } of boathouse.gutters) {
+      expect(ids.indexOf(`hang:${id}`)).toBeGreaterThan(ids.indexOf('buy'))
+      expect(ids.indexOf(`hang:${id}`)).toBeLessThan(ids.indexOf(`gutter:${id}`))
+    }
+    const screws = (of: ReturnType<typeof plan>) => of.bill.lines.find(({ item }) => item === 'sundry:screw')?.reckoned ?? 0
+    expect(screws(own) - screws(plan(boathouse))).toBe(2 * bought(buying(boathouse), 'gutterBracket'))
+    expect(own.bill.tools.map(({ tool }) => tool)).toContain('string')
+  })
+
+  it('of plastic has room to grow in at its joints, of metal is sealed', () => {
+    const hung = (change: Partial<Gutter>) =>
+      plan(buying(withGutters(boathouse, { length: 11.4, piece: 4, ...change }))).steps.find(({ kind }) => kind === 'gutterHung')!.values
+    // 0.07 mm a metre and degree, 4 m, 50 degrees.
+    expect(hung({ material: 'plastic' })).toMatchObject({ how: 'plastic', gap: { value: expect.closeTo(0.014, 9) as number } })
+    expect(hung({ material: 'metal' })).toMatchObject({ how: 'metal' })
+    expect(hung({ piece: 12 })).toMatchObject({ how: 'one' })
+    expect(bought(buying(withGutters(boathouse, { material: 'metal' })), 'gutterSealant')).toBe(1)
+    expect(bought(buying(withGutters(boathouse, { material: 'plastic' })), 'gutterSealant')).toBe(0)
+  })
+})
