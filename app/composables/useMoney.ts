@@ -14,6 +14,9 @@ export function useMoney() {
     )
     return `${amount < -0.005 ? '−' : ''}${currency.value}${shown}`
   }
+  /** To the hundredth, where what is shown is added up by its reader. */
+  const exact = (amount: number): string =>
+    `${amount < 0 ? '−' : ''}${currency.value}${new Intl.NumberFormat(settings.terms, { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(Math.abs(amount))}`
   /** A year's saving for so many litres drawn; undefined while no price is known. */
   const saving = (litresAYear: number): number | undefined => {
     const tariff = bench.job?.money
@@ -21,5 +24,5 @@ export function useMoney() {
     return yearlySaving(tariff, litresAYear * LITRE)
   }
   const pays = (cost: number, litresAYear: number) => payback(cost, saving(litresAYear) ?? 0)
-  return { money, saving, pays, currency }
+  return { money, exact, saving, pays, currency }
 }

@@ -1,9 +1,9 @@
-import { couplingOf, detailsOf, fittingKey, numberParts, type BuildStation } from '#core/build'
+import { couplingOf, detailsOf, fittingKey, numberParts, type BuildStation, type Step } from '#core/build'
 import { templatePlates, barsPlate } from '~/sheets/cutPlates'
 import { detailPlate } from '~/sheets/detailPlate'
 import { sectionPlate } from '~/sheets/sectionPlate'
 import { vesselPlate } from '~/sheets/vesselPlate'
-import type { Plate } from '~/sheets/plate'
+import type { Crop, Plate } from '~/sheets/plate'
 
 /** Numbered drawings of the scheme on the bench, in the reader's words and units. */
 export function usePlates() {
@@ -87,5 +87,18 @@ export function usePlates() {
       check: say('build.templateCheck'),
       hole: (hole) => `${hole.of.name}: ${say(`build.holeRole.${hole.role}`)}, ${text({ kind: 'mesh', value: hole.diameter })}`,
     })
-  return { numbers, legend, sections, details, vessels, bars, templates }
+  /** The drawings that a step can be looked up in: the sections, then the rows of parts. */
+  const lookedUp = computed(() => [...sections(178, 118), ...details(120)])
+  /** The place in a drawing that a step is done to; undefined where it is nowhere drawn. */
+  function cropOf({ look, parts }: Step): Crop | undefined {
+    // A base too low to be drawn is under its vessel.
+    const over = look?.startsWith('base:') ? [look.replace('base:', 'vessel:')] : []
+    for (const key of [look, ...over, ...parts])
+      for (const plate of lookedUp.value) {
+        const at = key === undefined ? undefined : plate.places?.[key]
+        if (at) return { plate, at }
+      }
+    return undefined
+  }
+  return { numbers, legend, cropOf, sections, details, vessels, bars, templates }
 }

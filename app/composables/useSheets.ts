@@ -2,6 +2,7 @@ import { quote, workHours, type BillLine, type Hole, type Step } from '#core/bui
 import { SHOPS } from '#core/scheme'
 import { LITRE } from '#core/units/constants'
 import { area, count, length, share, span, volume } from '#core/units/quantity'
+import type { Crop } from '~/sheets/plate'
 import type { Block, Sheet, SheetId } from '~/sheets/sheet'
 
 /** Inside of the margins of the smaller of the two papers, mm: what is drawn at true scale fits both. */
@@ -13,7 +14,7 @@ export function useSheets() {
   const settings = useSettings()
   const { say, text } = useSay()
   const { sayPipe, sayWords, sayPart } = useBuildWords()
-  const { money, saving, pays } = useMoney()
+  const { money, exact, saving, pays } = useMoney()
   const plates = usePlates()
 
   const heading = (id: string, values = {}, small = false): Block => ({
@@ -63,14 +64,14 @@ export function useSheets() {
               rows: lines.map((each) => [
                 sayWords(each.words, each.name) + (each.lead > 0 ? ` (${say('build.leadDays', { n: each.lead })})` : ''),
                 amount(each),
-                ...(costs ? [price(each.price), price(each.total)] : []),
+                ...(costs ? [exact(each.price), exact(each.total)] : []),
               ]),
             },
           ]
     })
     return [
       ...blocks,
-      ...(costs ? [{ kind: 'text' as const, strong: true, text: say('build.billTotal', { total: price(bill.total) }) }] : []),
+      ...(costs ? [{ kind: 'text' as const, strong: true, text: say('build.billTotal', { total: exact(bill.total) }) }] : []),
       ...(costs && bill.guessed > 0
         ? [{ kind: 'text' as const, quiet: true, text: say('build.guessed', { guessed: price(bill.guessed) }) }]
         : []),
@@ -168,21 +169,28 @@ export function useSheets() {
     const { steps } = bench.build!
     const done = new Set(bench.scheme!.build.done.map(({ step }) => step))
     const phases = [...new Set(steps.map(({ phase }) => phase))]
-    let n = 0
-    return phases.flatMap((phase): Block[] => [
-      heading(`build.phase.${phase}`, {}, true),
-      {
-        kind: 'table',
-        boxes: true,
-        columns: [
-          { title: say('build.number'), share: 0.6 },
-          { title: say('build.doIt'), share: 5.2 },
-          { title: say('build.rightLooks'), share: 4.4 },
-        ],
-        rows: steps
-          .filter((step) => step.phase === phase)
-          .map((step) => [
-            `${++n}${done.has(step.id) ? ' ✓' : ''}`,
+    const numberOf = new Map(steps.map(({ id }, i) => [id, i + 1]))
+    let before: Crop | undefined
+    /** A picture that the step before had is not printed again. */
+    const picture = (step: Step): Crop | undefined => {
+      const crop = plates.cropOf(step)
+      if (!crop || (crop.plate === before?.plate && crop.at === before.at)) return undefined
+      return (before = crop)
+    }
+    return phases.flatMap((phase): Block[] => {
+      const own = steps.filter((step) => step.phase === phase)
+      return [
+        heading(`build.phase.${phase}`, {}, true),
+        {
+          kind: 'table',
+          boxes: true,
+          columns: [
+            { title: say('build.number'), share: 0.6 },
+            { title: say('build.doIt'), share: 5.2 },
+            { title: say('build.rightLooks'), share: 4.4 },
+          ],
+          rows: own.map((step) => [
+            `${numberOf.get(step.id)}${done.has(step.id) ? ' ✓' : ''}`,
             [
               step.on ? `${step.on}: ` : '',
               say(`build.step.${step.kind}.do`, step.values),
@@ -191,8 +199,10 @@ export function useSheets() {
             ].join(''),
             say(`build.step.${step.kind}.right`, step.values),
           ]),
-      },
-    ])
+          pictures: own.map(picture),
+        },
+      ]
+    })
   }
 
   /** Parts of a step by their numbers, and the tools that it asks for. */
@@ -259,20 +269,40 @@ export function useSheets() {
       tax: order.tax,
     })
   }
+  /** A day, as it is written. */
+  const day = (at: Date) => at.toLocaleDateString(settings.terms, { dateStyle: 'long' })
+  /** Whom it is from and to, what it is known by, and until when it holds. */
+  function letterhead(until: Date): Block {
+    const { from, to, number } = bench.job!.letter
+    const known = [...(number === '' ? [] : [say('build.letter.number', { number })]), say('build.letter.until', { until: day(until) })]
+    const cells = [
+      ['from', from],
+      ['to', to],
+      ['known', known.join('\n')],
+    ].filter(([, text]) => text !== '')
+    return {
+      kind: 'table',
+      columns: cells.map(([name]) => ({ title: say(`build.letter.${name}`), share: 1 })),
+      rows: [cells.map(([, text]) => text!)],
+    }
+  }
   function quotation(): Block[] {
     const q = quoted()
+    const until = new Date()
+    until.setDate(until.getDate() + bench.job!.letter.validDays)
     const { steps, bill } = bench.build!
     const { lead } = bill
     const phases = [...new Set(steps.filter(({ minutes, phase }) => minutes > 0 && phase !== 'before').map(({ phase }) => phase))]
     return [
+      letterhead(until),
       plain('build.quoteFor', { job: bench.job!.name, scheme: bench.scheme!.name }),
       twoColumns(
         [
-          [say('build.quoteParts'), price(q.marked)],
-          [say('build.quoteLabour', { hours: Math.round(q.hours * 10) / 10, rate: price(q.rate) }), price(q.labour)],
-          [say('build.quoteNet'), price(q.net)],
-          [say('build.quoteTax', { tax: share(q.tax) }), price(q.taxed)],
-          [say('build.quoteGross'), price(q.gross)],
+          [say('build.quoteParts'), exact(q.marked)],
+          [say('build.quoteLabour', { hours: Math.round(q.hours * 10) / 10, rate: exact(q.rate) }), exact(q.labour)],
+          [say('build.quoteNet'), exact(q.net)],
+          [say('build.quoteTax', { tax: share(q.tax) }), exact(q.taxed)],
+          [say('build.quoteGross'), exact(q.gross)],
         ],
         [4],
       ),
@@ -294,7 +324,7 @@ export function useSheets() {
       heading('build.whatItDoes'),
       twoColumns(figures()),
       plain('build.quoteTerms'),
-      plain('build.quoteSign'),
+      plain('build.quoteSign', { until: day(until) }),
     ]
   }
 
@@ -331,6 +361,11 @@ export function useSheets() {
     ]
   }
 
+  /** Whom to ask later on, where somebody has put their name to it. */
+  const builtBy = (): Block[] => {
+    const { from } = bench.job!.letter
+    return from === '' ? [] : [heading('build.letter.ask'), { kind: 'list', items: [from.replace(/\s*\n\s*/g, ', ')] }]
+  }
   const detailBlocks = (): Block[] => plates.details(INNER.width).map((plate): Block => ({ kind: 'plate', plate }))
   const sectionBlocks = (): Block[] => plates.sections(INNER.width, 118).map((plate): Block => ({ kind: 'plate', plate }))
   const BODIES: Record<SheetId, () => Block[]> = {
@@ -350,13 +385,14 @@ export function useSheets() {
         twoColumns(figures()),
         heading('build.whatItCosts'),
         twoColumns([
-          [say(paid ? 'build.quoteGross' : 'build.partsCost'), price(cost)],
+          [say(paid ? 'build.quoteGross' : 'build.partsCost'), exact(cost)],
           ...(saved === undefined ? [] : [[say('build.savesAYear'), price(saved)]]),
           ...(back === undefined ? [] : [[say('build.paysBack'), say('compare.years', { n: Math.round(back * 10) / 10 })]]),
         ]),
         ...sectionBlocks().slice(0, 1),
         ...care(),
         ...cautions(),
+        ...builtBy(),
       ]
     },
     quote: quotation,
@@ -368,6 +404,7 @@ export function useSheets() {
       ...tests(),
       ...care(),
       ...cautions(),
+      ...builtBy(),
       { kind: 'page' },
       heading('build.partsIn'),
       ...shopping(false).slice(0, -2),
@@ -384,7 +421,7 @@ export function useSheets() {
       subtitle: say('build.subtitle', {
         job: bench.job.name,
         scheme: bench.scheme.name,
-        date: new Date().toLocaleDateString(settings.terms, { dateStyle: 'long' }),
+        date: day(new Date()),
       }),
       footer: say(bench.job.invented ? 'build.footerInvented' : 'build.footer'),
       blocks: BODIES[id](),

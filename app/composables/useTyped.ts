@@ -7,7 +7,7 @@ export function useTyped() {
   return {
     /** The text of a field: what is typed in it, or else what stands there. */
     textOf: (otherwise: string, field = 0): string => texts.get(field) ?? otherwise,
-    type: (event: Event, field = 0) => void texts.set(field, (event.target as HTMLInputElement).value),
+    type: (event: Event, field = 0) => void texts.set(field, (event.target as HTMLInputElement | HTMLTextAreaElement).value),
     /** It has been taken, and what stands there is shown again; all fields where none is named. */
     taken: (field?: number) => void (field === undefined ? texts.clear() : texts.delete(field)),
   }

@@ -84,6 +84,7 @@ async function create() {
     settings.system,
     newUse.value,
   )
+  job.letter.from = settings.letterhead
   const result = await repository.save(job, 0)
   // Ask the browser not to clear what is kept here when it runs short of room; it may say no.
   void navigator.storage?.persist?.()

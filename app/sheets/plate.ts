@@ -22,6 +22,18 @@ export interface Plate {
   places?: Record<string, Point>
 }
 
+/** A part of a drawing round one place, shown at the drawing's own size. */
+export interface Crop {
+  plate: Plate
+  at: Point
+}
+
+/** The window of so much width and height, mm, round a place, kept within the drawing as far as that has room. */
+export function cropWindow({ plate, at }: Crop, width: number, height: number): { x: number; y: number; width: number; height: number } {
+  const within = (centre: number, room: number, most: number) => Math.max(0, Math.min(centre - room / 2, most - room))
+  return { x: within(at.x, width, plate.width), y: within(at.y, height, plate.height), width, height }
+}
+
 /** Line widths in mm, and dashes. */
 export const WEIGHTS: Readonly<Record<Weight, { width: number; dash?: readonly number[] }>> = {
   ground: { width: 0.7 },

@@ -1,4 +1,4 @@
-import type { Plate } from './plate'
+import type { Crop, Plate } from './plate'
 
 /** One block of a sheet; words are said already. */
 export type Block =
@@ -6,7 +6,15 @@ export type Block =
   | { kind: 'text'; text: string; strong?: boolean; quiet?: boolean }
   | { kind: 'caution'; text: string }
   | { kind: 'list'; items: string[]; boxes?: boolean }
-  | { kind: 'table'; columns: { title: string; share: number; right?: boolean }[]; rows: string[][]; strong?: number[]; boxes?: boolean }
+  | {
+      kind: 'table'
+      columns: { title: string; share: number; right?: boolean }[]
+      rows: string[][]
+      strong?: number[]
+      boxes?: boolean
+      /** What to look at, beside its row; none where a row has nothing that is drawn. */
+      pictures?: (Crop | undefined)[]
+    }
   | { kind: 'plate'; plate: Plate }
   /** What follows begins on a new page; true scale must not be shared with anything. */
   | { kind: 'page' }

@@ -2,7 +2,7 @@ import { PAPERS } from '#core/levels'
 import type { PDFFont, PDFPage } from 'pdf-lib'
 import type { Point } from '~/drawing/shapes'
 import type { Block, Sheet } from './sheet'
-import { WEIGHTS, type Fill, type Plate, type PlateMark } from './plate'
+import { cropWindow, WEIGHTS, type Crop, type Fill, type Plate, type PlateMark } from './plate'
 
 /** Points to a millimetre. */
 const POINT = 72 / 25.4
@@ -21,7 +21,7 @@ const GREY: Record<Fill, number | undefined> = { none: undefined, sheet: 1, wash
 interface Pen {
   regular: PDFFont
   bold: PDFFont
-  rgb: typeof import('pdf-lib').rgb
+  lib: typeof import('pdf-lib')
   /** Characters that the typeface has not are told in those that it has. */
   plain(text: string): string
 }
@@ -85,7 +85,7 @@ class Paper {
       y: (this.size.height - y) * POINT,
       size: size * POINT,
       font,
-      color: this.pen.rgb(grey, grey, grey),
+      color: this.pen.lib.rgb(grey, grey, grey),
     })
   }
 
@@ -101,7 +101,7 @@ class Paper {
       width: side * POINT,
       height: side * POINT,
       borderWidth: 0.25 * POINT,
-      borderColor: this.pen.rgb(0, 0, 0),
+      borderColor: this.pen.lib.rgb(0, 0, 0),
     })
   }
 }
@@ -123,9 +123,9 @@ function drawMark(paper: Paper, pen: Pen, mark: PlateMark, left: number, top: nu
   }
   const { width, dash } = WEIGHTS[mark.weight]
   const grey = mark.kind === 'strokes' ? undefined : GREY[mark.fill ?? 'none']
-  const fill = grey === undefined ? {} : { color: pen.rgb(grey, grey, grey) }
+  const fill = grey === undefined ? {} : { color: pen.lib.rgb(grey, grey, grey) }
   const stroke = {
-    ...(width > 0 ? { borderWidth: width * POINT, borderColor: pen.rgb(0, 0, 0) } : {}),
+    ...(width > 0 ? { borderWidth: width * POINT, borderColor: pen.lib.rgb(0, 0, 0) } : {}),
     ...(dash ? { borderDashArray: dash.map((each) => each * POINT) } : {}),
   }
   if (mark.kind === 'circle') {
@@ -147,6 +147,28 @@ function drawPlate(paper: Paper, pen: Pen, plate: Plate, number: number) {
   paper.y += plate.height * scale + 9
 }
 
+/** What is shown of a drawing beside a row, mm. */
+const PICTURE = { width: 46, height: 31 }
+
+/** A part of a drawing in a frame, at its own size. */
+function drawCrop(paper: Paper, pen: Pen, crop: Crop, left: number, top: number) {
+  const { pushGraphicsState, popGraphicsState, rectangle, clip, endPath } = pen.lib
+  const { x, y, width, height } = cropWindow(crop, PICTURE.width, PICTURE.height)
+  const frame = [left * POINT, (paper.size.height - top - height) * POINT, width * POINT, height * POINT] as const
+  paper.page.pushOperators(pushGraphicsState(), rectangle(...frame), clip(), endPath())
+  for (const mark of crop.plate.marks) drawMark(paper, pen, mark, left - x, top - y, 1)
+  paper.page.pushOperators(popGraphicsState())
+  const [from, foot, across, up] = frame
+  paper.page.drawRectangle({
+    x: from,
+    y: foot,
+    width: across,
+    height: up,
+    borderWidth: 0.15 * POINT,
+    borderColor: pen.lib.rgb(0.35, 0.35, 0.35),
+  })
+}
+
 function drawTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table' }>) {
   const size = 3.1
   const lead = 4.1
@@ -155,7 +177,8 @@ function drawTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table'
   const total = block.columns.reduce((sum, { share }) => sum + share, 0)
   const starts: number[] = []
   let at = MARGIN.side + boxed
-  const widths = block.columns.map(({ share }) => ((paper.inner - boxed) * share) / total)
+  const beside = block.pictures?.some((each) => each) ? PICTURE.width + gutter : 0
+  const widths = block.columns.map(({ share }) => ((paper.inner - boxed - beside) * share) / total)
   for (const width of widths) {
     starts.push(at)
     at += width
@@ -197,11 +220,14 @@ function drawTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table'
   if (titled) draw(head)
   block.rows.forEach((cells, i) => {
     const next = row(cells, block.strong?.includes(i) ? pen.bold : pen.regular)
+    const picture = block.pictures?.[i]
+    if (picture) next.height = Math.max(next.height, PICTURE.height + 2.4)
     if (paper.room < next.height) {
       paper.turn()
       if (titled) draw(head)
     }
     if (block.boxes) paper.square(MARGIN.side, paper.y + 0.8, 3)
+    if (picture) drawCrop(paper, pen, picture, paper.size.width - MARGIN.side - PICTURE.width, paper.y + 1.2)
     draw(next)
   })
   paper.y += 3
@@ -218,7 +244,8 @@ export async function sheetPdf(
   fonts: FontBytes,
   progress: (share: number) => void = () => {},
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const [{ PDFDocument, rgb }, fontkit] = await Promise.all([import('pdf-lib'), import('@pdf-lib/fontkit')])
+  const [lib, fontkit] = await Promise.all([import('pdf-lib'), import('@pdf-lib/fontkit')])
+  const { PDFDocument, rgb } = lib
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkit.default)
   pdf.setTitle(sheet.title)
@@ -238,7 +265,7 @@ export async function sheetPdf(
     ]
       .map((letter) => (letter === '\n' || known.has(letter.codePointAt(0)!) ? letter : (STAND_INS[letter] ?? '?')))
       .join('')
-  const pen: Pen = { regular, bold, rgb, plain }
+  const pen: Pen = { regular, bold, lib, plain }
   const paper = new Paper(
     (size) => pdf.addPage(size),
     PAPERS[paperKey],
@@ -328,7 +355,7 @@ function drawBlock(paper: Paper, pen: Pen, block: Block, number: () => number) {
         y: (paper.size.height - paper.y) * POINT,
         width: 1.2 * POINT,
         height: (paper.y - top) * POINT,
-        color: pen.rgb(0.1, 0.1, 0.1),
+        color: pen.lib.rgb(0.1, 0.1, 0.1),
       })
       paper.y += 1.5
       return

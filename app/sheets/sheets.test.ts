@@ -8,7 +8,7 @@ import { demoJobs, tanneryRow } from '#core/demo'
 import { PAPERS } from '#core/levels'
 import { toCsv } from '../build/billCsv'
 import { barsPlate, templatePlates } from './cutPlates'
-import { calloutRows, callouts, type Plate } from './plate'
+import { calloutRows, callouts, cropWindow, type Plate } from './plate'
 import { sectionPlate } from './sectionPlate'
 import type { Sheet } from './sheet'
 import { sheetPdf } from './sheetPdf'
@@ -120,6 +120,37 @@ describe('a sheet as PDF', () => {
       expect(inside).toHaveLength(2)
     },
   )
+
+  it('shows beside a row the part of a drawing that it is done to, and cuts it off at its frame', async () => {
+    const plate = sectionPlate(assessed.lines[0]!, assessed.path, numberParts(plan.assembly), 178, 118, words)
+    const at = plate.places!['vessel:tote']!
+    const steps = (pictures?: Extract<Sheet['blocks'][number], { kind: 'table' }>['pictures']) =>
+      sheetPdf(
+        sheet(
+          [],
+          [{ kind: 'table', columns: [{ title: 'Do', share: 1 }], rows: [['Set it'], ['Look at it']], ...(pictures ? { pictures } : {}) }],
+        ),
+        'a4',
+        fonts,
+      )
+    const frames = ({ boxes }: Awaited<ReturnType<typeof boxesOf>>) =>
+      boxes.filter(({ width, height }) => Math.abs(width - 46) < 0.01 && Math.abs(height - 31) < 0.01)
+    // The frame itself, and the clip that is as large.
+    expect(frames(await boxesOf(await steps([{ plate, at }, undefined]), 1))).toHaveLength(2)
+    expect(frames(await boxesOf(await steps(), 1))).toHaveLength(0)
+    const { OPS } = await getResolvedPDFJS()
+    const page = await (await getDocumentProxy((await steps([{ plate, at }, undefined])).slice())).getPage(1)
+    const { fnArray } = await page.getOperatorList()
+    expect(fnArray.filter((fn) => fn === OPS.clip)).toHaveLength(1)
+  })
+
+  it('keeps a crop within its drawing, with the place in its middle where there is room', () => {
+    const plate: Plate = { id: 'p', title: '', width: 100, height: 60, marks: [] }
+    expect(cropWindow({ plate, at: { x: 50, y: 30 } }, 40, 20)).toEqual({ x: 30, y: 20, width: 40, height: 20 })
+    expect(cropWindow({ plate, at: { x: 5, y: 58 } }, 40, 20)).toEqual({ x: 0, y: 40, width: 40, height: 20 })
+    // A drawing smaller than the window is shown from its corner.
+    expect(cropWindow({ plate, at: { x: 90, y: 10 } }, 140, 80)).toEqual({ x: 0, y: 0, width: 140, height: 80 })
+  })
 
   it('tells how far it is, to the end', async () => {
     const told: number[] = []

@@ -144,7 +144,7 @@ function bases(order: Order, { path }: Ground): void {
     const layers = baseBuild(vessel.base)
     if (layers.length === 0 || vessel.on !== undefined) continue
     const { base } = vessel
-    const own = { phase: 'base' as const, station: 'cask' as const, on: vessel.name, look: drawnKey({ kind: 'vessel', id: vessel.id }) }
+    const own = { phase: 'base' as const, station: 'cask' as const, on: vessel.name, look: drawnKey({ kind: 'base', id: vessel.id }) }
     const has = (item: string) => layers.find((layer) => layer.item === item)
     const parts = layers.map(({ item }) => `${drawnKey({ kind: 'base', id: vessel.id })}:${item}`)
     let last = 'rules'

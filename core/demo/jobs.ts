@@ -255,6 +255,12 @@ export function tanneryRow(): Job {
     invented: true,
     rain: { kind: 'record', record: 'demo-tannery-rain', gaps: 'generator' },
     ...jobDefaults('en-US'),
+    letter: {
+      from: 'Two Ladders, rain work (made up)\n4 Cooper Steps',
+      to: 'The dyers of Tannery Row\n11 Tannery Row',
+      number: 'TL-27',
+      validDays: 30,
+    },
     site: { latitude: 36, low: [-1, 1, 4, 8, 13, 17, 20, 19, 15, 9, 4, 0], high: [9, 11, 16, 21, 25, 29, 31, 30, 27, 21, 15, 10] },
     money: {
       currency: '$',

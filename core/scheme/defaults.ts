@@ -3,7 +3,7 @@ import type { AnnualRain } from './schema/rain'
 import type { Device, DeviceOf, Drop } from './schema/drop'
 import type { Gutter } from './schema/gutter'
 import type { OverflowRoute, Pump } from './schema/overflow'
-import type { Build, ShelfItem } from './schema/build'
+import type { Build, Letter, ShelfItem } from './schema/build'
 import type { Trial } from './schema/trial'
 import type { Job, Scheme } from './schema/job'
 import type { Money, Site } from './schema/site'
@@ -31,15 +31,19 @@ export const defaultMoney = (terms: Terms): Money => ({
   houseUse: 100,
 })
 
+/** Nobody named; a quotation commonly holds for a month. */
+export const letterDefaults = (): Letter => ({ from: '', to: '', number: '', validDays: 30 })
+
 /** What a job says besides its scene, its rain and its schemes. */
 export const jobDefaults = (
   terms: Terms,
   hemisphere?: AnnualRain['hemisphere'],
-): Pick<Job, 'seasonFactors' | 'site' | 'money' | 'ownParts' | 'ownFittings' | 'shelf'> => ({
+): Pick<Job, 'seasonFactors' | 'site' | 'money' | 'ownParts' | 'ownFittings' | 'shelf' | 'letter'> => ({
   seasonFactors: [1, 1, 1, 1],
   ownParts: [],
   ownFittings: [],
   shelf: [],
+  letter: letterDefaults(),
   site: defaultSite(hemisphere),
   money: defaultMoney(terms),
 })

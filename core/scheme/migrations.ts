@@ -5,6 +5,7 @@ import {
   dropDefaults,
   gutterDefaults,
   jobDefaults,
+  letterDefaults,
   overflowDefaults,
   pumpDefaults,
   schemeDefaults,
@@ -24,7 +25,7 @@ function jobToVersion2(job: Loose): Loose {
   const terms = job.terms === 'en-US' ? 'en-US' : 'en-GB'
   const system = job.system === 'imperial' ? 'imperial' : 'metric'
   const hemisphere = isLoose(job.rain) && job.rain.hemisphere === 'south' ? 'south' : 'north'
-  const { ownParts: _, ownFittings: __, shelf: ___, ...defaults } = jobDefaults(terms, hemisphere)
+  const { ownParts: _, ownFittings: __, shelf: ___, letter: ____, ...defaults } = jobDefaults(terms, hemisphere)
   return {
     ...defaults,
     ...job,
@@ -95,6 +96,7 @@ function jobToVersion5(job: Loose): Loose {
   return {
     ownFittings: [],
     shelf: [],
+    letter: letterDefaults(),
     ...job,
     schemes: each(job.schemes, (scheme) => ({ ...scheme, build: buildDefaults() })),
   }

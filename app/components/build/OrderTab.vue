@@ -7,7 +7,7 @@ const bench = useWorkbench()
 const { say } = useSay()
 const { sayPart } = useBuildWords()
 const { steps, kept, done, held, left, measuredLine, tick, begin, callOff, record, stepName, clock } = useOrder()
-const { sections, details, numbers } = usePlates()
+const { cropOf, numbers } = usePlates()
 
 const which = ref<'all' | 'bench' | 'two' | 'open'>('all')
 const shown = computed(() =>
@@ -29,16 +29,6 @@ const next = computed(() =>
 const open = ref<string>()
 const hours = computed(() => Math.round(workHours(steps.value.filter(({ id }) => !done.value.has(id))) * 2) / 2)
 
-const plates = computed(() => [...sections(178, 118), ...details(120)])
-/** The drawing round what a step is done to. */
-function crop(step: Step) {
-  for (const key of [step.look, ...step.parts])
-    for (const plate of plates.value) {
-      const at = key === undefined ? undefined : plate.places?.[key]
-      if (at) return { plate, at }
-    }
-  return undefined
-}
 const partsOf = (step: Step) =>
   step.parts.map((key) => [numbers.value.get(key), sayPart(key)].filter((each) => each !== undefined).join(' '))
 
@@ -176,10 +166,10 @@ const upperOf = (step: Step) => {
                 </select>
               </div>
             </div>
-            <div v-if="crop(step)" class="w-64 border border-hair">
+            <div v-if="cropOf(step)" class="w-64 border border-hair">
               <PlateDrawing
-                :plate="crop(step)!.plate"
-                :crop="crop(step)!.at"
+                :plate="cropOf(step)!.plate"
+                :crop="cropOf(step)!.at"
                 bare
                 :text="say('build.cropText', { name: step.on || sayPart(step.look!) })"
               />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { WEIGHTS, type Plate, type PlateMark } from '~/sheets/plate'
+import { cropWindow, WEIGHTS, type Plate, type PlateMark } from '~/sheets/plate'
 
 /** A numbered drawing: the very marks that the PDF draws, in the colours of the screen. */
 const props = defineProps<{ plate: Plate; number?: number; text?: string; crop?: { x: number; y: number }; bare?: boolean }>()
@@ -9,8 +9,8 @@ const CROP = { width: 64, height: 40 }
 const view = computed(() => {
   const { plate, crop } = props
   if (!crop) return `0 0 ${plate.width} ${plate.height}`
-  const within = (at: number, room: number, most: number) => Math.max(0, Math.min(at - room / 2, most - room))
-  return `${within(crop.x, CROP.width, plate.width)} ${within(crop.y, CROP.height, plate.height)} ${CROP.width} ${CROP.height}`
+  const { x, y, width, height } = cropWindow({ plate, at: crop }, CROP.width, CROP.height)
+  return `${x} ${y} ${width} ${height}`
 })
 
 const path = (mark: Extract<PlateMark, { kind: 'line' }>) =>

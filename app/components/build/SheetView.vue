@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Crop } from '~/sheets/plate'
 import type { Block, Sheet } from '~/sheets/sheet'
 
 /** A sheet as it will be printed, in reading order. */
@@ -8,6 +9,7 @@ const numbers = computed(() => {
   let n = 0
   return props.sheet.blocks.map((block: Block) => (block.kind === 'plate' ? ++n : 0))
 })
+const shown = ({ plate, at }: Crop) => ({ plate, crop: at })
 const total = (block: Extract<Block, { kind: 'table' }>) => block.columns.reduce((sum, { share }) => sum + share, 0)
 </script>
 
@@ -32,7 +34,12 @@ const total = (block: Extract<Block, { kind: 'table' }>) => block.columns.reduce
       <div v-else-if="block.kind === 'table'" class="overflow-x-auto" tabindex="0" role="region" :aria-label="sheet.title">
         <table class="w-full text-13">
           <colgroup>
-            <col v-for="(column, n) in block.columns" :key="n" :style="{ width: `${(100 * column.share) / total(block)}%` }" />
+            <col
+              v-for="(column, n) in block.columns"
+              :key="n"
+              :style="{ width: `${((block.pictures ? 70 : 100) * column.share) / total(block)}%` }"
+            />
+            <col v-if="block.pictures" class="w-3/10 max-md:hidden" />
           </colgroup>
           <thead v-if="block.columns.some(({ title }) => title)">
             <tr class="text-12 text-ink-3">
@@ -45,6 +52,7 @@ const total = (block: Extract<Block, { kind: 'table' }>) => block.columns.reduce
               >
                 {{ column.title }}
               </th>
+              <td v-if="block.pictures" class="max-md:hidden" />
             </tr>
           </thead>
           <tbody>
@@ -61,6 +69,9 @@ const total = (block: Extract<Block, { kind: 'table' }>) => block.columns.reduce
                 :class="block.columns[n]!.right ? 'num text-right' : ''"
               >
                 {{ n === 0 && block.boxes ? '☐ ' : '' }}{{ cell }}
+              </td>
+              <td v-if="block.pictures" class="py-1 max-md:hidden">
+                <PlateDrawing v-if="block.pictures[r]" class="border border-hair" v-bind="shown(block.pictures[r])" bare />
               </td>
             </tr>
           </tbody>

@@ -9,10 +9,10 @@ import { saveFile } from '~/composables/saveFile'
 const bench = useWorkbench()
 const settings = useSettings()
 const { say } = useSay()
-const { money } = useMoney()
+const { exact } = useMoney()
 const { compose, quoted } = useSheets()
 const { state, make } = usePdf()
-const { set } = useEdits()
+const { set, setJob } = useEdits()
 
 const paper = ref<keyof typeof PAPERS>(settings.terms === 'en-US' ? 'letter' : 'a4')
 const showing = ref<SheetId>()
@@ -34,6 +34,16 @@ function setQuote(field: keyof Build['quote'], to: number) {
   const kind = field === 'margin' || field === 'tax' ? 'share' : 'plain'
   set(`quote.${field}`, { kind, value: from }, { kind, value: to }, (draft) => (draft.build.quote[field] = to))
 }
+
+const letter = computed(() => bench.job!.letter)
+const firstLine = (text: string) => text.split('\n')[0]!.slice(0, 60)
+function write(field: 'from' | 'to' | 'number', to: string) {
+  setJob(`letter.${field}`, firstLine(letter.value[field]), firstLine(to), (draft) => (draft.letter[field] = to))
+  // The next job is from the same people.
+  if (field === 'from') settings.use({ letterhead: to })
+}
+const holds = (days: number) =>
+  setJob('letter.validDays', letter.value.validDays, days, (draft) => (draft.letter.validDays = Math.round(days)))
 </script>
 
 <template>
@@ -69,6 +79,29 @@ function setQuote(field: keyof Build['quote'], to: number) {
     <p v-if="state.failed" class="border-2 border-pencil p-2 text-13" role="alert">{{ say('build.pdfFailed', { why: state.failed }) }}</p>
     <h3 class="h3 rule mt-3 pt-2">{{ say('build.sheet.quote') }}</h3>
     <p class="text-13 text-ink-2">{{ say('build.quoteIs') }}</p>
+    <div class="grid grid-cols-2 gap-x-3 max-md:grid-cols-1">
+      <LinesField :label="say('build.letter.from')" :model-value="letter.from" :most="400" @update:model-value="(v) => write('from', v)" />
+      <LinesField :label="say('build.letter.to')" :model-value="letter.to" :most="400" @update:model-value="(v) => write('to', v)" />
+    </div>
+    <p class="text-12 text-ink-3">{{ say('build.letter.names') }}</p>
+    <button v-if="letter.from === '' && settings.letterhead !== ''" type="button" class="btn" @click="write('from', settings.letterhead)">
+      {{ say('build.letter.last') }}
+    </button>
+    <LinesField
+      :label="say('field.name.letter.number')"
+      :model-value="letter.number"
+      :most="40"
+      :rows="1"
+      @update:model-value="(v) => write('number', v)"
+    />
+    <QuantityField
+      :label="say('build.validDays')"
+      kind="count"
+      :model-value="letter.validDays"
+      :least="1"
+      :most="365"
+      @update:model-value="holds"
+    />
     <QuantityField
       :label="say('build.hours')"
       kind="plain"
@@ -110,7 +143,7 @@ function setQuote(field: keyof Build['quote'], to: number) {
         :class="{ 'font-bold': row === 'gross' }"
       >
         <dt>{{ say(`build.quoteRow.${row}`) }}</dt>
-        <dd class="num">{{ money(q[row]) }}</dd>
+        <dd class="num">{{ exact(q[row]) }}</dd>
       </div>
     </dl>
     <Dialog v-if="sheet" :open="true" class="relative z-50" @close="showing = undefined">

@@ -106,6 +106,10 @@ export const build = record({
 export type Build = InferType<typeof build>
 export type JointChoice = Build['joints'][number]
 
+/** Whom a quotation is from and to, several lines each; its number, and for how many days it holds. */
+export const letter = record({ from: text(400), to: text(400), number: text(40), validDays: amount(1, 365) })
+export type Letter = InferType<typeof letter>
+
 /** A fitting of the reader's own, beside the catalogue. */
 export const ownFitting = record({ id: id(), name: name(), ends: list(partEnd, 2, 2), price: amount(0, 1e5) })
 export type OwnFitting = InferType<typeof ownFitting>

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { build, ownFitting, shelfItem } from './build'
+import { build, letter, ownFitting, shelfItem } from './build'
 import { demand, taps, USES } from './draw'
 import { drop, ownPart } from './drop'
 import { amount, choice, flag, id, list, name, record, text } from './fields'
@@ -61,6 +61,7 @@ export const job = record({
   /** Fittings of the reader's own, and what they pay for things and have on the shelf. */
   ownFittings: list(ownFitting, 0, 100),
   shelf: list(shelfItem, 0, 600),
+  letter,
   schemes: list(scheme, 1, 24),
   chosen: id(),
 })
