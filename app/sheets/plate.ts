@@ -34,6 +34,18 @@ export function cropWindow({ plate, at }: Crop, width: number, height: number): 
   return { x: within(at.x, width, plate.width), y: within(at.y, height, plate.height), width, height }
 }
 
+/** Width of a letter as a share of its height, on the wide side. */
+const LETTER = 0.6
+/** What of a drawing is shown in a window: all but the words that its edge would cut through. */
+export function marksWithin({ marks }: Plate, { x, y, width, height }: ReturnType<typeof cropWindow>): PlateMark[] {
+  return marks.filter((mark) => {
+    if (mark.kind !== 'text') return true
+    const long = mark.text.length * mark.size * LETTER
+    const left = mark.at.x - (mark.anchor === 'end' ? long : mark.anchor === 'middle' ? long / 2 : 0)
+    return left >= x && left + long <= x + width && mark.at.y - mark.size >= y && mark.at.y <= y + height
+  })
+}
+
 /** Line widths in mm, and dashes. */
 export const WEIGHTS: Readonly<Record<Weight, { width: number; dash?: readonly number[] }>> = {
   ground: { width: 0.7 },

@@ -2,7 +2,7 @@ import { PAPERS } from '#core/levels'
 import type { PDFFont, PDFPage } from 'pdf-lib'
 import type { Point } from '~/drawing/shapes'
 import type { Block, Sheet } from './sheet'
-import { cropWindow, WEIGHTS, type Crop, type Fill, type Plate, type PlateMark } from './plate'
+import { cropWindow, marksWithin, WEIGHTS, type Crop, type Fill, type Plate, type PlateMark } from './plate'
 
 /** Points to a millimetre. */
 const POINT = 72 / 25.4
@@ -139,8 +139,11 @@ function drawMark(paper: Paper, pen: Pen, mark: PlateMark, left: number, top: nu
   if (path !== '') page.drawSvgPath(path, { x: 0, y: 0, ...stroke, ...fill })
 }
 
+const plateScale = (paper: Paper, plate: Plate) =>
+  Math.min(1, paper.inner / plate.width, (paper.size.height - MARGIN.top - MARGIN.bottom - 8) / plate.height)
+
 function drawPlate(paper: Paper, pen: Pen, plate: Plate, number: number) {
-  const scale = Math.min(1, paper.inner / plate.width, (paper.size.height - MARGIN.top - MARGIN.bottom - 8) / plate.height)
+  const scale = plateScale(paper, plate)
   paper.need(plate.height * scale + 8)
   paper.text(MARGIN.side, paper.y + 3.5, `${number}. ${plate.title}`, 3.4, pen.bold)
   for (const mark of plate.marks) drawMark(paper, pen, mark, MARGIN.side, paper.y + 6, scale)
@@ -153,10 +156,11 @@ const PICTURE = { width: 46, height: 31 }
 /** A part of a drawing in a frame, at its own size. */
 function drawCrop(paper: Paper, pen: Pen, crop: Crop, left: number, top: number) {
   const { pushGraphicsState, popGraphicsState, rectangle, clip, endPath } = pen.lib
-  const { x, y, width, height } = cropWindow(crop, PICTURE.width, PICTURE.height)
+  const view = cropWindow(crop, PICTURE.width, PICTURE.height)
+  const { x, y, width, height } = view
   const frame = [left * POINT, (paper.size.height - top - height) * POINT, width * POINT, height * POINT] as const
   paper.page.pushOperators(pushGraphicsState(), rectangle(...frame), clip(), endPath())
-  for (const mark of crop.plate.marks) drawMark(paper, pen, mark, left - x, top - y, 1)
+  for (const mark of marksWithin(crop.plate, view)) drawMark(paper, pen, mark, left - x, top - y, 1)
   paper.page.pushOperators(popGraphicsState())
   const [from, foot, across, up] = frame
   paper.page.drawRectangle({
@@ -169,7 +173,8 @@ function drawCrop(paper: Paper, pen: Pen, crop: Crop, left: number, top: number)
   })
 }
 
-function drawTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table' }>) {
+/** A table laid out on a paper: the height of its head and first row, mm, and how it is drawn. */
+function layTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table' }>): { least: number; draw: () => void } {
   const size = 3.1
   const lead = 4.1
   const gutter = 2.5
@@ -191,7 +196,7 @@ function drawTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table'
     const lines = cells.map((cell, i) => wrap(pen.plain(cell), font, size, widths[i]! - gutter))
     return { lines, height: Math.max(...lines.map((each) => each.length)) * lead + 1.6, font, grey }
   }
-  const draw = ({ lines, height, font, grey }: ReturnType<typeof row>) => {
+  const drawRow = ({ lines, height, font, grey }: ReturnType<typeof row>) => {
     lines.forEach((cell, i) =>
       cell.forEach((words, n) => {
         const { right } = block.columns[i]!
@@ -215,22 +220,34 @@ function drawTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table'
     0.35,
   )
   const titled = block.columns.some(({ title }) => title !== '')
-  const first = block.rows[0] ? row(block.rows[0], pen.regular).height : 0
-  paper.need((titled ? head.height : 0) + first)
-  if (titled) draw(head)
-  block.rows.forEach((cells, i) => {
-    const next = row(cells, block.strong?.includes(i) ? pen.bold : pen.regular)
+  const rows = block.rows.map((cells, i) => {
+    const laid = row(cells, block.strong?.includes(i) ? pen.bold : pen.regular)
     const picture = block.pictures?.[i]
-    if (picture) next.height = Math.max(next.height, PICTURE.height + 2.4)
-    if (paper.room < next.height) {
-      paper.turn()
-      if (titled) draw(head)
-    }
-    if (block.boxes) paper.square(MARGIN.side, paper.y + 0.8, 3)
-    if (picture) drawCrop(paper, pen, picture, paper.size.width - MARGIN.side - PICTURE.width, paper.y + 1.2)
-    draw(next)
+    return { ...laid, picture, height: picture ? Math.max(laid.height, PICTURE.height + 2.4) : laid.height }
   })
-  paper.y += 3
+  const least = (titled ? head.height : 0) + (rows[0]?.height ?? 0)
+  const draw = () => {
+    paper.need(least)
+    if (titled) drawRow(head)
+    for (const next of rows) {
+      if (paper.room < next.height) {
+        paper.turn()
+        if (titled) drawRow(head)
+      }
+      if (block.boxes) paper.square(MARGIN.side, paper.y + 0.8, 3)
+      if (next.picture) drawCrop(paper, pen, next.picture, paper.size.width - MARGIN.side - PICTURE.width, paper.y + 1.2)
+      drawRow(next)
+    }
+    paper.y += 3
+  }
+  return { least, draw }
+}
+
+/** How much of a block stands together with a heading over it, mm. */
+function beginning(paper: Paper, pen: Pen, block: Block | undefined): number {
+  if (block?.kind === 'table') return layTable(paper, pen, block).least
+  if (block?.kind === 'plate') return block.plate.height * plateScale(paper, block.plate) + 8
+  return block ? 2 * TEXT.lead : 0
 }
 
 /**
@@ -283,7 +300,13 @@ export async function sheetPdf(
   paper.y += 4
   let drawings = 0
   for (const [i, block] of sheet.blocks.entries()) {
-    drawBlock(paper, pen, block, () => ++drawings)
+    drawBlock(
+      paper,
+      pen,
+      block,
+      () => ++drawings,
+      () => beginning(paper, pen, sheet.blocks[i + 1]),
+    )
     progress((i + 1) / sheet.blocks.length)
   }
   const pages = pdf.getPages()
@@ -321,7 +344,8 @@ const STAND_INS: Record<string, string> = {
   '✓': '(done)',
 }
 
-function drawBlock(paper: Paper, pen: Pen, block: Block, number: () => number) {
+/** @param after height that follows a heading and has to stand with it, mm */
+function drawBlock(paper: Paper, pen: Pen, block: Block, number: () => number, after: () => number) {
   const paragraph = (text: string, font: PDFFont, size = TEXT.size, left = 0, grey = 0.05) => {
     const lead = (size / TEXT.size) * TEXT.lead
     for (const words of wrap(pen.plain(text), font, size, paper.inner - left)) {
@@ -333,7 +357,7 @@ function drawBlock(paper: Paper, pen: Pen, block: Block, number: () => number) {
   switch (block.kind) {
     case 'heading':
       // Never the last thing on a page.
-      paper.need(block.small ? 16 : 24)
+      paper.need((block.small ? 7 : 11) + Math.min(after(), paper.size.height / 2))
       paper.y += block.small ? 1.5 : 3
       paragraph(block.text, pen.bold, block.small ? 3.8 : 4.8)
       paper.y += 1
@@ -370,7 +394,7 @@ function drawBlock(paper: Paper, pen: Pen, block: Block, number: () => number) {
       paper.y += 1.5
       return
     case 'table':
-      drawTable(paper, pen, block)
+      layTable(paper, pen, block).draw()
       return
     case 'plate':
       drawPlate(paper, pen, block.plate, number())

@@ -8,7 +8,7 @@ import { demoJobs, tanneryRow } from '#core/demo'
 import { PAPERS } from '#core/levels'
 import { toCsv } from '../build/billCsv'
 import { barsPlate, templatePlates } from './cutPlates'
-import { calloutRows, callouts, cropWindow, type Plate } from './plate'
+import { calloutRows, callouts, cropWindow, marksWithin, type Plate } from './plate'
 import { sectionPlate } from './sectionPlate'
 import type { Sheet } from './sheet'
 import { sheetPdf } from './sheetPdf'
@@ -142,6 +142,46 @@ describe('a sheet as PDF', () => {
     const page = await (await getDocumentProxy((await steps([{ plate, at }, undefined])).slice())).getPage(1)
     const { fnArray } = await page.getOperatorList()
     expect(fnArray.filter((fn) => fn === OPS.clip)).toHaveLength(1)
+  })
+
+  it('leaves no heading alone at the foot of a page, however high the row after it is', async () => {
+    const plate: Plate = { id: 'p', title: '', width: 100, height: 60, marks: [] }
+    for (let lines = 30; lines < 50; lines++) {
+      const fill = Array.from({ length: lines }, () => ({ kind: 'text' as const, text: 'so it goes' }))
+      const bytes = await sheetPdf(
+        sheet(
+          [],
+          [
+            ...fill,
+            { kind: 'heading', text: 'Gutter', small: true },
+            {
+              kind: 'table',
+              columns: [{ title: 'Do', share: 1 }],
+              rows: [['Hang it']],
+              pictures: [{ plate, at: { x: 50, y: 30 } }],
+            },
+          ],
+        ),
+        'a4',
+        fonts,
+      )
+      const { text } = await extractText(await getDocumentProxy(bytes.slice()), { mergePages: false })
+      const pages = text.filter((page) => page.includes('Gutter'))
+      expect([lines, pages]).toEqual([lines, [expect.stringContaining('Hang it')]])
+    }
+  })
+
+  it('shows in a crop no word that its edge would cut through', () => {
+    const at = (x: number, anchor: 'start' | 'end') => ({ kind: 'text' as const, at: { x, y: 30 }, text: '1,340 mm', size: 3, anchor })
+    const plate: Plate = {
+      id: 'p',
+      title: '',
+      width: 100,
+      height: 60,
+      marks: [at(32, 'start'), at(32, 'end'), at(58, 'start'), at(69, 'end')],
+    }
+    const view = cropWindow({ plate, at: { x: 50, y: 30 } }, 40, 20)
+    expect(marksWithin(plate, view)).toEqual([at(32, 'start'), at(69, 'end')])
   })
 
   it('keeps a crop within its drawing, with the place in its middle where there is room', () => {

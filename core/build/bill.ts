@@ -8,7 +8,7 @@ import type { CutGroup } from './cuts'
 import type { PartsGround } from './ground'
 import type { Hole } from './holeList'
 import type { Joint } from './joints'
-import { BUILD_STATIONS, pipeItem, type BuildStation, type Part, type Unit, type Words } from './part'
+import { BUILD_STATIONS, BRACKET, lineItem, pipeItem, type BuildStation, type Part, type Unit, type Words } from './part'
 import { couplingOf, couplingsIn, piecesOf } from './runs'
 
 /** One line of the bill: a thing, how much of it is wanted, there and to be bought, and what that costs. */
@@ -86,7 +86,7 @@ interface Counted {
   shop: Shop
   unit: Unit
   price: number
-  there: boolean
+  found: boolean
   sold?: number
   quantity: number
   stations: Set<BuildStation>
@@ -96,7 +96,7 @@ interface Counted {
 class Counter {
   readonly lines = new Map<string, Counted>()
   add(line: Omit<Counted, 'stations' | 'parts'>, station: BuildStation | undefined, part?: string): void {
-    const key = `${line.item}${line.there ? ':there' : ''}`
+    const key = lineItem(line)
     const known = this.lines.get(key) ?? { ...line, item: key, quantity: 0, stations: new Set(), parts: [] }
     this.lines.set(key, known)
     known.quantity += line.quantity
@@ -109,8 +109,6 @@ class Counter {
 const TO_A_TIN = 30
 const TO_A_ROLL = 10
 const SCREWS = 2
-/** What is screwed to a wall or a board. */
-const BRACKET = /^(strap|bracket|gutterBracket):/
 
 function consumables(count: Counter, { parts, joints, runs }: Assembly, holes: readonly Hole[], taps: number): void {
   const made = new Map<Made, number>()
@@ -132,7 +130,7 @@ function consumables(count: Counter, { parts, joints, runs }: Assembly, holes: r
           shop,
           unit: 'each',
           price,
-          there: false,
+          found: false,
           quantity: Math.ceil(quantity - 1e-9),
         },
         undefined,
@@ -229,7 +227,7 @@ export function billOf(
   ground: PartsGround,
 ): Bill {
   const count = new Counter()
-  for (const { key, station, ...part } of assembly.parts) count.add({ ...part, kind: 'part' }, station, key)
+  for (const { key, station, there: _, ...part } of assembly.parts) count.add({ ...part, kind: 'part' }, station, key)
   const fitting = (id: string, station: BuildStation, joint: string) => {
     const found = ground.byId.get(id)
     if (!found) return
@@ -242,7 +240,7 @@ export function billOf(
         shop: found.shop,
         unit: 'each',
         price: found.price,
-        there: false,
+        found: false,
         quantity: 1,
       },
       station,
@@ -274,12 +272,12 @@ export function billOf(
 const sum = <T>(list: readonly T[], of: (one: T) => number) => Math.round(list.reduce((total, each) => total + of(each), 0) * 100) / 100
 
 function priced(
-  { quantity, stations, ...line }: Counted,
+  { quantity, stations, found, ...line }: Counted,
   choice: Build['lines'][number] | undefined,
   groups: readonly CutGroup[],
   ground: PartsGround,
 ): BillLine {
-  const there = choice?.reuse ?? line.there
+  const there = choice?.reuse ?? found
   const wanted = choice?.quantity ?? quantity
   const own = ground.stock.prices.get(line.item)
   const owned = there ? 0 : (ground.stock.owned.get(line.item) ?? 0)

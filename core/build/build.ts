@@ -24,13 +24,8 @@ export function planBuild(path: WaterPath, ground: PartsGround): BuildPlan {
   const { scheme } = path
   const assembly = assemble(path, ground)
   const holes = holeList(path, assembly, ground)
-  const reused = new Map(scheme.build.lines.map(({ item, reuse }) => [item, reuse]))
-  const parts = new Map(assembly.parts.map((part) => [part.key, part]))
-  const stays = (key: string): boolean => {
-    const part = parts.get(key)
-    return part !== undefined && (reused.get(`${part.item}${part.there ? ':there' : ''}`) ?? part.there)
-  }
-  const groups = cutGroups(assembly, ground, scheme.build.kerf, stays)
+  const there = new Set(assembly.parts.flatMap((part) => (part.there ? [part.key] : [])))
+  const groups = cutGroups(assembly, ground, scheme.build.kerf, (part) => there.has(part))
   return {
     assembly,
     holes,

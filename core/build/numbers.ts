@@ -1,13 +1,13 @@
 import type { Assembly } from './assembly'
-import type { Part } from './part'
+import { COUNTED, type Part } from './part'
 import { couplingOf, couplingsIn } from './runs'
 
 /** Number of a fitting, among the numbers of parts. */
 export const fittingKey = (id: string): string => `fitting:${id}`
 
-/** What a number is given to: everything that is put in, a base as one thing; straps and brackets are only counted. */
+/** What a number is given to: everything that is put in, a base as one thing; straps, brackets and the like are only counted. */
 const numberedAs = ({ key, there, item }: Part): string | undefined => {
-  if (there || item.startsWith('strap:') || item.startsWith('bracket:')) return undefined
+  if (there || COUNTED.test(item)) return undefined
   const [kind, id] = key.split(':')
   return kind === 'base' ? `base:${id}` : key
 }

@@ -38,11 +38,21 @@ export interface Part {
   shop: Shop
   /** Guide price for one unit: invented. */
   price: number
-  /** Stands there already when the survey is made. */
+  /** Hung or stood there when the survey was made. */
+  found: boolean
+  /** Not to be bought: found there, or to be had from elsewhere, as the reader has it. */
   there: boolean
 }
 
 export const drawnKey = ({ kind, id }: { kind: DrawnKind; id: string }): string => `${kind}:${id}`
+
+/** What the reader's choice for a line of the bill is kept under: what was found there is another line than what was not. */
+export const lineItem = ({ item, found }: Pick<Part, 'item' | 'found'>): string => `${item}${found ? ':there' : ''}`
+
+/** What is screwed to a wall or a board. */
+export const BRACKET = /^(strap|bracket|gutterBracket):/
+/** What is only counted: it has no number of its own in the drawings. */
+export const COUNTED = /^(strap|bracket|gutterBracket|gutterJoint|gutterBend|stopEnd|gutterSealant|leafGuard)(:|$)/
 
 /** What a kind of pipe is bought as. */
 export const pipeItem = ({ type, size }: Pick<End, 'type' | 'size'>): string => `pipe:${type}:${size}`

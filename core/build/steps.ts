@@ -274,49 +274,40 @@ function vesselSteps(order: Order, { path, holes }: Ground): void {
 
 function gutterSteps(order: Order, { path, assembly }: Ground): void {
   for (const gutter of path.scheme.gutters) {
-    const own = `gutter:${gutter.id}:`
-    const bought = assembly.parts.filter(({ key, there }) => key.startsWith(own) && !there)
+    const key = drawnKey({ kind: 'gutter', id: gutter.id })
+    const bought = assembly.parts.filter((part) => !part.there && (part.key === key || part.key.startsWith(`${key}:`)))
     const counted = partsAlong(gutter, 0)
-    const hung =
-      bought.length > 0
-        ? [
-            order.add({
-              id: `hang:${gutter.id}`,
-              kind: 'gutterHung',
-              phase: 'gutter',
-              station: 'gutter',
-              on: gutter.name,
-              // Two people for a piece that is longer than one can hold level.
-              hands: gutter.length > 2 ? 2 : 1,
-              minutes: 30 + gutter.length * 12,
-              values: {
-                how: counted.joints === 0 ? 'one' : gutter.material,
-                run: length(gutter.fall * longestLeg(gutter)),
-                n: count(counted.brackets),
-                gap: length(counted.gap),
-              },
-              after: ['buy'],
-              tools: ['string', 'level', 'ladder', 'drillDriver', 'saw'],
-              cautions: ['ladder', 'overheadLines'],
-              parts: [drawnKey({ kind: 'gutter', id: gutter.id }), ...bought.map(({ key }) => key)],
-              look: drawnKey({ kind: 'gutter', id: gutter.id }),
-            }),
-          ]
-        : []
-    order.add({
-      id: `gutter:${gutter.id}`,
-      kind: 'gutterFall',
+    const common: Omit<Draft, 'kind' | 'minutes'> = {
+      id: key,
       phase: 'gutter',
       station: 'gutter',
       on: gutter.name,
-      minutes: 20 + gutter.length * 3,
-      values: { run: length(gutter.fall * longestLeg(gutter)) },
-      after: ['rules', ...hung],
-      tools: ['ladder', 'level'],
       cautions: ['ladder', 'overheadLines'],
-      parts: [drawnKey({ kind: 'gutter', id: gutter.id })],
-      look: drawnKey({ kind: 'gutter', id: gutter.id }),
-    })
+      look: key,
+    }
+    const run = length(gutter.fall * longestLeg(gutter))
+    if (bought.some((part) => part.key === key))
+      order.add({
+        ...common,
+        kind: 'gutterHung',
+        // Two people for a piece that is longer than one can hold level.
+        hands: gutter.length > 2 ? 2 : 1,
+        minutes: 40 + gutter.length * 15,
+        values: { how: counted.joints === 0 ? 'one' : gutter.material, run, n: count(counted.brackets), gap: length(counted.gap) },
+        after: ['buy'],
+        tools: ['string', 'level', 'ladder', 'drillDriver', 'saw'],
+        parts: bought.map((part) => part.key),
+      })
+    else
+      order.add({
+        ...common,
+        kind: 'gutterFall',
+        minutes: 20 + gutter.length * 3,
+        values: { run },
+        after: ['rules'],
+        tools: ['ladder', 'level'],
+        parts: [key],
+      })
   }
 }
 

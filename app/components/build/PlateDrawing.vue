@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { cropWindow, WEIGHTS, type Plate, type PlateMark } from '~/sheets/plate'
+import { cropWindow, marksWithin, WEIGHTS, type Plate, type PlateMark } from '~/sheets/plate'
 
 /** A numbered drawing: the very marks that the PDF draws, in the colours of the screen. */
 const props = defineProps<{ plate: Plate; number?: number; text?: string; crop?: { x: number; y: number }; bare?: boolean }>()
 
 /** Paper shown round the place that a crop is taken of, mm. */
 const CROP = { width: 64, height: 40 }
-const view = computed(() => {
+const shown = computed(() => {
   const { plate, crop } = props
-  if (!crop) return `0 0 ${plate.width} ${plate.height}`
-  const { x, y, width, height } = cropWindow({ plate, at: crop }, CROP.width, CROP.height)
-  return `${x} ${y} ${width} ${height}`
+  if (!crop) return { view: `0 0 ${plate.width} ${plate.height}`, marks: plate.marks }
+  const view = cropWindow({ plate, at: crop }, CROP.width, CROP.height)
+  return { view: `${view.x} ${view.y} ${view.width} ${view.height}`, marks: marksWithin(plate, view) }
 })
 
 const path = (mark: Extract<PlateMark, { kind: 'line' }>) =>
@@ -27,8 +27,8 @@ const title = computed(() => (props.number === undefined ? props.plate.title : `
 <template>
   <figure class="plate">
     <figcaption v-if="!bare" class="text-13 font-bold">{{ title }}</figcaption>
-    <svg :viewBox="view" role="img" :aria-label="text ?? title" class="w-full">
-      <template v-for="(mark, i) in plate.marks" :key="i">
+    <svg :viewBox="shown.view" role="img" :aria-label="text ?? title" class="w-full">
+      <template v-for="(mark, i) in shown.marks" :key="i">
         <path
           v-if="mark.kind === 'line'"
           :d="path(mark)"

@@ -3,7 +3,7 @@ import type { WaterPath } from '../../path'
 import type { Build, Port, Seal, Target } from '../../scheme'
 import type { PartsGround } from '../ground'
 import type { Meeting } from '../joints'
-import { drawnKey, pipeItem, type BuildStation, type DrawnKind, type Part } from '../part'
+import { drawnKey, lineItem, pipeItem, type BuildStation, type DrawnKind, type Part } from '../part'
 import type { RunOrder } from '../runs'
 import { pipePrice, teePrice } from './guidePrices'
 
@@ -58,6 +58,9 @@ export interface OpenEnd {
   order?: Order
 }
 
+/** A part as its station tells it; whether it is to be bought follows from the reader's choices. */
+export type PartDraft = Omit<Partial<Part>, 'there'> & Pick<Part, 'key' | 'station' | 'item' | 'words' | 'shop' | 'price'>
+
 interface Claim {
   side: Side
   through: PipeKind
@@ -69,6 +72,7 @@ export class Assembler {
   readonly ties: Tie[] = []
   readonly orders: Order[] = []
   private readonly seals = new Map<string, Seal>()
+  private readonly reused: ReadonlyMap<string, boolean>
   /** Everything that wants to be tied to one port. */
   private readonly claims = new Map<string, Claim[]>()
 
@@ -78,20 +82,23 @@ export class Assembler {
     build: Build,
   ) {
     for (const { key, seal } of build.holes) this.seals.set(key, seal)
+    this.reused = new Map(build.lines.map(({ item, reuse }) => [item, reuse]))
   }
 
-  part(part: Partial<Part> & Pick<Part, 'key' | 'station' | 'item' | 'words' | 'shop' | 'price'>): void {
+  /** A part of the job, there already or not as the reader has it. */
+  part(part: PartDraft): void {
     if (part.quantity !== undefined && part.quantity <= 0) return
-    this.parts.push({ quantity: 1, unit: 'each', there: false, ...part })
+    const { found = false } = part
+    this.parts.push({ quantity: 1, unit: 'each', ...part, found, there: this.isThere({ item: part.item, found }) })
+  }
+
+  /** Whether what was found there, or not, is to be bought. */
+  isThere(line: Pick<Part, 'item' | 'found'>): boolean {
+    return this.reused.get(lineItem(line)) ?? line.found
   }
 
   /** A part that is drawn, under the key of what it is in the document. */
-  drawn(
-    kind: DrawnKind,
-    id: string,
-    part: Partial<Part> & Pick<Part, 'station' | 'item' | 'words' | 'shop' | 'price'>,
-    called?: string,
-  ): string {
+  drawn(kind: DrawnKind, id: string, part: Omit<PartDraft, 'key'>, called?: string): string {
     const key = drawnKey({ kind, id })
     this.part({ key, drawn: { kind, id }, ...part, ...(called === undefined ? {} : { called }) })
     return key
@@ -121,7 +128,7 @@ export class Assembler {
     return tie
   }
 
-  pipe(key: string, station: BuildStation, pipe: PipeKind, metres: number, more: Partial<Part> = {}): void {
+  pipe(key: string, station: BuildStation, pipe: PipeKind, metres: number, more: Partial<PartDraft> = {}): void {
     this.part({
       key,
       station,

@@ -222,7 +222,7 @@ export function deviceParts(
       shop: DEVICE_SHOP[device.kind] ?? 'rainwater',
       price: GUIDE[device.kind],
       // The swan neck comes with the pipe.
-      there: device.kind === 'neck',
+      found: device.kind === 'neck',
     },
     device.called,
   )

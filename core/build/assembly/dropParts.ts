@@ -127,7 +127,7 @@ class DropWalk {
           words: { id: 'part.shoe', of: this.own },
           shop: 'rainwater',
           price: GUIDE.shoe,
-          there: true,
+          found: true,
         })
       return
     }
@@ -157,9 +157,9 @@ class DropWalk {
     make.pipe(drawnKey({ kind: 'drop', id: drop.id }), 'drop', own, Math.max(this.metres, 0.01), {
       drawn: { kind: 'drop', id: drop.id },
       called: drop.name,
-      there: true,
+      found: true,
     })
-    make.part({ key: `${this.pipeKey}:brackets`, ...bracket, quantity: drop.brackets.length, there: true })
+    make.part({ key: `${this.pipeKey}:brackets`, ...bracket, quantity: drop.brackets.length, found: true })
   }
 }
 

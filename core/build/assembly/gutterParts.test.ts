@@ -4,7 +4,7 @@ import { demoJobs } from '../../demo'
 import { bendsAlong, bracketPlaces, eavesAlong, jointPlaces } from '../../gutter'
 import { buildWaterPath, eaveSections } from '../../path'
 import type { Gutter, Scheme } from '../../scheme'
-import { plainGround, planBuild } from '../index'
+import { numberParts, plainGround, planBuild } from '../index'
 
 const plan = (scheme: Scheme) => planBuild(buildWaterPath(scheme), plainGround('metric'))
 /** The same scheme with every gutter still to be bought. */
@@ -59,12 +59,12 @@ describe('a gutter on the bill', () => {
     expect(bought(own, 'gutterBracket')).toBe(30)
   })
 
-  it('is hung by a string before its fall is looked at, and its screws are bought', () => {
+  it('is hung by a string instead of being looked at, has a number in the drawing, and its screws are bought', () => {
     const own = plan(buying(boathouse))
-    const ids = own.steps.map(({ id }) => id)
     for (const { id } of boathouse.gutters) {
-      expect(ids.indexOf(`hang:${id}`)).toBeGreaterThan(ids.indexOf('buy'))
-      expect(ids.indexOf(`hang:${id}`)).toBeLessThan(ids.indexOf(`gutter:${id}`))
+      expect(own.steps.filter((step) => step.id === `gutter:${id}`).map(({ kind }) => kind)).toEqual(['gutterHung'])
+      expect(numberParts(own.assembly).has(`gutter:${id}`)).toBe(true)
+      expect(numberParts(plan(boathouse).assembly).has(`gutter:${id}`)).toBe(false)
     }
     const screws = (of: ReturnType<typeof plan>) => of.bill.lines.find(({ item }) => item === 'sundry:screw')?.reckoned ?? 0
     expect(screws(own) - screws(plan(boathouse))).toBe(2 * bought(buying(boathouse), 'gutterBracket'))

@@ -1,8 +1,7 @@
 import { bendsAlong, eavesAlong, gutterParts as partsAlong } from '../../gutter'
 import { eaveSections } from '../../path'
 import { length } from '../../units/quantity'
-import type { Part } from '../part'
-import type { Assembler } from './assembler'
+import type { Assembler, PartDraft } from './assembler'
 import { GUIDE } from './guidePrices'
 
 /** Gutters with all that a run of them is put together from: there when the survey is made, until the reader says otherwise. */
@@ -14,7 +13,7 @@ export function gutterParts(make: Assembler): void {
     const width = { width: length(gutter.width) }
     const item = `gutter:${gutter.profile}:${size}`
     // A gutter that is bought is bought with its brackets, joints and ends.
-    const there = scheme.build.lines.find((line) => line.item === `${item}:there`)?.reuse ?? true
+    const found = make.isThere({ item, found: true })
     const common = { station: 'gutter', shop: 'rainwater' } as const
     make.drawn(
       'gutter',
@@ -27,12 +26,12 @@ export function gutterParts(make: Assembler): void {
         unit: 'length',
         sold: gutter.piece,
         price: GUIDE.gutter,
-        there: true,
+        found: true,
       },
       gutter.name,
     )
-    const along = (name: string, part: Pick<Part, 'item' | 'words' | 'price'> & Partial<Part>) =>
-      make.part({ ...common, key: `gutter:${gutter.id}:${name}`, there, ...part })
+    const along = (name: string, part: Omit<PartDraft, 'key' | 'station' | 'shop'>) =>
+      make.part({ ...common, key: `gutter:${gutter.id}:${name}`, found, ...part })
     const sized = (name: 'gutterBracket' | 'gutterJoint' | 'gutterBend' | 'stopEnd', quantity: number) =>
       along(name, {
         item: `${name}:${gutter.profile}:${size}`,
@@ -45,7 +44,7 @@ export function gutterParts(make: Assembler): void {
     sized('gutterJoint', counted.joints)
     sized('gutterBend', counted.bends)
     sized('stopEnd', counted.stopEnds)
-    if (gutter.material === 'metal' && !there) sealed = true
+    if (gutter.material === 'metal' && !found) sealed = true
     if (gutter.guard)
       along('guard', {
         item: 'leafGuard',
@@ -60,7 +59,7 @@ export function gutterParts(make: Assembler): void {
         item: `outlet:${gutter.profile}:${outlet.bore.toFixed(3)}`,
         words: { id: 'part.outlet', values: { bore: length(outlet.bore) } },
         price: GUIDE.outlet,
-        there,
+        found,
       })
   }
   if (sealed)

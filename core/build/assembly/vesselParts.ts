@@ -83,7 +83,7 @@ function baseParts(make: Assembler, vessel: Vessel): void {
       unit: unit === 'count' ? 'each' : unit,
       shop,
       price: cast ? GUIDE.castSlab : price,
-      there: item === 'sod',
+      found: item === 'sod',
     })
   }
   if (vessel.base.tied)
