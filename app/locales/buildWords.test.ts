@@ -22,13 +22,14 @@ const schemes: Scheme[] = [
     fitRecipe(butt, 'river-drop', 'butt', recipe, { flow: 0.8e-3, flush: 0.02, run: 2.5, system: 'metric' }),
   ),
 ]
-/** Gutters that are still to be bought bring parts and steps of their own. */
-const gutterless = (scheme: Scheme): Scheme => {
-  const lines = scheme.gutters.map(({ profile, width }) => `gutter:${profile}:${width.toFixed(3)}:there`)
+/** Gutters and pipes that are still to be bought bring parts and steps of their own. */
+const bare = (scheme: Scheme): Scheme => {
+  const found = planBuild(buildWaterPath(scheme), plainGround('metric')).assembly.parts.filter((part) => part.found)
+  const lines = found.map(({ item }) => `${item}:there`)
   return { ...scheme, build: { ...scheme.build, lines: [...new Set(lines)].map((item) => ({ item, reuse: false, quantity: null })) } }
 }
-schemes.push(gutterless(butt), ...ARRANGEMENTS.map((make) => gutterless(make())))
-const metal = gutterless({ ...butt, gutters: butt.gutters.map((gutter) => ({ ...gutter, material: 'metal' as const })) })
+schemes.push(bare(butt), ...ARRANGEMENTS.map((make) => bare(make())))
+const metal = bare({ ...butt, gutters: butt.gutters.map((gutter) => ({ ...gutter, material: 'metal' as const })) })
 schemes.push(metal)
 const plans = schemes.flatMap((scheme) =>
   (['metric', 'imperial'] as const).map((system) => ({

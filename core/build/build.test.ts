@@ -17,6 +17,7 @@ import {
   heldBy,
   inOrder,
   layRun,
+  lineItem,
   leastLeg,
   matings,
   numberParts,
@@ -40,6 +41,15 @@ const demos = demoJobs().flatMap((job) => job.schemes.map((scheme) => [`${job.na
 const everything: (readonly [string, Scheme])[] = [...demos, ...ARRANGEMENTS.map((make) => [make().name, make()] as const)]
 const plan = (scheme: Scheme, system: 'metric' | 'imperial' = 'metric') => planBuild(buildWaterPath(scheme), plainGround(system))
 
+/** The same scheme with all still to be bought that hung there. */
+const bare = (scheme: Scheme): Scheme => {
+  const lines = plan(scheme).assembly.parts.filter(({ found }) => found)
+  return {
+    ...scheme,
+    build: { ...scheme.build, lines: [...new Set(lines.map(lineItem))].map((item) => ({ item, reuse: false, quantity: null })) },
+  }
+}
+
 /** A scheme that somebody might build: a demo with a train, more vessels, put together this way or that. */
 const anyScheme = fc
   .record({
@@ -47,16 +57,18 @@ const anyScheme = fc
     recipe: fc.option(fc.constantFrom(...TRAIN_RECIPES)),
     more: fc.integer({ min: 0, max: 3 }),
     arrangement: fc.constantFrom('linked-low' as const, 'cascade' as const, 'manifold' as const),
+    fromNothing: fc.boolean(),
   })
-  .map(({ base, recipe, more, arrangement }) => {
+  .map(({ base, recipe, more, arrangement, fromNothing }) => {
     let scheme = everything[base]![1]
     const store = scheme.stores[0]!
     for (let i = 0; i < more; i++) scheme = addVessel(scheme, store.id)
     if (more > 0) scheme = arrangeStore(scheme, store.id, arrangement)
     const drop = scheme.drops[0]!
-    return recipe
+    const fitted = recipe
       ? fitRecipe(scheme, drop.id, scheme.stores[0]!.vessels[0]!.id, recipe, { flow: 0.8e-3, flush: 0.02, run: 2.5, system: 'metric' })
       : scheme
+    return fromNothing && whole(fitted) ? bare(fitted) : fitted
   })
 const whole = (scheme: Scheme): boolean => {
   try {
@@ -490,6 +502,24 @@ describe('the bill', () => {
     const own = line('gutter:half-round:0.112:there', { ...scheme, build: { ...scheme.build, lines } })!
     // Twice 11.4 m in pieces of 4 m.
     expect(own).toMatchObject({ there: false, sold: 4, buy: 6 })
+  })
+
+  it('buys a downpipe that does not hang there yet with its brackets and shoe, and hangs it before anything is fitted to it', () => {
+    const lines = [{ item: 'pipe:downpipe-round:68:there', reuse: false, quantity: null }]
+    const own = plan({ ...scheme, build: { ...scheme.build, lines } })
+    const bought = (name: string) => own.bill.lines.find(({ item, buy }) => item.startsWith(name) && buy > 0)
+    const { drops } = scheme
+    // Two more hold the pipe at the trough, as they do where it hangs already.
+    expect(bought('bracket:')!.reckoned).toBe(drops.reduce((sum, { brackets }) => sum + brackets.length, 2))
+    expect(bought('pipe:downpipe-round:68')!.buy).toBeGreaterThan(0)
+    expect(bought('shoe:')!.buy).toBe(drops.filter(({ foot, end: to }) => foot === 'shoe' && to.kind === 'ground').length)
+    const ids = own.steps.map(({ id }) => id)
+    expect(ids).toEqual(expect.arrayContaining(['hang:river-drop', 'cutNew']))
+    expect(ids.indexOf('hang:river-drop')).toBeGreaterThan(ids.indexOf('cutNew'))
+    expect(ids.indexOf('hang:river-drop')).toBeLessThan(ids.indexOf('dryFit:river-drop'))
+    // It is sawn at the bench: nobody marks and saws what is not on the wall.
+    expect(own.steps.filter(({ kind }) => kind === 'cut' || kind === 'mark')).toEqual([])
+    expect(plan(scheme).steps.map(({ kind }) => kind)).not.toContain('pipeHung')
   })
 
   it('buys hose by the half metre or the foot, a tenth over what is cut', () => {

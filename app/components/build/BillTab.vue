@@ -6,13 +6,14 @@ import { area, count, span } from '#core/units/quantity'
 import { toCsv } from '~/build/billCsv'
 import { saveFile } from '~/composables/saveFile'
 import { message } from '~/stores/messages'
+import { useWords } from '~/sheets/blocks/useWords'
 
 /** Everything to buy, once. Decides what goes on the trolley and what it costs; what hangs there or lies in the shed is taken off. */
 const bench = useWorkbench()
 const { say, text } = useSay()
 const { sayWords } = useBuildWords()
 const { money } = useMoney()
-const { amount } = useSheets()
+const { amount } = useWords()
 const { numbers } = usePlates()
 const { setJob } = useEdits()
 

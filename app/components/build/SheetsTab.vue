@@ -4,13 +4,15 @@ import type { PAPERS } from '#core/levels'
 import type { Build } from '#core/scheme'
 import { SHEET_IDS, type SheetId } from '~/sheets/sheet'
 import { saveFile } from '~/composables/saveFile'
+import { useQuotation } from '~/sheets/blocks/useQuotation'
 
 /** What is carried outside, to the shop, and handed over. Decides nothing: it says on paper what was decided. */
 const bench = useWorkbench()
 const settings = useSettings()
 const { say } = useSay()
 const { exact } = useMoney()
-const { compose, quoted } = useSheets()
+const { compose } = useSheets()
+const { quoted } = useQuotation()
 const { state, make } = usePdf()
 const { set, setJob } = useEdits()
 

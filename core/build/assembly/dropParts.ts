@@ -1,7 +1,7 @@
 import { bareLines, cutSheet, pipeEndFor, sectionLines, type SectionLine } from '../../levels'
 import { downpipeEnd, measuresOf, pipeByBore, type End, type EndType } from '../../parts'
 import type { Device, Drop } from '../../scheme'
-import { drawnKey } from '../part'
+import { drawnKey, pipeItem } from '../part'
 import { male, pipeEnds, type Assembler, type OpenEnd, type PipeKind } from './assembler'
 import { carryParts, deviceParts, pipeAfter, type Threaded } from './deviceParts'
 import { GUIDE } from './guidePrices'
@@ -50,6 +50,8 @@ function freeBefore(line: SectionLine | undefined): { before: Map<string, number
 class DropWalk {
   private readonly pipeKey: string
   private readonly own: PipeKind
+  /** The pipe is on the wall; where it is bought, so are its brackets and its shoe. */
+  private readonly hangs: boolean
   private pipe: PipeKind
   private above: OpenEnd | undefined
   /** Plain pipe of the drop's own kind, m, and pieces of any kind so far. */
@@ -64,6 +66,7 @@ class DropWalk {
     this.pipeKey = `pipe:${drop.id}`
     this.own = downpipeEnd(drop, 'male')
     this.pipe = this.own
+    this.hangs = make.isThere({ item: pipeItem(this.own), found: true })
     const outlet = make.path.scheme.gutters.flatMap(({ outlets }) => outlets).find((each) => each.drop === drop.id)
     this.above = outlet && { side: { part: drawnKey({ kind: 'outlet', id: outlet.id }), end: outletEnd(outlet.bore, this.own) } }
   }
@@ -127,7 +130,7 @@ class DropWalk {
           words: { id: 'part.shoe', of: this.own },
           shop: 'rainwater',
           price: GUIDE.shoe,
-          found: true,
+          found: this.hangs,
         })
       return
     }
@@ -159,7 +162,7 @@ class DropWalk {
       called: drop.name,
       found: true,
     })
-    make.part({ key: `${this.pipeKey}:brackets`, ...bracket, quantity: drop.brackets.length, found: true })
+    make.part({ key: `${this.pipeKey}:brackets`, ...bracket, quantity: drop.brackets.length, found: this.hangs })
   }
 }
 

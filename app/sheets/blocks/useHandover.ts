@@ -1,0 +1,54 @@
+import type { Block } from '~/sheets/sheet'
+import { useSchemeFigures } from './useSchemeFigures'
+import { useQuotation } from './useQuotation'
+import { INNER, useWords } from './useWords'
+
+const CARE = ['rain', 'week', 'month', 'year', 'frost', 'spring'] as const
+const CAUTIONS = ['notDrinking', 'children', 'weight', 'localRules', 'neverInside', 'ladder', 'electric', 'plumber'] as const
+
+/** What stays with those who live with it: what it does and costs, how it is cared for, what to be careful of, whom to ask. */
+export function useHandover() {
+  const bench = useWorkbench()
+  const { say } = useSay()
+  const { money, exact, saving, pays } = useMoney()
+  const { heading, plain, twoColumns, drawn } = useWords()
+  const { figures } = useSchemeFigures()
+  const { quoted } = useQuotation()
+  const plates = usePlates()
+
+  const care = (): Block[] => [heading('build.careTitle'), { kind: 'list', items: CARE.map((each) => say(`build.care.${each}`)) }]
+  const cautions = (): Block[] => [
+    heading('caution.title'),
+    ...CAUTIONS.map((each): Block => ({ kind: 'caution', text: say(`build.caution.${each}`) })),
+  ]
+  /** Whom to ask later on, where somebody has put their name to it. */
+  const builtBy = (): Block[] => {
+    const { from } = bench.job!.letter
+    return from === '' ? [] : [heading('build.letter.ask'), { kind: 'list', items: [from.replace(/\s*\n\s*/g, ', ')] }]
+  }
+  /** Care, cautions and whom to ask. */
+  const keeping = (): Block[] => [...care(), ...cautions(), ...builtBy()]
+
+  function customer(): Block[] {
+    const asked = quoted()
+    // Where somebody is paid for it, what it costs is what is asked.
+    const paid = asked.labour > 0 || asked.margin > 0
+    const cost = paid ? asked.gross : bench.cost
+    const back = pays(cost, bench.simulation.balance?.years.usedPerYear ?? 0)
+    const saved = saving(bench.simulation.balance?.years.usedPerYear ?? 0)
+    return [
+      plain('build.customerOpens', { job: bench.job!.name }),
+      heading('build.whatItDoes'),
+      twoColumns(figures()),
+      heading('build.whatItCosts'),
+      twoColumns([
+        [say(paid ? 'build.quoteGross' : 'build.partsCost'), exact(cost)],
+        ...(saved === undefined ? [] : [[say('build.savesAYear'), money(saved)]]),
+        ...(back === undefined ? [] : [[say('build.paysBack'), say('compare.years', { n: Math.round(back * 10) / 10 })]]),
+      ]),
+      ...drawn(plates.sections(INNER.width, 118).slice(0, 1)),
+      ...keeping(),
+    ]
+  }
+  return { keeping, customer }
+}

@@ -1,0 +1,43 @@
+import { gutterParts as partsAlong, longestLeg } from '../../gutter'
+import { count, length } from '../../units/quantity'
+import { drawnKey } from '../part'
+import type { Draft, Ground, Order } from './order'
+
+export function gutterSteps(order: Order, { path, assembly }: Ground): void {
+  for (const gutter of path.scheme.gutters) {
+    const key = drawnKey({ kind: 'gutter', id: gutter.id })
+    const bought = assembly.parts.filter((part) => !part.there && (part.key === key || part.key.startsWith(`${key}:`)))
+    const counted = partsAlong(gutter, 0)
+    const common: Omit<Draft, 'kind' | 'minutes'> = {
+      id: key,
+      phase: 'gutter',
+      station: 'gutter',
+      on: gutter.name,
+      cautions: ['ladder', 'overheadLines'],
+      look: key,
+    }
+    const run = length(gutter.fall * longestLeg(gutter))
+    if (bought.some((part) => part.key === key))
+      order.add({
+        ...common,
+        kind: 'gutterHung',
+        // Two people for a piece that is longer than one can hold level.
+        hands: gutter.length > 2 ? 2 : 1,
+        minutes: 40 + gutter.length * 15,
+        values: { how: counted.joints === 0 ? 'one' : gutter.material, run, n: count(counted.brackets), gap: length(counted.gap) },
+        after: ['buy'],
+        tools: ['string', 'level', 'ladder', 'drillDriver', 'saw'],
+        parts: bought.map((part) => part.key),
+      })
+    else
+      order.add({
+        ...common,
+        kind: 'gutterFall',
+        minutes: 20 + gutter.length * 3,
+        values: { run },
+        after: ['rules'],
+        tools: ['ladder', 'level'],
+        parts: [key],
+      })
+  }
+}

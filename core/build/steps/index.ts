@@ -1,0 +1,66 @@
+import { sectionLines } from '../../levels'
+import type { WaterPath } from '../../path'
+import type { Assembly } from '../assembly'
+import type { CutGroup } from '../cuts'
+import type { Hole } from '../holeList'
+import { dropSteps } from './dropSteps'
+import { finishSteps } from './finishSteps'
+import { fixSteps } from './fixSteps'
+import { baseSteps, beforeSteps } from './groundSteps'
+import { gutterSteps } from './gutterSteps'
+import { Order, type Ground } from './order'
+import { PHASES, type Step } from './step'
+import { testSteps } from './testSteps'
+import { vesselSteps } from './vesselSteps'
+import { waterSteps } from './waterSteps'
+
+export * from './step'
+export { FILL_SHARE } from './testSteps'
+
+/** Puts steps in an order in which nothing comes before what it waits for; of those that could come next the earliest phase first. */
+export function inOrder(steps: readonly Step[]): Step[] {
+  const left = steps.map((step, given) => ({ step, given }))
+  const known = new Set(steps.map(({ id }) => id))
+  const done = new Set<string>()
+  const ordered: Step[] = []
+  while (left.length > 0) {
+    const free = left.filter(({ step }) => [...step.after, ...step.never].every((id) => done.has(id) || !known.has(id)))
+    if (free.length === 0) throw new RangeError(`steps wait for one another: ${left.map(({ step }) => step.id).join(', ')}`)
+    const next = free.toSorted((a, b) => PHASES.indexOf(a.step.phase) - PHASES.indexOf(b.step.phase) || a.given - b.given)[0]!
+    left.splice(left.indexOf(next), 1)
+    done.add(next.step.id)
+    ordered.push(next.step)
+  }
+  return ordered
+}
+
+/**
+ * The order of work for this scheme: what waits for what follows from its parts, never from a fixed list.
+ *
+ * No cut before its second measurement and before what holds the pipe; no cement before everything is fitted dry; no water
+ * before the cement has cured.
+ *
+ * Source: common practice, no published source.
+ */
+export function orderOfWork(path: WaterPath, assembly: Assembly, groups: readonly CutGroup[], holes: readonly Hole[]): Step[] {
+  const ground: Ground = { path, assembly, groups, holes, lines: sectionLines(path) }
+  const order = new Order()
+  for (const part of [beforeSteps, baseSteps, vesselSteps, gutterSteps, dropSteps, fixSteps, waterSteps, finishSteps, testSteps])
+    part(order, ground)
+  const waits = new Set(order.steps.flatMap(({ id, wait }) => (wait > 0 ? [id] : [])))
+  return inOrder(
+    order.steps.map((step) => {
+      const after = step.after.filter((id) => order.ids.has(id))
+      // What has to be left alone holds up whatever comes after it.
+      const never = new Set([...step.never.filter((id) => order.ids.has(id)), ...after.filter((id) => waits.has(id))])
+      return { ...step, after, never: [...never] }
+    }),
+  )
+}
+
+/** Hands-on hours of a list of steps; waiting is nobody's time. */
+export const workHours = (steps: readonly Pick<Step, 'minutes' | 'hands'>[]): number =>
+  steps.reduce((total, { minutes, hands }) => total + minutes * hands, 0) / 60
+
+/** Why a step may not be ticked yet: the first of those it is never done without that is not done. */
+export const heldBy = (step: Pick<Step, 'never'>, done: ReadonlySet<string>): string | undefined => step.never.find((id) => !done.has(id))

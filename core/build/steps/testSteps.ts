@@ -1,0 +1,81 @@
+import { volume } from '../../units/quantity'
+import { usableVolume } from '../../vessel'
+import { drawnKey } from '../part'
+import type { Ground, Order } from './order'
+
+/** Part of its usable water that a store is filled to before every joint is looked at. Common practice. */
+export const FILL_SHARE = 0.3
+
+export function testSteps(order: Order, { path }: Ground): void {
+  // Paint dries on the outside: water may stand in a vessel meanwhile.
+  const built = order.of('fix', 'waterways', 'finish').filter((id) => !id.startsWith('cover:'))
+  const fixed = order.of('fix')
+  const own = { phase: 'tests' as const, test: true }
+  for (const gutter of path.scheme.gutters)
+    order.add({
+      ...own,
+      id: `bucket:${gutter.id}`,
+      kind: 'bucket',
+      station: 'gutter',
+      on: gutter.name,
+      minutes: 10,
+      after: [`gutter:${gutter.id}`, ...fixed],
+      never: fixed,
+      cautions: ['ladder'],
+      tools: ['ladder'],
+      look: drawnKey({ kind: 'gutter', id: gutter.id }),
+    })
+  const fills = path.scheme.stores.map(({ id, name }) =>
+    order.add({
+      ...own,
+      id: `fill:${id}`,
+      kind: 'fill',
+      station: 'cask',
+      on: name,
+      minutes: 20,
+      values: { volume: volume(usableVolume(path, id).volume * FILL_SHARE) },
+      after: built,
+      // Water on green cement finds the joint.
+      never: fixed,
+      cautions: ['weight'],
+    }),
+  )
+  const hose = order.add({
+    ...own,
+    id: 'hose',
+    kind: 'hose',
+    station: 'drop',
+    minutes: 20,
+    after: [...fills, ...order.of('tests').filter((id) => id.startsWith('bucket:'))],
+    never: fixed,
+    cautions: ['ladder'],
+  })
+  for (const tap of path.scheme.taps)
+    order.add({
+      ...own,
+      id: `draw:${tap.id}`,
+      kind: 'draw',
+      station: 'draw',
+      on: tap.name,
+      minutes: 5,
+      values: { volume: volume(tap.can.volume) },
+      after: [...fills, `tap:${tap.id}`],
+      look: drawnKey({ kind: 'tap', id: tap.id }),
+    })
+  const over = order.add({
+    ...own,
+    id: 'overflowing',
+    kind: path.scheme.overflows.length > 0 ? 'overflowing' : 'returning',
+    station: 'spill',
+    minutes: 20,
+    after: [hose],
+  })
+  order.add({
+    ...own,
+    id: 'storm',
+    kind: 'storm',
+    station: 'drop',
+    minutes: 20,
+    after: [over, ...order.of('tests').filter((id) => id.startsWith('draw:'))],
+  })
+}
