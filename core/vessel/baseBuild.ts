@@ -18,35 +18,47 @@ const SAND = 0.025
 const SLAB = 0.05
 const BLOCK = { long: 0.4, wide: 0.2, high: 0.2 }
 /** A pad sticks out this far round what stands on it, m. */
-const ROUND = 0.1
+export const ROUND = 0.1
 const POST = 0.1
+
+type Plan = Pick<Vessel['base'], 'width' | 'depth'>
+
+/** What lies in the ground under a base of a kind, told by the measures of what stands on it. */
+function groundwork({ width, depth }: Plan): BasePart[] {
+  const area = (width + 2 * ROUND) * (depth + 2 * ROUND)
+  const edge = 2 * (width + depth) + 8 * ROUND
+  return [
+    { item: 'sod', height: SOD, quantity: area, unit: 'area' },
+    { item: 'fabric', height: 0, quantity: area, unit: 'area' },
+    { item: 'kerb', height: SOD, quantity: edge, unit: 'length' },
+    { item: 'pins', height: 0, quantity: Math.ceil(edge / 0.6), unit: 'count' },
+    { item: 'gravel', height: GRAVEL, quantity: area * GRAVEL, unit: 'volume' },
+    { item: 'sand', height: SAND, quantity: area * SAND, unit: 'volume' },
+  ]
+}
 
 /**
  * How a base of its kind is built up, ground first, with what it takes. Measures are the base's own; the layers are what is
  * usual for it.
  *
+ * @param under measures of what stands on the pad, m: its own, those of a pad that it shares, or null where that is another's
  * Source: common practice, no published source.
  */
-export function baseBuild({ kind, width, depth, height }: Vessel['base']): BasePart[] {
-  const area = (width + 2 * ROUND) * (depth + 2 * ROUND)
-  const pad: BasePart[] = [
-    { item: 'sod', height: SOD, quantity: area, unit: 'area' },
-    { item: 'fabric', height: 0, quantity: area, unit: 'area' },
-    { item: 'kerb', height: SOD, quantity: 2 * (width + depth) + 8 * ROUND, unit: 'length' },
-    { item: 'pins', height: 0, quantity: Math.ceil((2 * (width + depth) + 8 * ROUND) / 0.6), unit: 'count' },
-    { item: 'gravel', height: GRAVEL, quantity: area * GRAVEL, unit: 'volume' },
-    { item: 'sand', height: SAND, quantity: area * SAND, unit: 'volume' },
-  ]
+export function baseBuild({ kind, width, depth, height }: Vessel['base'], under: Plan | null = { width, depth }): BasePart[] {
+  const pad = under ? groundwork(under) : []
   const courses = Math.max(1, Math.round((height - SLAB) / BLOCK.high))
   switch (kind) {
     case 'gravel-pad':
       return pad
-    case 'slab':
+    case 'slab': {
+      if (!under) return []
+      const volume = under.width * under.depth * Math.max(height, SLAB)
+      // Cast over the gravel, without edge and sand.
       return [
-        ...pad.slice(0, 2),
-        { item: 'gravel', height: GRAVEL, quantity: area * GRAVEL, unit: 'volume' },
-        { item: 'slab', height, quantity: width * depth * Math.max(height, SLAB), unit: 'volume' },
+        ...pad.filter(({ item }) => item === 'sod' || item === 'fabric' || item === 'gravel'),
+        { item: 'slab', height, quantity: volume, unit: 'volume' },
       ]
+    }
     case 'blocks': {
       // One column under every corner of a small vessel; a wide one wants one in the middle of each side as well.
       const columns = Math.min(width, depth) > 0.8 ? 6 : 4

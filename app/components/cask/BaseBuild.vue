@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { area, length, mass, plain, pressure, share, span, volume, type Quantity } from '#core/units/quantity'
 import { FOOT } from '#core/units/constants'
-import { ALLOWABLE_PRESSURE, baseBuild, clothedArea, frostHeadspace, type BasePart } from '#core/vessel'
+import { ALLOWABLE_PRESSURE, baseBuild, clothedArea, frostHeadspace, padsOf, ROUND, type BasePart } from '#core/vessel'
 
 /** What the base is made of, what it carries and whether that is enough; light and frost. */
 const bench = useWorkbench()
@@ -9,7 +9,9 @@ const settings = useSettings()
 const { say, text } = useSay()
 
 const placed = computed(() => bench.assessed!.line.placed)
-const parts = computed(() => baseBuild(placed.value.vessel.base))
+/** What the vessel's pad carries: it, or it and its neighbours. */
+const pad = computed(() => padsOf(placed.value.store).find(({ vessels }) => vessels.some(({ id }) => id === placed.value.vessel.id)))
+const parts = computed(() => baseBuild(placed.value.vessel.base, pad.value))
 const standing = computed(() => bench.assessed!.standing)
 const allowed = computed(() => ALLOWABLE_PRESSURE[placed.value.vessel.base.soil])
 /** Gravel and sand are bought by the litre, the cubic metre or the cubic foot, never by the gallon. */
@@ -71,6 +73,15 @@ const ratio = (value: number) => plain(Math.round(value * 10) / 10)
         <span>{{ say(`base.item.${part.item}`) }}</span> <span class="num">{{ amount(part) }}</span>
       </li>
     </ul>
+    <p v-if="pad && pad.vessels.length > 1" class="pt-1 text-13 text-ink-2">
+      {{
+        say('base.shared', {
+          names: pad.vessels.map(({ name }) => name).join(', '),
+          width: length(pad.width + 2 * ROUND),
+          depth: length(pad.depth + 2 * ROUND),
+        })
+      }}
+    </p>
     <dl class="pt-1 text-13">
       <div class="flex justify-between border-b border-hair py-0.5">
         <dt>{{ say('base.full') }}</dt>

@@ -1,13 +1,14 @@
 import type { Vessel } from '../../scheme'
 import { LITRE } from '../../units/constants'
 import { length, volume as volumeOf } from '../../units/quantity'
-import { baseBuild, clothedArea } from '../../vessel'
+import { baseBuild, clothedArea, padsOf, padUnder, type Pad } from '../../vessel'
 import { drawnKey } from '../part'
 import { portKey, type Assembler } from './assembler'
 import { BASE_GUIDE, GUIDE, VESSEL_GUIDE } from './guidePrices'
 
 /** Vessels with what closes, clothes and airs them, and what they stand on. */
 export function vesselParts(make: Assembler): void {
+  const pads = make.path.scheme.stores.flatMap(padsOf)
   for (const { vessel } of make.path.vessels.values()) {
     const [least, perLitre] = VESSEL_GUIDE[vessel.family]
     const key = make.drawn(
@@ -64,13 +65,14 @@ export function vesselParts(make: Assembler): void {
           price: GUIDE.calmedFoot,
         })
     }
-    baseParts(make, vessel)
+    // What stands on another vessel has no base of its own.
+    if (vessel.on === undefined) baseParts(make, vessel, padUnder(pads, vessel.id))
   }
 }
 
-function baseParts(make: Assembler, vessel: Vessel): void {
+function baseParts(make: Assembler, vessel: Vessel, pad: Pad | null): void {
   const key = drawnKey({ kind: 'base', id: vessel.id })
-  for (const { item, quantity, unit } of baseBuild(vessel.base)) {
+  for (const { item, quantity, unit } of baseBuild(vessel.base, pad)) {
     const [price, shop] = BASE_GUIDE[item]!
     // A slab cast in place is told by its volume, laid ones by their number.
     const cast = item === 'slab' && unit === 'volume'

@@ -1,9 +1,10 @@
 import { length, volume } from '../../units/quantity'
-import { baseBuild } from '../../vessel'
+import { baseBuild, padsOf, padUnder, ROUND } from '../../vessel'
 import { drawnKey } from '../part'
 import { ONE_LIFTS, type Ground, type Order } from './order'
 import { WAITS } from './step'
 
+/** What comes before anything is touched. */
 export function beforeSteps(order: Order, { path }: Ground): void {
   const hazard = path.scheme.sections.some(({ hazards }) => hazards.includes('asbestos-cement'))
   order.add({
@@ -17,23 +18,29 @@ export function beforeSteps(order: Order, { path }: Ground): void {
   order.add({ id: 'buy', kind: 'buy', phase: 'before', station: 'gutter', minutes: 60, after: ['rules'] })
 }
 
+/** Pads dug and filled, one for all that stands on it, and what every vessel has on top of them. */
 export function baseSteps(order: Order, { path }: Ground): void {
-  for (const { vessel, store } of path.vessels.values()) {
-    const layers = baseBuild(vessel.base)
-    if (layers.length === 0 || vessel.on !== undefined) continue
+  const pads = path.scheme.stores.flatMap(padsOf)
+  /** The last step of a pad, by every vessel that stands on it. */
+  const laid = new Map<string, string>()
+  for (const { vessel, store } of path.scheme.stores.flatMap((each) => each.vessels.map((one) => ({ vessel: one, store: each })))) {
+    if (vessel.on !== undefined) continue
+    const pad = padUnder(pads, vessel.id)
+    const layers = baseBuild(vessel.base, pad)
     const { base } = vessel
     const own = { phase: 'base' as const, station: 'cask' as const, on: vessel.name, look: drawnKey({ kind: 'base', id: vessel.id }) }
     const has = (item: string) => layers.find((layer) => layer.item === item)
     const parts = layers.map(({ item }) => `${drawnKey({ kind: 'base', id: vessel.id })}:${item}`)
-    let last = 'rules'
+    const under = { ...own, on: pad?.vessels.map(({ name }) => name).join(', ') ?? vessel.name }
+    let last = laid.get(vessel.id) ?? 'rules'
     const sod = has('sod')
     if (sod)
       last = order.add({
-        ...own,
+        ...under,
         id: `dig:${vessel.id}`,
         kind: 'dig',
         minutes: 40 + sod.quantity * 30,
-        values: { depth: length(sod.height), width: length(base.width + 0.2), long: length(base.depth + 0.2) },
+        values: { depth: length(sod.height), width: length(pad!.width + 2 * ROUND), long: length(pad!.depth + 2 * ROUND) },
         after: ['rules'],
         tools: ['spade-tool'],
         cautions: ['services'],
@@ -42,7 +49,7 @@ export function baseSteps(order: Order, { path }: Ground): void {
     const gravel = has('gravel')
     if (gravel)
       last = order.add({
-        ...own,
+        ...under,
         id: `gravel:${vessel.id}`,
         kind: 'gravel',
         minutes: 30 + gravel.quantity * 120,
@@ -54,7 +61,7 @@ export function baseSteps(order: Order, { path }: Ground): void {
     const cast = layers.some(({ item, unit }) => item === 'slab' && unit === 'volume')
     if (cast)
       last = order.add({
-        ...own,
+        ...under,
         id: `cast:${vessel.id}`,
         kind: 'cast',
         minutes: 150,
@@ -66,6 +73,8 @@ export function baseSteps(order: Order, { path }: Ground): void {
         cautions: ['weight'],
         parts: parts.filter((key) => key.endsWith(':slab')),
       })
+    for (const each of pad?.vessels ?? []) laid.set(each.id, last)
+    if (base.kind === 'ground' || base.kind === 'deck') continue
     order.add({
       ...own,
       id: `base:${vessel.id}`,

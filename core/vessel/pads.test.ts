@@ -1,0 +1,165 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { ARRANGEMENTS } from '../arrangements'
+import { demoJobs, tanneryRow, withyHard } from '../demo'
+import { addVessel } from '../edits'
+import type { Store, Vessel } from '../scheme'
+import { baseBuild, ROUND } from './baseBuild'
+import { planPlaces } from './groups'
+import { padsOf, padUnder } from './pads'
+
+const one = withyHard().schemes[0]!.stores[0]!.vessels[0]!
+/** A store of like vessels, a metre square, where they are said to stand. */
+const store = (places: readonly [along: number, out: number][], bases: Partial<Vessel['base']>[] = []): Store => ({
+  id: 's',
+  name: 'S',
+  arrangement: 'linked-low',
+  vessels: places.map(([along, out], i) => ({
+    ...one,
+    id: `v${i}`,
+    place: { along, out },
+    base: { ...one.base, kind: 'blocks', width: 1, depth: 1, ...bases[i] },
+  })),
+  links: [],
+})
+const area = ({ width, depth }: { width: number; depth: number }) => (width + 2 * ROUND) * (depth + 2 * ROUND)
+
+describe('pads', () => {
+  it('four a metre square in a row, 0.3 m apart, stand on one of 4.9 by 1 m: 6.12 m² dug instead of four times 1.44 (by hand)', () => {
+    const row = store([
+      [0, 1],
+      [1.3, 1],
+      [2.6, 1],
+      [3.9, 1],
+    ])
+    const pads = padsOf(row)
+    expect(pads).toHaveLength(1)
+    expect(pads[0]!.width).toBeCloseTo(4.9, 9)
+    expect(pads[0]!.depth).toBeCloseTo(1, 9)
+    expect(area(pads[0]!)).toBeCloseTo(5.1 * 1.2, 9)
+    const sod = (vessel: Vessel) => baseBuild(vessel.base, padUnder(pads, vessel.id)).find(({ item }) => item === 'sod')?.quantity ?? 0
+    expect(row.vessels.map(sod)).toEqual([expect.closeTo(6.12, 9), 0, 0, 0])
+    // What stands on it is every vessel's own.
+    for (const vessel of row.vessels)
+      expect(baseBuild(vessel.base, padUnder(pads, vessel.id)).map(({ item }) => item)).toEqual(expect.arrayContaining(['blocks', 'slab']))
+  })
+
+  it.each([
+    [
+      'far from one another',
+      [
+        [0, 1],
+        [1.7, 1],
+      ],
+      [],
+      2,
+    ],
+    [
+      'half a metre from one another, so that a spade joins them',
+      [
+        [0, 1],
+        [1.5, 1],
+      ],
+      [],
+      1,
+    ],
+    [
+      'round a corner, where one pad would be half empty',
+      [
+        [0, 1],
+        [1.3, 1],
+        [1.3, 2.3],
+        [1.3, 3.6],
+      ],
+      [],
+      2,
+    ],
+    [
+      'in a square',
+      [
+        [0, 1],
+        [1.3, 1],
+        [0, 2.3],
+        [1.3, 2.3],
+      ],
+      [],
+      1,
+    ],
+    [
+      'on bases of two kinds',
+      [
+        [0, 1],
+        [1.3, 1],
+      ],
+      [{}, { kind: 'gravel-pad' }],
+      2,
+    ],
+    [
+      'on slabs cast to two heights',
+      [
+        [0, 1],
+        [1.3, 1],
+      ],
+      [
+        { kind: 'slab', height: 0.1 },
+        { kind: 'slab', height: 0.2 },
+      ],
+      2,
+    ],
+    [
+      'on a stand and on the ground',
+      [
+        [0, 1],
+        [1.3, 1],
+      ],
+      [{ kind: 'stand' }, { kind: 'ground' }],
+      0,
+    ],
+  ] as [string, [number, number][], Partial<Vessel['base']>[], number][])('%s', (_, places, bases, count) => {
+    expect(padsOf(store(places, bases))).toHaveLength(count)
+  })
+
+  it('carry every vessel once and whole, and are never much larger than pads of their own', () => {
+    const stores = [
+      ...demoJobs().flatMap(({ schemes }) => schemes.flatMap((scheme) => scheme.stores)),
+      ...ARRANGEMENTS.flatMap((make) => make().stores),
+      addVessel(tanneryRow().schemes[0]!, tanneryRow().schemes[0]!.stores[0]!.id).stores[0]!,
+    ]
+    const scattered = fc.array(fc.tuple(fc.double({ min: 0, max: 8, noNaN: true }), fc.double({ min: 0, max: 4, noNaN: true })), {
+      minLength: 1,
+      maxLength: 7,
+    })
+    const check = (each: Store) => {
+      const pads = padsOf(each)
+      const carried = pads.flatMap(({ vessels }) => vessels.map(({ id }) => id))
+      expect(new Set(carried).size).toBe(carried.length)
+      for (const { vessels, width, depth } of pads) {
+        const places = vessels.map(({ id, base }) => ({ ...planPlaces(each).get(id)!, ...{ width: base.width, depth: base.depth } }))
+        const span = (from: number[], to: number[]) => Math.max(...to) - Math.min(...from)
+        expect(width).toBeCloseTo(
+          span(
+            places.map((p) => p.along - p.width / 2),
+            places.map((p) => p.along + p.width / 2),
+          ),
+          9,
+        )
+        expect(depth).toBeCloseTo(
+          span(
+            places.map((p) => p.out - p.depth / 2),
+            places.map((p) => p.out + p.depth / 2),
+          ),
+          9,
+        )
+        // A third more at every joining, at the most.
+        expect(area({ width, depth })).toBeLessThanOrEqual(
+          vessels.reduce((sum, { base }) => sum + area(base), 0) * 1.3 ** (vessels.length - 1) + 1e-9,
+        )
+      }
+    }
+    for (const each of stores) check(each)
+    fc.assert(
+      fc.property(scattered, (places) => check(store(places))),
+      { numRuns: 200 },
+    )
+  })
+})
