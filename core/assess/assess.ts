@@ -174,7 +174,8 @@ function assessLine(
     left: leftFigure(ledger, drawn),
     usable,
     usableFigure: usableFigure(usable),
-    section: path.feeds.get(intake.drop.id)![0]!.section,
+    // Under a gutter that no roof drains into any more, the first roof there is.
+    section: path.feeds.get(intake.drop.id)?.[0]?.section ?? path.scheme.sections[0]!,
     roofArea: figure('roofArea', q.area(area), roofLines(path, intake.drop.id), 'planArea', 'geometry'),
     arriving: figure(
       'arriving',

@@ -2,7 +2,7 @@ import { DESIGN_FILLING, manningFlow } from '../pipe/manning'
 import { basketFlow, discFlow } from '../pipe/screens'
 import { FULL_DUTY, verticalPipeFlow } from '../pipe/verticalPipe'
 import { wetCarryFlow } from '../pipe/wetCarry'
-import type { Intake, WaterPath } from '../path/waterPath'
+import { outletsInto, type Intake, type WaterPath } from '../path/waterPath'
 import type { Device, Drop } from '../scheme'
 import { headSpentBy } from './families'
 
@@ -22,7 +22,7 @@ const FLAT_OFFSET = Math.tan((10 * Math.PI) / 180)
 
 /** Lowest outlet that feeds a drop, m above the paving: where a pipe that backs up floods first. */
 export const lowestOutlet = (path: WaterPath, dropId: string): number =>
-  Math.min(...path.feeds.get(dropId)!.map(({ outlet }) => outlet.outlet.height))
+  Math.min(...[...path.feeds.get(dropId)!.map(({ outlet }) => outlet.outlet), ...outletsInto(path, dropId)].map(({ height }) => height))
 
 /** Devices that the water of an intake goes through, the one that leads it aside included. */
 export function onTheWay({ drop, device }: Pick<Intake, 'drop' | 'device'>): Device[] {

@@ -4,6 +4,8 @@ import type { Drop, Gutter, Outlet, Scheme } from '../scheme'
 import { freshId } from './schemeEdits'
 
 const millimetres = (metres: number) => Math.round(metres * 1000) / 1000
+/** A place on a gutter to the millimetre, held between its ends: a length of so many feet is no whole number of them. */
+const placeOn = ({ length }: Pick<Gutter, 'length'>, at: number) => Math.min(length, Math.max(0, millimetres(at)))
 
 function gutterOf(draft: Draft<Scheme>, id: string): Draft<Gutter> {
   const found = draft.gutters.find((gutter) => gutter.id === id)
@@ -23,7 +25,7 @@ function outletOf(draft: Draft<Scheme>, id: string): { gutter: Draft<Gutter>; ou
 export function moveOutlet(scheme: Scheme, outletId: string, at: number): Scheme {
   return produce(scheme, (draft) => {
     const { gutter, outlet } = outletOf(draft, outletId)
-    outlet.at = millimetres(Math.min(gutter.length, Math.max(0, at)))
+    outlet.at = placeOn(gutter, at)
   })
 }
 
@@ -32,14 +34,15 @@ export function moveHighPoint(scheme: Scheme, gutterId: string, index: number, a
   return produce(scheme, (draft) => {
     const gutter = gutterOf(draft, gutterId)
     if (gutter.highPoints[index] === undefined) throw new RangeError(`gutter ${gutterId} has no high point ${index}`)
-    gutter.highPoints[index] = millimetres(Math.min(gutter.length, Math.max(0, at)))
+    gutter.highPoints[index] = placeOn(gutter, at)
   })
 }
 
 /** A high point more, or the last one away. */
 export function setHighPoints(scheme: Scheme, gutterId: string, highPoints: readonly number[]): Scheme {
   return produce(scheme, (draft) => {
-    gutterOf(draft, gutterId).highPoints = highPoints.map(millimetres).sort((a, b) => a - b)
+    const gutter = gutterOf(draft, gutterId)
+    gutter.highPoints = highPoints.map((at) => placeOn(gutter, at)).sort((a, b) => a - b)
   })
 }
 
@@ -72,7 +75,7 @@ export function addOutlet(scheme: Scheme, gutterId: string, at: number, name: st
           'outlet',
           draft.gutters.flatMap(({ outlets }) => outlets),
         ),
-        millimetres(Math.min(gutter.length, at)),
+        placeOn(gutter, at),
         like.height,
         id,
         {
@@ -138,7 +141,8 @@ export function collectAt(scheme: Scheme, outletId: string, likeDropId: string, 
     if (!like || !vessel) throw new RangeError(`drop ${likeDropId} fills no vessel`)
     const vessels = draft.stores.flatMap((each) => each.vessels)
     const copyId = freshId(`${vessel.id}-2`, vessels)
-    const copy = current(vessel)
+    // On its own feet, even where the one it is like stands on another.
+    const { on: _, ...copy } = current(vessel)
     draft.stores.push(store(freshId('store-2', draft.stores), name, [{ ...copy, id: copyId, name }]))
     const devices = draft.drops.flatMap((each) => each.devices)
     pipe.devices = like.devices.map((device) => {

@@ -5,6 +5,7 @@ import { usualOrder } from '../catch/trainOrder'
 import { cutMarks } from '../levels/cutMarks'
 import { SPIGOT_BELOW_LIP } from '../levels/heights'
 import { BRANCH_HEIGHT, DEVICE_DEFAULTS, type Device, type DeviceOf, type Drop, type Scheme, type Vessel } from '../scheme'
+import { tiedPorts } from './portTies'
 import { dropOf, freshId, OVERFLOW_BELOW_RIM, vesselOf } from './schemeEdits'
 
 /** A hose falls this much from its spigot to its hole in the vessel, m. Common practice: it falls all the way. */
@@ -275,13 +276,24 @@ export function fitTrain(scheme: Scheme, dropId: string, vesselId: string, plan:
     const drop = dropOf(draft, dropId)
     const vessel = vesselOf(draft, vesselId)
     const necks = drop.devices.filter(({ kind }) => kind === 'neck')
-    drop.devices = usualOrder([...necks, ...plan.devices])
+    drop.devices = necks
     drop.end = away(drop)
-    vessel.ports = vessel.ports.filter(({ role }) => role !== 'lid' && role !== 'inlet' && role !== 'overflow')
-    vessel.ports.unshift(
-      port(freshId('in', vessel.ports), plan.entry.role, plan.entry.at, { bore: plan.entry.bore, screened: plan.entry.role === 'lid' }),
-    )
     draft.overflows = draft.overflows.filter(({ from }) => from.vessel !== vesselId)
+    // What another pipe or a neighbour is tied to stays.
+    const tied = tiedPorts(draft, vesselId)
+    vessel.ports = vessel.ports.filter(({ id, role }) => tied.has(id) || (role !== 'lid' && role !== 'inlet' && role !== 'overflow'))
+    const { role, at, bore } = plan.entry
+    const lid = role === 'lid' ? vessel.ports.find((each) => each.role === 'lid') : undefined
+    if (lid) Object.assign(lid, { at, bore: Math.max(lid.bore, bore), screened: true })
+    else vessel.ports.unshift(port(freshId('in', vessel.ports), role, at, { bore, screened: role === 'lid' }))
+    // The same recipe may stand in another pipe already.
+    const taken = [...allDevices(draft)]
+    const fitted = plan.devices.map((device): Device => {
+      const own = { ...device, id: freshId(device.id, taken) }
+      taken.push(own)
+      return own
+    })
+    drop.devices = usualOrder([...necks, ...fitted])
     vessel.lid = plan.lid
     if (plan.lid === 'screened' && !(vessel.lidMesh > 0 && vessel.lidMesh <= 0.001)) vessel.lidMesh = 0.0009
     leadIn(draft, drop, vessel, plan.overflow || DEFAULT_OVERFLOW)

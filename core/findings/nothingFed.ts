@@ -1,11 +1,11 @@
 import { rule } from './finding'
 
-/** Stores that no pipe leads to, told by their first vessel. */
+/** Stores that no roof's water comes to, told by their first vessel. */
 export const nothingFed = rule('nothingFed', ({ path }) =>
   path.scheme.stores.map((store) => {
     const pumped = path.scheme.pumps.some(({ to }) => to.kind === 'vessel' && store.vessels.some(({ id }) => id === to.vessel))
     const spilledInto = path.scheme.overflows.some(({ to }) => to.kind === 'vessel' && store.vessels.some(({ id }) => id === to.vessel))
-    if (pumped || spilledInto || path.intakes.get(store.id)!.length > 0) return undefined
+    if (pumped || spilledInto || path.intakes.get(store.id)!.some(({ drop: { id } }) => path.feeds.get(id)!.length > 0)) return undefined
     const drop = path.scheme.drops.find(({ id }) => path.feeds.get(id)!.length > 0)
     return {
       severity: 'stops',

@@ -1,7 +1,7 @@
 import { designFlow, dropCapacityArea } from '../catch/designFlow'
 import { cutInOf } from '../catch/families'
 import { onTheWay } from '../catch/trainLimits'
-import type { Intake, PlacedVessel, WaterPath } from '../path/waterPath'
+import { outletsInto, type Intake, type PlacedVessel, type WaterPath } from '../path/waterPath'
 import type { DeviceOf, Outlet, OverflowRoute, Tap } from '../scheme'
 import { lipOf, portsOf, usableVolume } from '../vessel/usable'
 import { branchInvert, trainStretches, type Stretch } from './train'
@@ -93,9 +93,7 @@ export function overflowRoom({ intake, heights }: Pick<SectionLine, 'intake' | '
 
 /** The outlet that leads: the highest of several, but the lowest where a standing-water pipe must not flood it. */
 function leadingOutlet(path: WaterPath, dropId: string, lowest: boolean): Outlet {
-  const own = path.scheme.gutters.flatMap((gutter) => gutter.outlets).filter((outlet) => outlet.drop === dropId)
-  const outlets = own.length > 0 ? own : path.feeds.get(dropId)!.map(({ outlet }) => outlet.outlet)
-  return outlets.reduce((best, each) => ((lowest ? each.height < best.height : each.height > best.height) ? each : best))
+  return outletsInto(path, dropId).reduce((best, each) => ((lowest ? each.height < best.height : each.height > best.height) ? each : best))
 }
 
 const present = <K extends string, V>(key: K, value: V | undefined): { [P in K]?: V } =>
@@ -178,8 +176,12 @@ export function sectionLine(path: WaterPath, intake: Intake, fed = true): Sectio
   }
 }
 
-/** Every line of a scheme: one for each intake, the drawn one first. */
-export const sectionLines = (path: WaterPath): SectionLine[] => [...path.intakes.values()].flat().map((intake) => sectionLine(path, intake))
+/** Every line of a scheme: one for each intake that some gutter leads to, the drawn one first. */
+export const sectionLines = (path: WaterPath): SectionLine[] =>
+  [...path.intakes.values()]
+    .flat()
+    .filter(({ drop }) => outletsInto(path, drop.id).length > 0)
+    .map((intake) => sectionLine(path, intake))
 
 /**
  * Pipes that a gutter feeds and that lead to no vessel, each beside the first vessel there is, so that there is something to

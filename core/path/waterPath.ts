@@ -1,6 +1,6 @@
 import { bendsAlong, eavesAlong, shareOver } from '../gutter/alongEave'
 import { outletShares, type OutletCatch } from '../gutter/outletShares'
-import type { Demand, Device, Drop, Gutter, OverflowRoute, Port, Pump, RoofSection, Scheme, Store, Target, Vessel } from '../scheme'
+import type { Demand, Device, Drop, Gutter, Outlet, OverflowRoute, Port, Pump, RoofSection, Scheme, Store, Target, Vessel } from '../scheme'
 
 export type PathKind =
   'section' | 'gutter' | 'outlet' | 'drop' | 'device' | 'vessel' | 'overflow' | 'tap' | 'pump' | 'demand' | 'ground' | 'house'
@@ -357,4 +357,10 @@ export function buildWaterPath(scheme: Scheme): WaterPath {
       (demand) => storeOf(drawnVessel(scheme, demand)),
     ),
   }
+}
+
+/** Outlets that lead into a drop: its own, or those of the pipes that join it; none where no gutter does any more. */
+export function outletsInto(path: WaterPath, dropId: string): Outlet[] {
+  const own = path.scheme.gutters.flatMap(({ outlets }) => outlets).filter((outlet) => outlet.drop === dropId)
+  return own.length > 0 ? own : path.feeds.get(dropId)!.map(({ outlet }) => outlet.outlet)
 }

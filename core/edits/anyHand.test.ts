@@ -1,0 +1,179 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { assess } from '../assess'
+import { ARRANGEMENTS } from '../arrangements'
+import { planBuild, plainGround } from '../build'
+import { demoJobs, withyHard } from '../demo'
+import { FINDING_RULES } from '../findings'
+import { buildWaterPath, jobTies } from '../path'
+import { readJobFile, writeJobFile, type Device, type Scheme } from '../scheme'
+import { CATALOGUE } from '../vessel'
+import {
+  addBracket,
+  addDevice,
+  addOutlet,
+  addOverflow,
+  addSection,
+  addVessel,
+  arrangeStore,
+  chooseVessel,
+  clearTrain,
+  collectAt,
+  fitRecipe,
+  freshDevice,
+  levelBases,
+  moveDevice,
+  moveHighPoint,
+  moveOutlet,
+  orderTrain,
+  removeDevice,
+  removeOutlet,
+  removeSection,
+  removeVessel,
+  setHighPoints,
+  setLine,
+  setLinkBores,
+  setMark,
+  setOverflowBore,
+  setStand,
+  TRAIN_RECIPES,
+  trainPlace,
+} from './index'
+
+/** One thing that a hand may do: which, and numbers from 0 to 1 that say to what and by how much. */
+interface Move {
+  what: keyof typeof HAND
+  a: number
+  b: number
+}
+const pick = <T>(from: readonly T[], at: number): T | undefined => from[Math.min(from.length - 1, Math.floor(at * from.length))]
+const vessels = (scheme: Scheme) => scheme.stores.flatMap((store) => store.vessels)
+const outlets = (scheme: Scheme) => scheme.gutters.flatMap((gutter) => gutter.outlets)
+const KINDS: readonly Device['kind'][] = [
+  'rain-head',
+  'filter',
+  'first-flush',
+  'ring-trough',
+  'push-in',
+  'tee',
+  'adapter',
+  'carrying-pipe',
+  'float-shut',
+]
+const WANTS = { flow: 0.8e-3, flush: 0.02, run: 2.5, system: 'metric' as const }
+
+const HAND = {
+  addVessel: (scheme: Scheme, a: number) => addVessel(scheme, pick(scheme.stores, a)!.id),
+  removeVessel: (scheme: Scheme, a: number) => removeVessel(scheme, pick(vessels(scheme), a)!.id),
+  arrange: (scheme: Scheme, a: number, b: number) =>
+    arrangeStore(scheme, pick(scheme.stores, a)!.id, pick(['linked-low', 'cascade', 'manifold', 'stacked'] as const, b)!),
+  chooseVessel: (scheme: Scheme, a: number, b: number) => {
+    const { key: _, ...chosen } = pick(CATALOGUE, b)!
+    return chooseVessel(scheme, pick(vessels(scheme), a)!.id, chosen)
+  },
+  stand: (scheme: Scheme, a: number, b: number) => setStand(scheme, pick(vessels(scheme), a)!.id, b),
+  level: (scheme: Scheme, a: number, b: number) => levelBases(scheme, pick(scheme.stores, a)!.id, b),
+  linkBores: (scheme: Scheme, a: number, b: number) => setLinkBores(scheme, pick(scheme.stores, a)!.id, 0.02 + b * 0.08),
+  overflow: (scheme: Scheme, a: number) => addOverflow(scheme, pick(vessels(scheme), a)!.id),
+  overflowBore: (scheme: Scheme, a: number, b: number) => {
+    const route = pick(scheme.overflows, a)
+    return route ? setOverflowBore(scheme, route.id, 0.025 + b * 0.1) : scheme
+  },
+  fit: (scheme: Scheme, a: number, b: number) =>
+    fitRecipe(scheme, pick(scheme.drops, a)!.id, pick(vessels(scheme), b)!.id, pick(TRAIN_RECIPES, (a * 7 + b * 3) % 1)!, WANTS),
+  addDevice: (scheme: Scheme, a: number, b: number) => {
+    const [drop, vessel, kind] = [pick(scheme.drops, a)!, pick(vessels(scheme), b)!, pick(KINDS, (a * 5 + b * 11) % 1)!]
+    return addDevice(scheme, drop.id, vessel.id, freshDevice(kind, kind, trainPlace(scheme, drop.id, vessel.id)))
+  },
+  removeDevice: (scheme: Scheme, a: number, b: number) => {
+    const drop = pick(scheme.drops, a)!
+    const device = pick(drop.devices, b)
+    return device ? removeDevice(scheme, drop.id, device.id) : scheme
+  },
+  moveDevice: (scheme: Scheme, a: number, b: number) => {
+    const drop = pick(scheme.drops, a)!
+    const device = pick(drop.devices, b)
+    return device ? moveDevice(scheme, drop.id, device.id, Math.floor(b * 13) % drop.devices.length) : scheme
+  },
+  orderTrain: (scheme: Scheme, a: number) => orderTrain(scheme, pick(scheme.drops, a)!.id),
+  clearTrain: (scheme: Scheme, a: number) => clearTrain(scheme, pick(scheme.drops, a)!.id),
+  mark: (scheme: Scheme, a: number, b: number) => setMark(scheme, pick(scheme.drops, a)!.id, 0.3 + 2 * b),
+  bracket: (scheme: Scheme, a: number, b: number) => addBracket(scheme, pick(scheme.drops, a)!.id, 2 * b),
+  moveOutlet: (scheme: Scheme, a: number, b: number) => moveOutlet(scheme, pick(outlets(scheme), a)!.id, b * 20),
+  addOutlet: (scheme: Scheme, a: number, b: number) => {
+    const gutter = pick(scheme.gutters, a)!
+    return addOutlet(scheme, gutter.id, b * gutter.length, 'One more')
+  },
+  removeOutlet: (scheme: Scheme, a: number) => removeOutlet(scheme, pick(outlets(scheme), a)!.id),
+  highPoints: (scheme: Scheme, a: number, b: number) => {
+    const gutter = pick(scheme.gutters, a)!
+    return setHighPoints(scheme, gutter.id, [b * gutter.length])
+  },
+  moveHighPoint: (scheme: Scheme, a: number, b: number) => {
+    const gutter = pick(scheme.gutters, a)!
+    return gutter.highPoints.length > 0 ? moveHighPoint(scheme, gutter.id, 0, b * gutter.length) : scheme
+  },
+  collectAt: (scheme: Scheme, a: number, b: number) => collectAt(scheme, pick(outlets(scheme), a)!.id, pick(scheme.drops, b)!.id, 'Store'),
+  addSection: (scheme: Scheme, a: number) => addSection(scheme, pick(scheme.gutters, a)!.id, 'Lean-to'),
+  removeSection: (scheme: Scheme, a: number) => removeSection(scheme, pick(scheme.sections, a)!.id),
+  buy: (scheme: Scheme, a: number) => {
+    const line = pick(planBuild(buildWaterPath(scheme), plainGround('metric')).bill.lines, a)!
+    return setLine(scheme, line.item, !line.there, null)
+  },
+  mend: (scheme: Scheme, a: number) => {
+    const mends = assess(scheme).findings.filter((finding) => finding.mends)
+    const finding = pick(mends, a)
+    return finding ? FINDING_RULES.find(({ id }) => id === finding.id)!.mend!(scheme, finding) : scheme
+  },
+} satisfies Record<string, (scheme: Scheme, a: number, b: number) => Scheme>
+
+// Without a bias to the ends: the third of four vessels is picked as often as the first.
+const share = fc.noBias(fc.integer({ min: 0, max: 999 })).map((n) => n / 1000)
+const move: fc.Arbitrary<Move> = fc.record({ what: fc.constantFrom(...(Object.keys(HAND) as Move['what'][])), a: share, b: share })
+const starts = [...demoJobs().flatMap((job) => job.schemes), ...ARRANGEMENTS.map((make) => make())]
+const job = withyHard()
+
+/** An edit may refuse, in words; anything else that is thrown is a fault. */
+function done(scheme: Scheme, { what, a, b }: Move): Scheme {
+  try {
+    return HAND[what](scheme, a, b)
+  } catch (error) {
+    if (error instanceof RangeError && error.message !== '') return scheme
+    throw error
+  }
+}
+
+describe('whatever a hand does to a scheme', () => {
+  it('it stays a file that comes in again, with every tie whole, and can be assessed and built', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...starts.keys()), fc.array(move, { minLength: 1, maxLength: 8 }), (start, moves) => {
+        let scheme = starts[start]!
+        for (const each of moves) {
+          const before = JSON.stringify(scheme)
+          const next = done(scheme, each)
+          expect(JSON.stringify(scheme)).toBe(before)
+          const kept = { ...job, rain: withyHard().rain, schemes: [next], chosen: next.id }
+          expect(jobTies(kept)).toEqual([])
+          const rain = {
+            ...kept,
+            rain: {
+              kind: 'annual' as const,
+              total: 700,
+              pattern: 'even' as const,
+              hemisphere: 'north' as const,
+              wetDays: 140,
+              spread: 0.16,
+              years: 30,
+              seed: 1,
+            },
+          }
+          expect(readJobFile(writeJobFile(rain, []), jobTies).job.schemes[0]).toEqual(next)
+          const { path } = assess(next)
+          expect(planBuild(path, plainGround('metric')).steps.length).toBeGreaterThan(0)
+          scheme = next
+        }
+      }),
+      { numRuns: 150 },
+    )
+  })
+})

@@ -1,0 +1,13 @@
+import type { Scheme } from '../scheme'
+
+/** Every `{ vessel, port }` anywhere in a part of the document. */
+function* portsNamed(part: unknown): Generator<{ vessel: string; port: string }> {
+  if (typeof part !== 'object' || part === null) return
+  if ('vessel' in part && 'port' in part && typeof part.vessel === 'string' && typeof part.port === 'string')
+    yield { vessel: part.vessel, port: part.port }
+  for (const value of Object.values(part)) yield* portsNamed(value)
+}
+
+/** Ports of a vessel that something leads into or out of: what a change must not take away. */
+export const tiedPorts = (scheme: Scheme, vesselId: string): Set<string> =>
+  new Set([...portsNamed(scheme)].filter(({ vessel }) => vessel === vesselId).map(({ port }) => port))
