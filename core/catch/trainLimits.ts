@@ -4,7 +4,7 @@ import { FULL_DUTY, verticalPipeFlow } from '../pipe/verticalPipe'
 import { wetCarryFlow } from '../pipe/wetCarry'
 import { outletsInto, type Intake, type WaterPath } from '../path/waterPath'
 import type { Device, Drop } from '../scheme'
-import { headSpentBy } from './families'
+import { headSpentBy, ownHeight } from './families'
 
 /** A place on the way where no more than so much gets by. */
 export interface TrainLimit {
@@ -20,9 +20,16 @@ export interface TrainLimit {
 /** An offset flatter than this runs part full like a level pipe: the tangent of 10°. EN 12056-3, from memory. */
 const FLAT_OFFSET = Math.tan((10 * Math.PI) / 180)
 
-/** Lowest outlet that feeds a drop, m above the paving: where a pipe that backs up floods first. */
-export const lowestOutlet = (path: WaterPath, dropId: string): number =>
-  Math.min(...[...path.feeds.get(dropId)!.map(({ outlet }) => outlet.outlet), ...outletsInto(path, dropId)].map(({ height }) => height))
+/**
+ * Lowest outlet that feeds a drop, m above the paving: where a pipe that backs up floods first. A pipe that no gutter leads to
+ * floods at its own top: its highest bracket or part.
+ */
+export function lowestOutlet(path: WaterPath, dropId: string): number {
+  const fed = [...path.feeds.get(dropId)!.map(({ outlet }) => outlet.outlet), ...outletsInto(path, dropId)]
+  if (fed.length > 0) return Math.min(...fed.map(({ height }) => height))
+  const { brackets, devices } = path.scheme.drops.find(({ id }) => id === dropId)!
+  return Math.max(0, ...brackets, ...devices.map((device) => ownHeight(device) ?? 0))
+}
 
 /** Devices that the water of an intake goes through, the one that leads it aside included. */
 export function onTheWay({ drop, device }: Pick<Intake, 'drop' | 'device'>): Device[] {

@@ -115,11 +115,27 @@ export function slopeAllTo(scheme: Scheme, gutterId: string, outletId: string, f
   })
 }
 
-/** Leads the water of one outlet across to another's downpipe in a carrying pipe. */
+/** Pipes that a pipe's water goes on into, itself first. */
+export function onwards(drops: readonly Drop[], id: string): string[] {
+  const way = [id]
+  for (let end = drops.find((each) => each.id === id)?.end; end?.kind === 'drop' && !way.includes(end.drop);) {
+    const { drop: next } = end
+    way.push(next)
+    end = drops.find((each) => each.id === next)?.end
+  }
+  return way
+}
+
+/**
+ * Leads the water of one outlet across to another's downpipe in a carrying pipe.
+ *
+ * @throws RangeError where the other pipe's water comes to this one
+ */
 export function carryAcross(scheme: Scheme, fromId: string, toId: string, length: number, fall: number): Scheme {
   return produce(scheme, (draft) => {
     const from = outletOf(draft, fromId).outlet
     const to = outletOf(draft, toId).outlet
+    if (onwards(draft.drops, to.drop).includes(from.drop)) throw new RangeError(`the water of ${to.drop} runs into ${from.drop} already`)
     const pipe = draft.drops.find(({ id }) => id === from.drop)!
     const devices = draft.drops.flatMap((each) => each.devices)
     pipe.devices = [

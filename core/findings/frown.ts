@@ -1,5 +1,5 @@
 import { boardRoom, longestRun } from '../gutter/boardRoom'
-import { carryAcross, collectAt, setHighPoints, slopeAllTo } from '../edits'
+import { carryAcross, collectAt, onwards, setHighPoints, slopeAllTo } from '../edits'
 import { stretches } from '../gutter/outletShares'
 import { eaveSections, type WaterPath } from '../path/waterPath'
 import { eavesAlong, shareOver, type EaveSpan } from '../gutter/alongEave'
@@ -96,11 +96,16 @@ function options(path: WaterPath, frown: Frown): FindingOption[] {
       fits: measured ? Math.abs(high - collecting.at) > Math.abs(nearestHigh(frown) - collecting.at) + 0.01 : undefined,
     },
     { id: 'secondPoint', values: { area: area(whole), at: span(lost.at) }, fits: intake !== undefined },
-    {
-      id: 'carryAcross',
-      values: { area: area(whole), pipe: span(between), takes: length(between * PIPE_FALL) },
-      fits: lost.height - between * PIPE_FALL >= inlet,
-    },
+    // Where the collecting pipe goes on into the lost one, the water cannot come back.
+    ...(onwards(path.scheme.drops, collecting.drop).includes(lost.drop)
+      ? []
+      : [
+          {
+            id: 'carryAcross',
+            values: { area: area(whole), pipe: span(between), takes: length(between * PIPE_FALL) },
+            fits: lost.height - between * PIPE_FALL >= inlet,
+          },
+        ]),
   ]
 }
 
