@@ -187,7 +187,7 @@ describe('whatever a hand does to a scheme', () => {
               wetDays: 140,
               spread: 0.16,
               years: 30,
-              seed: 1,
+              seed: 4711,
             },
           }
           expect(readJobFile(writeJobFile(rain, []), jobTies).job.schemes[0]).toEqual(next)
@@ -197,6 +197,23 @@ describe('whatever a hand does to a scheme', () => {
         }
       }),
       { numRuns: 150, seed: 4711 },
+    )
+  })
+
+  it('a snag that offers a mend is gone when it is taken, and nothing comes loose by it', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...starts.keys()), fc.array(move, { maxLength: 4 }), (start, moves) => {
+        const scheme = moves.reduce(done, starts[start]!)
+        for (const finding of assess(scheme).findings.filter(({ mends }) => mends)) {
+          const mended = FINDING_RULES.find(({ id }) => id === finding.id)!.mend!(scheme, finding)
+          expect(jobTies({ schemes: [mended] })).toEqual([])
+          const still = assess(mended).findings.filter(
+            ({ id, ids }) => id === finding.id && JSON.stringify(ids) === JSON.stringify(finding.ids),
+          )
+          expect([finding.id, still]).toEqual([finding.id, []])
+        }
+      }),
+      { numRuns: 80, seed: 4711 },
     )
   })
 })

@@ -5,6 +5,7 @@ import { cutMarks } from '../levels/cutMarks'
 import { letIn, scheme as schemeSchema } from '../scheme'
 import { CATALOGUE } from '../vessel/catalogue'
 import { chooseVessel, freshId, setMark, setStand } from './schemeEdits'
+import { addVessel, arrangeStore } from './storeEdits'
 import { fitRecipe } from './trainRecipes'
 
 const start = withyHard().schemes[0]!
@@ -36,6 +37,21 @@ describe('edits', () => {
     const rim = (scheme: typeof start) => scheme.stores[0]!.vessels[0]!.body.rim
     expect(height(fitted) - height(next)).toBeCloseTo(rim(fitted) - rim(next), 9)
     expect(rim(next)).toBeLessThan(rim(fitted))
+  })
+  it('a trough fitted to the upper of two stacked vessels stands at the rim of the upper one', () => {
+    const high = {
+      ...start,
+      gutters: start.gutters.map((gutter) => ({ ...gutter, outlets: gutter.outlets.map((each) => ({ ...each, height: 4 })) })),
+    }
+    const stacked = arrangeStore(addVessel(high, 'butt-store'), 'butt-store', 'stacked')
+    const top = stacked.stores[0]!.vessels.at(-1)!
+    const fitted = fitRecipe(stacked, 'river-drop', top.id, 'ring-trough', { flow: 0.855e-3, flush: 0, run: 1, system: 'metric' })
+    const { heights } = assess(fitted).lines.find(({ line }) => line.intake.vessel.id === top.id)!.line
+    const [lower] = stacked.stores[0]!.vessels
+    expect(heights.foot).toBeCloseTo(lower!.base.height + lower!.body.height, 9)
+    expect(heights.cut!.mark).toBeCloseTo(cutMarks('rim-rule', heights.rim).upper, 9)
+    expect(heights.inlet).toBeGreaterThan(heights.foot)
+    expect(heights.cut!.spigot).toBeGreaterThan(heights.inlet)
   })
   it('leave what they were given alone', () => {
     const before = JSON.stringify(start)

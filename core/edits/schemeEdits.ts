@@ -4,6 +4,7 @@ import { cutMarks, type CutSchool } from '../levels/cutMarks'
 import { SPIGOT_BELOW_LIP } from '../levels/heights'
 import type { Drop, DeviceOf, Scheme, Target, Vessel } from '../scheme'
 import type { CatalogueVessel } from '../vessel/catalogue'
+import { footOf } from '../path/waterPath'
 
 /** Hole of the hose at the vessel below the trough's spigot, m: enough that the hose falls all the way. */
 const HOSE_FALL = 0.02
@@ -39,13 +40,14 @@ function followRim(drop: Drop, by: number) {
 }
 
 /** Puts trough and inlet where the rim says; keeps the bracket above the cut. */
-function placeTrough(drop: Drop, vessel: Vessel, school: CutSchool) {
+function placeTrough(scheme: Scheme, drop: Drop, vessel: Vessel, school: CutSchool) {
+  const foot = footOf(scheme, vessel)
   const trough = troughOf(drop)
   if (!trough) return
-  const marks = cutMarks(school, vessel.base.height + vessel.body.rim)
+  const marks = cutMarks(school, foot + vessel.body.rim)
   Object.assign(trough, { mark: marks.upper + trough.adapterAbove, piece: marks.piece, lipBelowMark: marks.lipBelowMark })
   const inlet = vessel.ports.find(({ role }) => role === 'inlet')
-  if (inlet) inlet.at = marks.upper - marks.lipBelowMark - SPIGOT_BELOW_LIP - HOSE_FALL - vessel.base.height
+  if (inlet) inlet.at = marks.upper - marks.lipBelowMark - SPIGOT_BELOW_LIP - HOSE_FALL - foot
 }
 
 /**
@@ -75,7 +77,7 @@ export function chooseVessel(scheme: Scheme, vesselId: string, chosen: Omit<Cata
     const drop = feedingDrop(draft, vesselId)
     if (drop) {
       followRim(drop, body.rim - rimBefore)
-      placeTrough(drop, vessel, 'rim-rule')
+      placeTrough(draft, drop, vessel, 'rim-rule')
     }
   })
 }
@@ -89,7 +91,7 @@ export function freshId(stem: string, taken: readonly { id: string }[]): string 
 
 /** Cuts by another school: marks and piece change, the lip goes to the full level and the hose's hole below it. */
 export function chooseCut(scheme: Scheme, dropId: string, vesselId: string, school: CutSchool): Scheme {
-  return produce(scheme, (draft) => placeTrough(dropOf(draft, dropId), vesselOf(draft, vesselId), school))
+  return produce(scheme, (draft) => placeTrough(draft, dropOf(draft, dropId), vesselOf(draft, vesselId), school))
 }
 
 /** Raises or lowers a vessel's base. Cut and trough stay where they are: that is for the findings to say. */

@@ -5,7 +5,7 @@ import { assess } from '../assess'
 import { tanneryRow, withyHard } from '../demo'
 import { brokenTies } from '../path/waterPath'
 import { letIn, scheme as schemeSchema, type Scheme } from '../scheme'
-import { addVessel, arrangeStore, levelBases, MOST_VESSELS, removeVessel, setLinkBores, setOverflowBore } from './storeEdits'
+import { addVessel, arrangeStore, levelBases, MOST_VESSELS, raiseStore, removeVessel, setLinkBores, setOverflowBore } from './storeEdits'
 
 const studio = () => tanneryRow().schemes[0]!
 const four = () => [1, 2, 3].reduce((scheme) => addVessel(scheme, 'totes'), studio())
@@ -89,5 +89,18 @@ describe('a store', () => {
     expect(scheme.stores[0]!.vessels[0]!.ports.find(({ role }) => role === 'overflow')!.bore).toBe(0.0779)
     expect(scheme.stores[0]!.vessels.map(({ base }) => base.height)).toEqual([0.3, 0.3, 0.3, 0.3])
     expect(() => setOverflowBore(scheme, 'gone', 0.1)).toThrow(/gone/)
+  })
+
+  it('raised as a whole keeps every height within it: troughs, hoops and inlets go up together', () => {
+    const butt = withyHard().schemes[0]!
+    const up = raiseStore(butt, 'butt-store', 0.1)
+    const heights = (scheme: Scheme) => assess(scheme).lines[0]!.line.heights
+    expect(heights(up).rim - heights(butt).rim).toBeCloseTo(0.1, 9)
+    expect(heights(up).cut!.mark - heights(butt).cut!.mark).toBeCloseTo(0.1, 9)
+    expect(heights(up).inlet - heights(butt).inlet).toBeCloseTo(0.1, 9)
+    expect(raiseStore(up, 'butt-store', -0.1).stores[0]!.vessels[0]!.base.height).toBeCloseTo(butt.stores[0]!.vessels[0]!.base.height, 9)
+    for (const { base } of raiseStore(four(), 'totes', 0.2).stores[0]!.vessels)
+      expect(base.height).toBeCloseTo(studio().stores[0]!.vessels[0]!.base.height + 0.2, 9)
+    expect(() => raiseStore(butt, 'pond', 0.1)).toThrow(/pond/)
   })
 })

@@ -283,3 +283,23 @@ export function levelBases(scheme: Scheme, storeId: string, height: number): Sch
     for (const vessel of storeIn(draft, storeId).vessels) if (vessel.on === undefined) vessel.base.height = height
   })
 }
+
+/**
+ * Raises a whole store, m: every vessel that stands on the ground, the parts that lead water aside into them, and the crowns of
+ * their overflows, so that nothing between them changes. Lowers it where negative.
+ *
+ * @throws RangeError when there is no such store
+ */
+export function raiseStore(scheme: Scheme, storeId: string, by: number): Scheme {
+  return produce(scheme, (draft) => {
+    const { vessels } = storeIn(draft, storeId)
+    const own = (id: string) => vessels.some((vessel) => vessel.id === id)
+    for (const { on, base } of vessels) if (on === undefined) base.height += by
+    for (const device of draft.drops.flatMap(({ devices }) => devices)) {
+      if (!('hose' in device) || device.to.kind !== 'vessel' || !own(device.to.vessel)) continue
+      if (device.kind === 'ring-trough') device.mark += by
+      else device.height += by
+    }
+    for (const route of draft.overflows) if (own(route.from.vessel) && route.mouth === 'hooped') route.crest += by
+  })
+}

@@ -4,6 +4,7 @@ import { familyOf, headSpentBy, ownHeight } from '../catch/families'
 import { usualOrder } from '../catch/trainOrder'
 import { cutMarks } from '../levels/cutMarks'
 import { SPIGOT_BELOW_LIP } from '../levels/heights'
+import { footOf } from '../path/waterPath'
 import { BRANCH_HEIGHT, DEVICE_DEFAULTS, type Device, type DeviceOf, type Drop, type Scheme, type Vessel } from '../scheme'
 import { tiedPorts } from './portTies'
 import { dropOf, freshId, OVERFLOW_BELOW_RIM, vesselOf } from './schemeEdits'
@@ -19,16 +20,18 @@ const ABOVE_TOP = 0.15
 export interface TrainPlace {
   drop: Drop
   vessel: Vessel
+  /** Foot of the vessel. */
+  foot: number
   outlet: number
 }
 
 export function trainPlace(scheme: Scheme, dropId: string, vesselId: string): TrainPlace {
   const drop = dropOf(scheme, dropId)
   const outlets = scheme.gutters.flatMap((gutter) => gutter.outlets).filter((outlet) => outlet.drop === dropId)
-  return { drop, vessel: vesselOf(scheme, vesselId), outlet: Math.max(...outlets.map(({ height }) => height), 0.5) }
+  const vessel = vesselOf(scheme, vesselId)
+  return { drop, vessel, foot: footOf(scheme, vessel), outlet: Math.max(...outlets.map(({ height }) => height), 0.5) }
 }
 
-const rimOf = ({ base, body }: Vessel) => base.height + body.rim
 const hose = { bore: 0.025, length: 0.6 }
 
 /**
@@ -36,10 +39,10 @@ const hose = { bore: 0.025, length: 0.6 }
  *
  * Source: common practice, no published source.
  */
-export function freshDevice(kind: Device['kind'], id: string, { drop, vessel, outlet }: TrainPlace): Device {
-  const rim = rimOf(vessel)
+export function freshDevice(kind: Device['kind'], id: string, { drop, vessel, foot, outlet }: TrainPlace): Device {
+  const rim = foot + vessel.body.rim
   const to = into(vessel.id)
-  const above = Math.min(outlet - 0.3, vessel.base.height + vessel.body.height + ABOVE_TOP)
+  const above = Math.min(outlet - 0.3, foot + vessel.body.height + ABOVE_TOP)
   // Half-way down what is plain pipe now.
   const hung = drop.devices.filter(({ kind: each }) => each !== 'first-flush' && each !== 'carrying-pipe')
   const middle = (hung.reduce((at, each) => at - headSpentBy(each, 0), outlet) + rim) / 2
@@ -164,7 +167,7 @@ function leadIn(scheme: Scheme, drop: Drop, vessel: Vessel, overflowBore: number
     // A hand diverter over an open lid may pour through it; a trough needs a hole at its own level.
     const entry =
       lid && familyOf(aside).attended ? lid : inletOf(vessel, 'inlet', vessel.body.rim - INLET_BELOW_RIM, Math.max(0.025, aside.hose.bore))
-    if (aside.kind === 'ring-trough' || aside.kind === 'push-in') entry.at = Math.max(0.02, from - HOSE_FALL - vessel.base.height)
+    if (aside.kind === 'ring-trough' || aside.kind === 'push-in') entry.at = Math.max(0.02, from - HOSE_FALL - footOf(scheme, vessel))
     aside.to = into(vessel.id, entry.id)
     drop.end = away(drop)
     if (!familyOf(aside).returnsSurplus) needOverflow(scheme, vessel, overflowBore)

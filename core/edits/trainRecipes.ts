@@ -111,9 +111,9 @@ export function planTrain(recipe: TrainRecipe, place: TrainPlace, wants: TrainWa
       const necks = place.drop.devices.filter(({ kind }) => kind === 'neck')
       const parts = [...necks, head, carry].reduce((sum, each) => sum + headSpentBy(each, wants.flow), BRANCH_HEIGHT[form])
       // Over the lid where there is height for it: a hole in the side costs what stands above its overflow.
-      const over = place.outlet - parts >= vessel.base.height + rim + SCREEN_GAP
+      const over = place.outlet - parts >= place.foot + rim + SCREEN_GAP
       const entry = over ? lid : { ...side, bore: 0.0779 }
-      const invert = vessel.base.height + entry.at + (over ? SCREEN_GAP : 0) + headSpentBy(carry, wants.flow)
+      const invert = place.foot + entry.at + (over ? SCREEN_GAP : 0) + headSpentBy(carry, wants.flow)
       return {
         entry,
         lid: over ? 'screened' : 'sealed',

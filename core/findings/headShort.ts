@@ -27,9 +27,14 @@ function lowerVessel({ placed: { vessel } }: SectionLine, short: number) {
 /** A part on the way that stands at a height of its own and is in the way of what hangs above it. */
 function partInTheWay({ stretches, intake }: SectionLine): Device | undefined {
   const at = stretches.findIndex(({ item, from, to }) => item === 'free' && from < to - 1e-9)
-  const below = stretches.slice(at + 1).find(({ device }) => device !== undefined)
-  const part = at < 0 ? undefined : intake.drop.devices.find(({ id }) => id === below?.device)
-  return part && part.id !== intake.device?.id && ownHeight(part) !== undefined ? part : undefined
+  if (at < 0) return undefined
+  for (const { item, device, from, to } of stretches.slice(at + 1)) {
+    // Below a stretch of plain pipe nothing is to blame for what is missing above it.
+    if (item === 'free' && from > to + 1e-9) return undefined
+    const part = intake.drop.devices.find(({ id }) => id === device)
+    if (part && ownHeight(part) !== undefined) return part.id === intake.device?.id ? undefined : part
+  }
+  return undefined
 }
 
 /** Every way to find the height that is missing; those that find all of it fit. */

@@ -20,14 +20,16 @@ export const hoseRises = rule(
         station: 'drop',
         ids: { drop: intake.drop.id, vessel: intake.vessel.id, port: intake.port.id },
         at: hoseFrom,
-        values: { way: has < 0 ? 'rises' : 'falls', by: length(Math.abs(has)), wanted: length(wanted), inlet: length(lower) },
+        values: {
+          way: has < 0 ? 'rises' : 'falls',
+          by: length(Math.abs(has)),
+          wanted: length(wanted),
+          inlet: length(lower),
+          at: length(lower - foot),
+        },
         source: COMMON_PRACTICE,
         mends: lower > foot,
       }
     }),
-  (scheme, { ids, values }) => {
-    const vessel = scheme.stores.flatMap(({ vessels }) => vessels).find(({ id }) => id === ids.vessel)!
-    const wanted = amountOf(values, 'inlet')
-    return setPort(scheme, vessel.id, ids.port!, wanted - vessel.base.height)
-  },
+  (scheme, { ids, values }) => setPort(scheme, ids.vessel!, ids.port!, amountOf(values, 'at')),
 )

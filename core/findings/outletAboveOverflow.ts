@@ -23,6 +23,8 @@ export const outletAboveOverflow = rule(
         at: foot + port.at,
         values: { outlet: length(foot + port.at), full: length(full), to: length(vessel.body.floor + OVER_FLOOR) },
         source: GEOMETRY,
+        // A whole vessel above the water is no matter of its hole.
+        mends: foot + vessel.body.floor + OVER_FLOOR < full,
       }
     })
   },

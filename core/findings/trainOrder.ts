@@ -1,4 +1,4 @@
-import { orderFaults } from '../catch/trainOrder'
+import { orderFaults, usualOrder } from '../catch/trainOrder'
 import { orderTrain } from '../edits/trainEdits'
 import { COMMON_PRACTICE, rule } from './finding'
 
@@ -6,6 +6,7 @@ export const trainOrder = rule(
   'trainOrder',
   ({ path }) =>
     path.scheme.drops.flatMap((drop) => {
+      const ordered = orderFaults(usualOrder(drop.devices))
       const kindOf = (id: string) => drop.devices.find((device) => device.id === id)!.kind
       return orderFaults(drop.devices).map(({ device, against, reason }) => ({
         severity: 'stops' as const,
@@ -13,6 +14,8 @@ export const trainOrder = rule(
         ids: { drop: drop.id, device },
         values: { how: reason, part: kindOf(device), against: kindOf(against) },
         source: COMMON_PRACTICE,
+        // Heights that cross each other are no matter of order: they are put right at the part.
+        mends: !ordered.some((each) => each.device === device && each.reason === reason),
       }))
     }),
   (scheme, { ids }) => orderTrain(scheme, ids.drop!),

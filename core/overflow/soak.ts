@@ -50,6 +50,38 @@ export function soakNeed(soak: Soak, area: number, storms: readonly { minutes: n
   return { ...worst!, holds, halfEmpty: drains > 0 ? (0.5 * holds) / drains / 3600 : Infinity }
 }
 
+/** A trench narrower than this is not dug by hand, m; one longer than this is no soakaway any more, m. Common practice. */
+const NARROWEST = 0.3
+const LONGEST = 200
+const upTo = (metres: number, step: number) => Math.ceil(metres / step - 1e-6) * step
+
+/**
+ * The same pit or hollow made to hold its rain and to be half empty within a day: a hollow is made shallower, a pit narrower
+ * (its sides do the draining, however deep it is), either is made as long as it then has to be. Gravel drains within a width
+ * that crates do not, as there is less water in it.
+ *
+ * @returns undefined where this soil will not do it
+ * @throws RangeError when there are no storms
+ */
+export function fitSoak(soak: Soak, area: number, storms: readonly { minutes: number; depth: number }[]): Soak | undefined {
+  if (soak.rate < TIGHT_SOIL) return undefined
+  for (const fill of soak.fill === 'crate' ? (['crate', 'gravel'] as const) : [soak.fill]) {
+    // Half of it gone through its sides in time: width · length / (width + length) is no more than this, m.
+    const most = (2 * HALF_EMPTY_WITHIN * 3600 * soak.rate) / VOIDS[fill]
+    const pit: Soak = { ...soak, fill }
+    if (fill === 'open') pit.depth = Math.min(soak.depth, Math.floor(most * 1000) / 1000)
+    for (let rounds = 0; rounds < 60; rounds++) {
+      if (fill !== 'open' && pit.length > most)
+        pit.width = Math.min(soak.width, Math.floor(((most * pit.length) / (pit.length - most)) * 1000) / 1000)
+      if (pit.width < NARROWEST || pit.length > LONGEST) break
+      const { wanted, holds, halfEmpty } = soakNeed(pit, area, storms)
+      if (wanted <= holds && halfEmpty <= HALF_EMPTY_WITHIN) return pit
+      pit.length = upTo(Math.max(pit.length + 0.1, (pit.length * wanted) / Math.max(holds, 1e-9)), 0.1)
+    }
+  }
+  return undefined
+}
+
 /** The row of a storm table nearest to ten years: what soakaways are sized by. */
 export function tenYearStorms({ years, minutes, depths }: StormTable): { minutes: number; depth: number }[] {
   const row = years.reduce((best, each, i) => (Math.abs(each - 10) < Math.abs(years[best]! - 10) ? i : best), 0)

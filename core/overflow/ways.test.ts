@@ -1,6 +1,7 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { breakHole, canSiphon, primingFlow, siphonEnds, siphonFlow } from './siphon'
-import { gardenRule, soakArea, soakHolds, soakNeed, SOIL_RATES, tenYearStorms } from './soak'
+import { fitSoak, gardenRule, soakArea, soakHolds, soakNeed, SOIL_RATES, tenYearStorms } from './soak'
 import { overflowFlow, overflowHead, standpipeFlow } from './overflowHead'
 import { scaledTable } from '../rain'
 import { stubFlow } from './stub'
@@ -67,6 +68,43 @@ describe('into the ground', () => {
     expect(soakNeed(pit, 40, storms).halfEmpty).toBeCloseTo(0.95 / 3e-5 / 3600, 9)
     expect(soakNeed({ ...pit, rate: SOIL_RATES.clay }, 40, storms).halfEmpty).toBeGreaterThan(24)
     expect(() => soakNeed(pit, 40, [])).toThrow(/storms/)
+  })
+  it('made to fit holds its rain and is half empty within a day, or says that this soil will not do it', () => {
+    const storms = tenYearStorms(scaledTable(75))
+    const soaks = fc.record({
+      rate: fc.constantFrom(1e-8, SOIL_RATES.clay, 3e-7, SOIL_RATES.loam, 1e-5, SOIL_RATES.sand),
+      width: fc.double({ min: 0.3, max: 3, noNaN: true }),
+      length: fc.double({ min: 0.5, max: 10, noNaN: true }),
+      depth: fc.double({ min: 0.1, max: 1.5, noNaN: true }),
+      fill: fc.constantFrom('open' as const, 'gravel' as const, 'crate' as const),
+    })
+    fc.assert(
+      fc.property(soaks, fc.double({ min: 5, max: 120, noNaN: true }), (soak, roof) => {
+        const made = fitSoak(soak, roof, storms)
+        if (soak.rate < 1e-7) expect(made).toBeUndefined()
+        // Common ground takes a common roof.
+        if (soak.rate >= SOIL_RATES.loam && roof < 60 && soak.depth > 0.2) expect(made).toBeDefined()
+        if (!made) return
+        const need = soakNeed(made, roof, storms)
+        expect(need.wanted).toBeLessThanOrEqual(need.holds)
+        expect(need.halfEmpty).toBeLessThanOrEqual(24)
+        expect(made.width).toBeLessThanOrEqual(soak.width)
+        expect(made.depth).toBeLessThanOrEqual(soak.depth)
+        expect(made.length).toBeGreaterThanOrEqual(soak.length)
+      }),
+    )
+  })
+  it('a metre of crates in loam is too wide to drain through its sides in a day; a trench of 0.36 m is not (by hand)', () => {
+    // 2 · 24 h · 2e-6 m/s / 0.95 = 0.364 m: wider than that a trench of any length stays more than half full.
+    const loam = { rate: SOIL_RATES.loam, width: 1, length: 2, depth: 1, fill: 'crate' as const }
+    const storms = [{ minutes: 60, depth: 30 }]
+    expect(soakNeed(loam, 40, storms).halfEmpty).toBeGreaterThan(24)
+    const made = fitSoak(loam, 40, storms)!
+    expect(made.fill).toBe('crate')
+    expect(made.width).toBeGreaterThan(0.36)
+    expect(made.width).toBeLessThan(0.43)
+    // 40 m² of 30 mm less what soaks away in the hour.
+    expect(soakHolds(made)).toBeGreaterThan(1.2 - made.length * 3600 * SOIL_RATES.loam * 1.4)
   })
   it('is sized by ten years, and the quick rule by a tenth to a fifth of the roof', () => {
     expect(tenYearStorms(scaledTable(75)).map(({ depth }) => depth)).toEqual(scaledTable(75).depths[2])

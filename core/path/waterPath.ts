@@ -209,14 +209,16 @@ export class BrokenPathError extends Error {
   }
 }
 
-function placeVessels(scheme: Scheme): Map<string, PlacedVessel> {
-  const all = scheme.stores.flatMap((store) => store.vessels.map((vessel) => ({ vessel, store })))
-  const footOf = (vessel: Vessel): number => {
-    const below = vessel.on === undefined ? undefined : all.find((other) => other.vessel.id === vessel.on)?.vessel
-    return vessel.base.height + (below ? footOf(below) + below.body.height : 0)
-  }
-  return new Map(all.map(({ vessel, store }) => [vessel.id, { vessel, store, foot: footOf(vessel) }]))
+/** Height of a vessel's foot above the paving, m: on its base, or on the vessels and bases below it. */
+export function footOf(scheme: Pick<Scheme, 'stores'>, { on, base }: Pick<Vessel, 'on' | 'base'>): number {
+  const below = on === undefined ? undefined : scheme.stores.flatMap(({ vessels }) => vessels).find(({ id }) => id === on)
+  return base.height + (below ? footOf(scheme, below) + below.body.height : 0)
 }
+
+const placeVessels = (scheme: Scheme): Map<string, PlacedVessel> =>
+  new Map(
+    scheme.stores.flatMap((store) => store.vessels.map((vessel) => [vessel.id, { vessel, store, foot: footOf(scheme, vessel) }] as const)),
+  )
 
 /** The section at whose eave a section's water reaches a gutter at last, over whatever lower roofs. */
 function lowestOf(scheme: Scheme, section: RoofSection): RoofSection {
