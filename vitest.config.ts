@@ -23,7 +23,7 @@ export default defineConfig({
     environment: 'node',
     // Properties run hundreds of cases; a busy machine takes its time.
     testTimeout: 30_000,
-    setupFiles: ['fake-indexeddb/auto'],
+    setupFiles: ['fake-indexeddb/auto', './app/print/nodeBuffers.ts'],
     include: ['core/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts'],
   },
 })

@@ -14,12 +14,6 @@ import type { Sheet } from './sheet'
 import { sheetPdf } from './sheetPdf'
 import { vesselPlate } from './vesselPlate'
 
-// The reader wants a method that Node got after version 20.
-const buffers = ArrayBuffer.prototype as { transferToFixedLength?: (this: ArrayBuffer, length?: number) => ArrayBuffer }
-buffers.transferToFixedLength ??= function (this: ArrayBuffer, length?: number) {
-  return this.slice(0, length ?? this.byteLength)
-}
-
 const font = (weight: number) => {
   const file = readFileSync(
     `node_modules/@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
