@@ -98,6 +98,22 @@ test.describe('the boathouse is built', () => {
     await expect(page.locator('[data-step="bucket:river-gutter"]')).toContainText('the gutter does not fall to the outlet')
   })
 
+  for (const name of ['Withy Hard boathouse', 'Tannery Row dye studio'])
+    test(`every step of ${name} opens, with its picture where it has one`, async ({ page }) => {
+      await openBuild(page, name, 'Order of work')
+      const steps = page.locator('[data-step]')
+      await expect(steps.nth(15)).toBeVisible()
+      const count = await steps.count()
+      let pictures = 0
+      for (let i = 0; i < count; i++) {
+        const step = steps.nth(i)
+        await step.getByRole('button', { expanded: false }).first().click()
+        await expect(step).toContainText('Right:')
+        pictures += await step.getByRole('img', { name: /^The drawing round / }).count()
+      }
+      expect(pictures).toBeGreaterThan(8)
+    })
+
   test('a wait runs, is kept over a reload, and says when it is over', async ({ page }) => {
     await page.clock.install()
     await openBuild(page, 'Tannery Row dye studio', 'Order of work')

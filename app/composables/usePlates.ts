@@ -89,14 +89,14 @@ export function usePlates() {
     })
   /** The drawings that a step can be looked up in: the sections, then the rows of parts. */
   const lookedUp = computed(() => [...sections(178, 118), ...details(120)])
-  /** The place in a drawing that a step is done to; undefined where it is nowhere drawn. */
-  function cropOf({ look, parts }: Step): Crop | undefined {
+  /** The place in a drawing that a step is done to, and the key of what is there; undefined where it is nowhere drawn. */
+  function cropOf({ look, parts }: Step): (Crop & { key: string }) | undefined {
     // A base too low to be drawn is under its vessel.
     const over = look?.startsWith('base:') ? [look.replace('base:', 'vessel:')] : []
     for (const key of [look, ...over, ...parts])
       for (const plate of lookedUp.value) {
         const at = key === undefined ? undefined : plate.places?.[key]
-        if (at) return { plate, at }
+        if (key !== undefined && at) return { plate, at, key }
       }
     return undefined
   }

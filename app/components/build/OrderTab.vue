@@ -171,7 +171,7 @@ const upperOf = (step: Step) => {
                 :plate="cropOf(step)!.plate"
                 :crop="cropOf(step)!.at"
                 bare
-                :text="say('build.cropText', { name: step.on || sayPart(step.look!) })"
+                :text="say('build.cropText', { name: step.on || sayPart(cropOf(step)!.key) })"
               />
             </div>
           </div>
