@@ -36,9 +36,13 @@ export function cropWindow({ plate, at }: Crop, width: number, height: number): 
 
 /** Width of a letter as a share of its height, on the wide side. */
 const LETTER = 0.6
-/** What of a drawing is shown in a window: all but the words that its edge would cut through. */
+/** What of a drawing is shown in a window: all but the words and the numbers' circles that its edge would cut through. */
 export function marksWithin({ marks }: Plate, { x, y, width, height }: ReturnType<typeof cropWindow>): PlateMark[] {
   return marks.filter((mark) => {
+    if (mark.kind === 'circle') {
+      const { centre, radius } = mark
+      return centre.x - radius >= x && centre.x + radius <= x + width && centre.y - radius >= y && centre.y + radius <= y + height
+    }
     if (mark.kind !== 'text') return true
     const long = mark.text.length * mark.size * LETTER
     const left = mark.at.x - (mark.anchor === 'end' ? long : mark.anchor === 'middle' ? long / 2 : 0)

@@ -176,6 +176,8 @@ describe('a sheet as PDF', () => {
     }
     const view = cropWindow({ plate, at: { x: 50, y: 30 } }, 40, 20)
     expect(marksWithin(plate, view)).toEqual([at(32, 'start'), at(69, 'end')])
+    const ring = (x: number) => ({ kind: 'circle' as const, centre: { x, y: 30 }, radius: 3, weight: 'seen' as const })
+    expect(marksWithin({ ...plate, marks: [ring(31), ring(35), ring(69)] }, view)).toEqual([ring(35)])
   })
 
   it('keeps a crop within its drawing, with the place in its middle where there is room', () => {

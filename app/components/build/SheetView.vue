@@ -65,8 +65,11 @@ const total = (block: Extract<Block, { kind: 'table' }>) => block.columns.reduce
               <td
                 v-for="(cell, n) in row"
                 :key="n"
-                class="px-1 py-0.5 whitespace-pre-line"
-                :class="block.columns[n]!.right ? 'num text-right' : ''"
+                class="px-1 py-0.5"
+                :class="[
+                  block.columns[n]!.right ? 'num text-right' : '',
+                  n === 0 && block.boxes ? 'whitespace-nowrap' : 'whitespace-pre-line',
+                ]"
               >
                 {{ n === 0 && block.boxes ? '☐ ' : '' }}{{ cell }}
               </td>
