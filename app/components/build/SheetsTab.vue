@@ -82,18 +82,32 @@ const holds = (days: number) =>
     <h3 class="h3 rule mt-3 pt-2">{{ say('build.sheet.quote') }}</h3>
     <p class="text-13 text-ink-2">{{ say('build.quoteIs') }}</p>
     <div class="grid grid-cols-2 gap-x-3 max-md:grid-cols-1">
-      <LinesField :label="say('build.letter.from')" :model-value="letter.from" :most="400" @update:model-value="(v) => write('from', v)" />
-      <LinesField :label="say('build.letter.to')" :model-value="letter.to" :most="400" @update:model-value="(v) => write('to', v)" />
+      <NameField
+        :label="say('build.letter.from')"
+        :model-value="letter.from"
+        :most="400"
+        :rows="3"
+        empty
+        @update:model-value="(v) => write('from', v)"
+      />
+      <NameField
+        :label="say('build.letter.to')"
+        :model-value="letter.to"
+        :most="400"
+        :rows="3"
+        empty
+        @update:model-value="(v) => write('to', v)"
+      />
     </div>
     <p class="text-12 text-ink-3">{{ say('build.letter.names') }}</p>
     <button v-if="letter.from === '' && settings.letterhead !== ''" type="button" class="btn" @click="write('from', settings.letterhead)">
       {{ say('build.letter.last') }}
     </button>
-    <LinesField
+    <NameField
       :label="say('field.name.letter.number')"
       :model-value="letter.number"
       :most="40"
-      :rows="1"
+      empty
       @update:model-value="(v) => write('number', v)"
     />
     <QuantityField

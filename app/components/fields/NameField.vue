@@ -1,15 +1,15 @@
 <script setup lang="ts">
-/** A name: any text, never empty. */
-const props = defineProps<{ label: string; modelValue: string; most?: number }>()
+/** A name, or any other text of a line or several: never empty unless it may be. */
+const props = defineProps<{ label: string; modelValue: string; most?: number; rows?: number; empty?: boolean }>()
 const emit = defineEmits<{ 'update:modelValue': [value: string] }>()
 const { say } = useSay()
 const id = useId()
 const problem = ref('')
 const { textOf, type, taken } = useTyped()
 function commit(event: Event) {
-  const text = (event.target as HTMLInputElement).value.trim()
-  problem.value = text === '' ? say('field.problem.empty', { example: '' }) : ''
-  if (text === '') return
+  const text = (event.target as HTMLInputElement | HTMLTextAreaElement).value.trim()
+  problem.value = text === '' && !props.empty ? say('field.problem.empty', { example: '' }) : ''
+  if (problem.value !== '') return
   taken()
   if (text !== props.modelValue) emit('update:modelValue', text)
 }
@@ -18,10 +18,11 @@ function commit(event: Event) {
 <template>
   <div class="py-1">
     <label :for="id" class="text-13">{{ label }}</label>
-    <input
+    <component
+      :is="rows ? 'textarea' : 'input'"
       :id="id"
       class="field"
-      type="text"
+      v-bind="rows ? { rows } : { type: 'text' }"
       :maxlength="most ?? 120"
       :value="textOf(modelValue)"
       :aria-invalid="problem !== ''"
