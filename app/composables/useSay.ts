@@ -1,6 +1,7 @@
 import type { Message } from '~/stores/messages'
 import { show, showText, type Display } from '#core/units/format'
 import type { Quantity } from '#core/units/quantity'
+import type { ToldValues } from '#core/figures/told'
 import type { End } from '#core/scheme'
 import { endWords } from '~/build/endWords'
 
@@ -35,27 +36,22 @@ export function useSay() {
   const text = (quantity: Quantity) => showText(quantity, display.value)
   const parts = (quantity: Quantity) => show(quantity, display.value)
 
-  /** An end of a part as findings tell it: `kind size gender`. */
-  function endText(told: string): string {
-    const [type, size, gender] = told.split(' ')
-    return endWords({ type, size, gender } as End, say, settings.system)
-  }
-
-  /** Message values ready to be put in: quantities in the reader's units, words by name where there is one. */
-  function ready(values: Record<string, Quantity | string | number>, own: Display): Record<string, string | number> {
+  /** Message values ready to be put in: quantities in the reader's units, what is to be looked up in the reader's words. */
+  function ready(values: ToldValues, own: Display): Record<string, string | number> {
     return Object.fromEntries(
       Object.entries(values).map(([name, value]) => {
-        if (typeof value === 'object') return [name, showText(value, own)]
-        if (typeof value === 'string' && value.startsWith('end:')) return [name, endText(value.slice(4))]
-        if (typeof value === 'string' && value.startsWith('mismatch.')) return [name, plain(`build.${value}`)]
-        if (typeof value === 'string' && te(`word.${value}`, 'en-GB')) return [name, plain(`word.${value}`)]
-        return [name, value]
+        // Somebody's own words are said as they stand, whatever they look like.
+        if (typeof value !== 'object') return [name, value]
+        if ('word' in value) return [name, plain(`word.${value.word}`)]
+        if ('end' in value) return [name, endWords(value.end as End, say, own.system)]
+        if ('mismatch' in value) return [name, plain(`build.mismatch.${value.mismatch}`)]
+        return [name, showText(value, own)]
       }),
     )
   }
 
   /** A message by its id; `how` among the values picks between versions of one sentence. `own` are other units than the reader's: a job's own. */
-  function say(id: string, values: Record<string, Quantity | string | number> = {}, own: Display = display.value): string {
+  function say(id: string, values: ToldValues = {}, own: Display = display.value): string {
     const variant = typeof values.how === 'string' ? `${id}.${values.how}` : ''
     const key = variant !== '' && te(variant, 'en-GB') ? variant : id
     const said = Object.keys(values).length === 0 ? plain(key) : t(key, ready(values, own))

@@ -1,3 +1,4 @@
+import { word } from '#core/figures/told'
 import type { Finding, Station } from '#core/findings'
 import { angle, area, fall as fallQuantity, flow, length, share, volume, type Quantity } from '#core/units/quantity'
 
@@ -66,7 +67,7 @@ export function useStations() {
         ? {
             value: say('station.spillBack'),
             detail: say('station.spillBackDetail', {
-              where: drawn.intake.drop.end.kind === 'ground' ? drawn.intake.drop.end.where : 'drain',
+              where: word(drawn.intake.drop.end.kind === 'ground' ? drawn.intake.drop.end.where : 'drain'),
             }),
           }
         : drawn.overflow
@@ -74,7 +75,7 @@ export function useStations() {
               value: line.overflow ? flow(line.overflow.value) : '–',
               detail: say('station.spillDetail', {
                 bore: length(drawn.overflow.bore),
-                where: drawn.overflow.to.kind === 'ground' ? drawn.overflow.to.where : 'next',
+                where: word(drawn.overflow.to.kind === 'ground' ? drawn.overflow.to.where : 'next'),
               }),
             }
           : { value: say('station.spillNone'), detail: '' },

@@ -27,6 +27,7 @@ export type DeviceField<D = Device> = NumberField<D> | ChoiceField<D>
 /** One measure of a device changed, to be done to it wherever it is by then. */
 export interface DeviceChange {
   name: string
+  /** A choice in the reader's own words. */
   from: Quantity | string
   to: Quantity | string
   apply: (device: Device) => void

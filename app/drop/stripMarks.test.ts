@@ -4,12 +4,12 @@ import { withyHard } from '#core/demo'
 import { fitRecipe, type TrainRecipe } from '#core/edits'
 import { cutSheet } from '#core/levels'
 import { showText } from '#core/units/format'
-import type { Quantity } from '#core/units/quantity'
+import type { ToldValues } from '#core/figures/told'
 import { pipeMarks, portMarks } from './stripMarks'
 
-const say = (id: string, values: Record<string, Quantity | string | number> = {}) =>
+const say = (id: string, values: ToldValues = {}) =>
   `${id} ${Object.values(values)
-    .map((value) => (typeof value === 'object' ? showText(value, { system: 'metric', terms: 'en-GB' }) : value))
+    .map((value) => (typeof value === 'object' && 'kind' in value ? showText(value, { system: 'metric', terms: 'en-GB' }) : value))
     .join(' ')}`
 const fitted = (recipe: TrainRecipe) => {
   const [line] = assess(

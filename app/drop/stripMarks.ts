@@ -1,8 +1,9 @@
+import type { ToldValues } from '#core/figures/told'
 import type { AssessedLine } from '#core/assess'
 import type { CutSheet, StripMark } from '#core/levels'
 import { length, type Quantity } from '#core/units/quantity'
 
-type Say = (id: string, values?: Record<string, Quantity | string | number>) => string
+type Say = (id: string, values?: ToldValues) => string
 
 /** Marks of a pipe: saw lines or the hole, with the heights that they hang together with. */
 export function pipeMarks({ line }: AssessedLine, sheet: CutSheet, say: Say): StripMark[] {

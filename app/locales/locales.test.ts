@@ -2,9 +2,12 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '#core/arrangements'
 import { assess } from '#core/assess'
+import { partsGround, planBuild } from '#core/build'
 import { demoJobs } from '#core/demo'
+import type { ToldValues } from '#core/figures/told'
 import { FINDING_RULES } from '#core/findings'
-import { COVERS, FOULING, PLANT_GROUPS, ROOF_HAZARDS, ROOF_SHAPES, USES, WATERING_METHODS } from '#core/scheme'
+import { buildWaterPath } from '#core/path'
+import { COVERS, FOULING, PLANT_GROUPS, ROOF_HAZARDS, ROOF_SHAPES, USES, WATERING_METHODS, type Scheme } from '#core/scheme'
 import { american, british } from './allWords'
 
 type Tree = { [key: string]: string | Tree }
@@ -22,6 +25,33 @@ const files = (folder: string): string[] =>
         ? [`${folder}/${entry.name}`]
         : [],
   )
+
+/** Names that people gave, which are said as they stand. */
+const namesIn = (scheme: Scheme) =>
+  new Set(
+    [
+      scheme,
+      ...scheme.sections,
+      ...scheme.gutters,
+      ...scheme.drops,
+      ...scheme.demands,
+      ...scheme.stores,
+      ...scheme.stores.flatMap(({ vessels }) => vessels),
+    ].map(({ name }) => name),
+  )
+/** Picks between versions of a sentence, or is read back by a mend; neither is said. */
+const NOT_SAID = new Set(['how', 'key', 'where'])
+/** What is to be looked up says so by its type and has a word; every plain string is somebody's own. */
+function heldToTold(of: string, values: ToldValues, scheme: Scheme) {
+  const names = namesIn(scheme)
+  for (const [name, value] of Object.entries(values)) {
+    if (typeof value === 'object' && 'word' in value)
+      expect([of, name, value.word, all.has(`word.${value.word}`)]).toEqual([of, name, value.word, true])
+    if (typeof value === 'object' && 'mismatch' in value) expect(all).toContain(`build.mismatch.${value.mismatch}`)
+    if (typeof value === 'string' && !NOT_SAID.has(name) && !/^\d*$/.test(value) && !/^[A-Z]\d*$/.test(value))
+      expect([of, name, value, names.has(value)]).toEqual([of, name, value, true])
+  }
+}
 
 describe('words', () => {
   it('the American overlay only replaces what there is', () => {
@@ -47,6 +77,13 @@ describe('words', () => {
         expect([id, part, get(british, `finding.${id}.${part}`) !== undefined]).toEqual([id, part, true])
     }
   })
+  it('what steps, parts and offers tell is a name, a figure or a word that is there', () => {
+    for (const scheme of [...demoJobs().flatMap(({ schemes }) => schemes), ...ARRANGEMENTS.map((make) => make())]) {
+      const build = planBuild(buildWaterPath(scheme), partsGround({ shelf: [], ownFittings: [], system: 'metric' }))
+      for (const { kind, values } of build.steps) heldToTold(`step ${kind}`, values, scheme)
+      for (const { words } of build.assembly.parts) heldToTold(`part ${words.id}`, words.values ?? {}, scheme)
+    }
+  })
   it('every figure, rule, source and ledger row that can be shown has its words', () => {
     for (const scheme of [...demoJobs().map(({ schemes }) => schemes[0]!), ...ARRANGEMENTS.map((make) => make())]) {
       const { lines, findings } = assess(scheme, {
@@ -69,18 +106,7 @@ describe('words', () => {
       }
       for (const { source, values } of findings) {
         expect(all).toContain(`source.${source}`)
-        // A value named `how` picks between versions of one sentence and is not said itself.
-        for (const [name, value] of Object.entries(values))
-          if (
-            name !== 'how' &&
-            typeof value === 'string' &&
-            ![...scheme.sections, ...scheme.gutters, ...scheme.demands, ...scheme.stores.flatMap(({ vessels }) => vessels)].some(
-              (part) => part.name === value,
-            ) &&
-            !/^\d+$/.test(value) &&
-            !['far', 'none', 'tie', 'design', 'open', 'mesh', 'port'].includes(value)
-          )
-            expect(all).toContain(`word.${value}`)
+        heldToTold(`finding ${source}`, values, scheme)
       }
     }
   })

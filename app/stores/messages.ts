@@ -1,9 +1,9 @@
-import type { Quantity } from '#core/units/quantity'
+import type { ToldValues } from '#core/figures/told'
 
 /** Something to be said, kept apart from the words it is said in: a message id and its figures. */
 export interface Message {
   id: string
-  values: Record<string, Quantity | string | number>
+  values: ToldValues
 }
 
 export const message = (id: string, values: Message['values'] = {}): Message => ({ id, values })

@@ -1,6 +1,6 @@
 import type { End } from '../parts'
 import type { Shop } from '../scheme'
-import type { Quantity } from '../units/quantity'
+import type { ToldValues } from '../figures/told'
 
 /** Where in the water's way a part belongs. */
 export const BUILD_STATIONS = ['gutter', 'drop', 'cask', 'spill', 'draw'] as const
@@ -9,7 +9,7 @@ export type BuildStation = (typeof BUILD_STATIONS)[number]
 /** What a part is called: a message with its values; `of` is a kind and size of end whose own words go in as `{end}`. */
 export interface Words {
   id: string
-  values?: Record<string, Quantity | string>
+  values?: ToldValues
   of?: Pick<End, 'type' | 'size'>
   /** A fitting is told by both its ends. */
   ends?: readonly [End, End]

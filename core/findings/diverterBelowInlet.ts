@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { setMark } from '../edits/schemeEdits'
 import { changeDevice } from '../edits/trainEdits'
 import { length } from '../units/quantity'
@@ -19,7 +20,7 @@ export const diverterBelowInlet = rule(
         ids: { drop: intake.drop.id, device: device.id, vessel: intake.vessel.id },
         at: leaves,
         values: {
-          part: device.kind,
+          part: word(device.kind),
           below: length(inlet - leaves),
           lip: length(leaves),
           inlet: length(inlet),

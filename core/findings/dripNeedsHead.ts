@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { PRESSURE_NEEDS, standingPressure } from '../draw/gravity'
 import { pressure, span } from '../units/quantity'
 import { GRAVITY, WATER_DENSITY } from '../units/constants'
@@ -22,7 +23,7 @@ export const dripNeedsHead = rule('dripNeedsHead', ({ path, usable }) =>
       station: 'draw',
       ids: { tap: tap.id, vessel: vessel.id },
       values: {
-        what: NEEDS[demand.method],
+        what: word(NEEDS[demand.method]),
         name: demand.name,
         has: pressure(has),
         least: pressure(least),

@@ -1,4 +1,3 @@
-import { endKey } from '../parts'
 import { clearFittings } from '../edits/buildEdits'
 import { COMMON_PRACTICE, rule } from './finding'
 
@@ -11,7 +10,7 @@ export const endsDoNotMate = rule(
         severity: 'goes-wrong' as const,
         station,
         ids: { joint: key },
-        values: { upper: `end:${endKey(upper)}`, lower: `end:${endKey(lower)}`, why: `mismatch.${why}` },
+        values: { upper: { end: upper }, lower: { end: lower }, why: { mismatch: why } },
         source: COMMON_PRACTICE,
       })),
     ),

@@ -3,7 +3,7 @@ import type { SiteDays } from '../rain/weather'
 import type { SectionLine } from '../levels/heights'
 import type { WaterPath } from '../path/waterPath'
 import type { Scheme } from '../scheme'
-import type { Quantity } from '../units/quantity'
+import type { ToldValues } from '../figures/told'
 import type { Usable } from '../vessel/usable'
 
 /** stops the job · will go wrong · could be better · note. */
@@ -33,7 +33,7 @@ export interface Finding {
   ids: PartIds
   /** Height of the place it points at, m above the paving. */
   at?: number
-  values: Record<string, Quantity | string>
+  values: ToldValues
   /** Message id of where the rule is from. */
   source: string
   /** Whether a one-step mend goes with it; its figures are among the values. */
@@ -45,7 +45,7 @@ export interface Finding {
 /** One way out of a finding, to be applied or tried beside. */
 export interface FindingOption {
   id: string
-  values: Record<string, Quantity | string>
+  values: ToldValues
   /** Whether it can be built with the measures given; undefined where a measure is missing. */
   fits: boolean | undefined
 }
@@ -116,7 +116,7 @@ export function rule(
 /** A figure of a finding by its name; what a mend works with. @throws RangeError when the finding has none of that name */
 export function amountOf(values: Finding['values'], name: string): number {
   const value = values[name]
-  if (typeof value !== 'object') throw new RangeError(`finding has no figure ${name}`)
+  if (typeof value !== 'object' || !('kind' in value)) throw new RangeError(`finding has no figure ${name}`)
   return value.value
 }
 

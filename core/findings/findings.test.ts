@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
@@ -476,7 +477,7 @@ describe('a part between others', () => {
     const wrong = edit(flushed(), (d) => d.drops[0]!.devices.unshift(d.drops[0]!.devices.pop()!))
     expect(of(wrong, 'trainOrder')[0]).toMatchObject({
       severity: 'stops',
-      values: { how: 'neckFirst', part: 'neck', against: 'carrying-pipe' },
+      values: { how: 'neckFirst', part: word('neck'), against: word('carrying-pipe') },
     })
   })
   it.each([
@@ -488,7 +489,7 @@ describe('a part between others', () => {
     ['lid-screen', edit(full(), (d) => (butt(d).ports[0]!.bore = 0.1))],
   ] as const)('the %s as first limit is named and mended', (place, scheme) => {
     const [finding] = of(scheme, 'trainOverCapacity')
-    expect(finding).toMatchObject({ severity: 'goes-wrong', mends: true, values: { place } })
+    expect(finding).toMatchObject({ severity: 'goes-wrong', mends: true, values: { place: word(place) } })
     const mended = FINDING_RULES.find(({ id }) => id === 'trainOverCapacity')!.mend!(scheme, finding!)
     expect(of(mended, 'trainOverCapacity')).toEqual([])
   })
@@ -531,7 +532,7 @@ describe('findings', () => {
       of(ARRANGEMENTS[8]!(), 'notReckonedYet')
         .map(({ values }) => values.part)
         .toSorted(),
-    ).toEqual(['pump'])
+    ).toEqual([word('pump')])
     // A pump that serves a demand is counted with it.
     expect(of(ARRANGEMENTS[16]!(), 'notReckonedYet')).toEqual([])
   })

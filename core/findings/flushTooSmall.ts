@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { dropArea } from '../catch/designFlow'
 import { chamberVolume, washDepth } from '../catch/firstFlush'
 import { chamberFor, WASH_BY_FOULING, worstFouling } from '../catch/flushSizing'
@@ -25,7 +26,7 @@ export const flushTooSmall = rule(
         ids: { drop: intake.drop.id, device: flush.id },
         ...(heights.flush ? { at: heights.flush.bottom } : {}),
         values: {
-          fouling,
+          fouling: word(fouling),
           has: rainDepth(has),
           least: rainDepth(least),
           wanted: volume(wanted),

@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { COMMON_PRACTICE, rule } from './finding'
 
 const TOUCHY = ['edible-beds', 'stock', 'seedlings-mist', 'house'] as const
@@ -11,7 +12,7 @@ export const foulingWithEdible = rule('foulingWithEdible', ({ path: { scheme } }
       severity: hazard ? 'goes-wrong' : 'better',
       station: 'roof',
       ids: { section: section.id },
-      values: { section: section.name, use, why: hazard ?? 'heavy' },
+      values: { section: section.name, use: word(use), why: word(hazard ?? 'heavy') },
       source: COMMON_PRACTICE,
     }
   }),

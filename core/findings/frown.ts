@@ -6,7 +6,7 @@ import { eavesAlong, shareOver, type EaveSpan } from '../gutter/alongEave'
 import { planArea } from '../roof/planArea'
 import type { Gutter, Outlet, Scheme } from '../scheme'
 import { area, fall as fallQuantity, length, span } from '../units/quantity'
-import { COMMON_PRACTICE, rule, type FindingOption } from './finding'
+import { amountOf, COMMON_PRACTICE, rule, type FindingOption } from './finding'
 
 /** Fall of a run that has none yet, and of a carrying pipe, m/m. Common practice. */
 const USUAL_FALL = 0.005
@@ -115,10 +115,7 @@ function nearestHigh({ gutter, collecting, lost }: Frown): number {
   return between.toSorted((a, b) => Math.abs(a - collecting.at) - Math.abs(b - collecting.at))[0] ?? gutter.highPoints[0]!
 }
 
-const amount = (option: FindingOption, name: string): number => {
-  const value = option.values[name]
-  return typeof value === 'object' ? value.value : 0
-}
+const amount = (option: FindingOption, name: string): number => (name in option.values ? amountOf(option.values, name) : 0)
 
 function mend(scheme: Scheme, { gutter, collecting, lost }: Frown, option: FindingOption): Scheme {
   switch (option.id) {

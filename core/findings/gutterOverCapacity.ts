@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { outletDesign } from '../catch/designFlow'
 import { flow, rainRate } from '../units/quantity'
 import { rule } from './finding'
@@ -12,7 +13,7 @@ export const gutterOverCapacity = rule('gutterOverCapacity', ({ path }) =>
       station: 'gutter',
       ids: { outlet: outlet.id, drop: outlet.drop },
       at: outlet.height,
-      values: { neck, arriving: flow(arriving), passes: flow(least), intensity: rainRate(path.scheme.designIntensity) },
+      values: { neck: word(neck), arriving: flow(arriving), passes: flow(least), intensity: rainRate(path.scheme.designIntensity) },
       source: 'en12056',
     }
   }),

@@ -1,3 +1,4 @@
+import { isWord, word } from '../figures/told'
 import { familyOf } from '../catch/families'
 import { changeDevice } from '../edits/trainEdits'
 import { length } from '../units/quantity'
@@ -18,14 +19,14 @@ export const handDiverterLow = rule(
         station: 'drop',
         ids: { drop: drop.id, device: device.id, vessel: vessel.id },
         at: device.height,
-        values: { below: length(heights.top - device.height), height: length(wanted), part: device.kind },
+        values: { below: length(heights.top - device.height), height: length(wanted), part: word(device.kind) },
         source: COMMON_PRACTICE,
         mends: wanted < heights.neckFoot,
       }
     }),
   (scheme, finding) => {
     const { drop, device } = finding.ids
-    const kind = finding.values.part === 'flap' ? 'flap' : 'twist'
+    const kind = isWord(finding.values.part, 'flap') ? 'flap' : 'twist'
     return changeDevice(scheme, drop!, device!, kind, (each) => (each.height = amountOf(finding.values, 'height')))
   },
 )

@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { produce } from 'immer'
 import { ownHeight } from '../catch/families'
 import { chooseVessel, setStand, vesselOf } from '../edits/schemeEdits'
@@ -43,7 +44,7 @@ function waysOut(line: SectionLine, short: number): FindingOption[] {
   // Nothing below it is to blame: only the part itself can go down.
   if (inTheWay) {
     const height = ownHeight(inTheWay)! - short
-    return [option('lowerDevice', height > line.heights.inlet, { part: inTheWay.kind, height: length(height) })]
+    return [option('lowerDevice', height > line.heights.inlet, { part: word(inTheWay.kind), height: length(height) })]
   }
   const { intake, placed, heights, flush, carry, trough } = line
   const { vessel, port, device } = intake
@@ -51,7 +52,7 @@ function waysOut(line: SectionLine, short: number): FindingOption[] {
   const ways = [option('lowerBase', stand >= 0, { stand: length(Math.max(0, stand)), by: length(short) })]
   if (device && 'height' in device) {
     const height = device.height - short
-    ways.push(option('lowerDevice', height > heights.inlet, { part: device.kind, height: length(height) }))
+    ways.push(option('lowerDevice', height > heights.inlet, { part: word(device.kind), height: length(height) }))
   }
   if (flush && flush.branch > BRANCH_HEIGHT['in-line']) {
     const saves = flush.branch - BRANCH_HEIGHT['in-line']
@@ -71,7 +72,7 @@ function waysOut(line: SectionLine, short: number): FindingOption[] {
     )
   }
   const smaller = lowerVessel(line, short)
-  if (smaller) ways.push(option('smallerVessel', true, { key: smaller.key, part: smaller.family, holds: volume(smaller.nominal) }))
+  if (smaller) ways.push(option('smallerVessel', true, { key: smaller.key, part: word(smaller.family), holds: volume(smaller.nominal) }))
   return ways
 }
 

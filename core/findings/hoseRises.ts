@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { setPort } from '../edits/schemeEdits'
 import { length } from '../units/quantity'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
@@ -21,7 +22,7 @@ export const hoseRises = rule(
         ids: { drop: intake.drop.id, vessel: intake.vessel.id, port: intake.port.id },
         at: hoseFrom,
         values: {
-          way: has < 0 ? 'rises' : 'falls',
+          way: word(has < 0 ? 'rises' : 'falls'),
           by: length(Math.abs(has)),
           wanted: length(wanted),
           inlet: length(lower),

@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { dropArea } from '../catch/designFlow'
 import { familyOf } from '../catch/families'
 import { LITRE } from '../units/constants'
@@ -13,7 +14,7 @@ export const needsAHand = rule('needsAHand', ({ path, lines, usable }) =>
       severity: 'note',
       station: 'drop',
       ids: { drop: drop.id, device: device.id },
-      values: { part: device.kind, rain: rainDepth(usable.get(placed.store.id)!.volume / LITRE / area) },
+      values: { part: word(device.kind), rain: rainDepth(usable.get(placed.store.id)!.volume / LITRE / area) },
       source: COMMON_PRACTICE,
     }
   }),

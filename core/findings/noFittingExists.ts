@@ -1,4 +1,3 @@
-import { endKey } from '../parts'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** Two ends that no chain of fittings joins. */
@@ -9,7 +8,7 @@ export const noFittingExists = rule('noFittingExists', ({ assembly }) =>
       severity: 'goes-wrong' as const,
       station,
       ids: { joint: key },
-      values: { upper: `end:${endKey(upper.end)}`, lower: `end:${endKey(lower.end)}` },
+      values: { upper: { end: upper.end }, lower: { end: lower.end } },
       source: COMMON_PRACTICE,
     })),
 )

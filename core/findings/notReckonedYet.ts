@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import type { Device } from '../scheme'
 import { rule } from './finding'
 
@@ -15,7 +16,7 @@ export const notReckonedYet = rule('notReckonedYet', ({ path: { scheme } }) => {
     severity: 'note' as const,
     station: part === 'pump' ? ('draw' as const) : ('drop' as const),
     ids: {},
-    values: { part },
+    values: { part: word(part) },
     source: 'ownRule',
   }))
 })

@@ -1,7 +1,7 @@
 import { produce } from 'immer'
 import { fullPipeMass } from '../catch/firstFlush'
 import { count, mass } from '../units/quantity'
-import { COMMON_PRACTICE, rule } from './finding'
+import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** A full chamber wants a bracket for every metre of it, m. Common practice. */
 const EVERY = 1
@@ -30,7 +30,7 @@ export const nothingHoldsChamber = rule(
     produce(scheme, (draft) => {
       const drop = draft.drops.find(({ id }) => id === ids.drop)
       const flush = drop?.devices.find(({ id }) => id === ids.device)
-      const wanted = typeof values.wanted === 'object' ? values.wanted.value : 0
+      const wanted = amountOf(values, 'wanted')
       if (!drop || flush?.kind !== 'first-flush' || at === undefined) return
       const top = at + flush.length / 2
       const bottom = at - flush.length / 2

@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { outletDesign } from '../catch/designFlow'
 import { outletSchools } from '../catch/outletVerdict'
 import { area } from '../units/quantity'
@@ -20,7 +21,7 @@ export const schoolsDisagree = rule('schoolsDisagree', ({ path }) =>
         station: 'gutter',
         ids: { outlet: design.outlet.id, drop: design.drop.id },
         at: design.outlet.height,
-        values: { least: area(least), most: area(most), roof: area(design.roof), school: path.scheme.outletSchool },
+        values: { least: area(least), most: area(most), roof: area(design.roof), school: word(path.scheme.outletSchool) },
         source: 'ownRule',
       }
     )

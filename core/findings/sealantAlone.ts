@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { clearHole } from '../edits/buildEdits'
 import { COMMON_PRACTICE, rule } from './finding'
 
@@ -18,7 +19,7 @@ export const sealantAlone = rule(
                 station: 'cask' as const,
                 ids: { vessel: placed.vessel.id, port: port.id },
                 at: placed.foot + port.at,
-                values: { vessel: placed.vessel.name, role: port.role },
+                values: { vessel: placed.vessel.name, role: word(port.role) },
                 source: COMMON_PRACTICE,
               },
             ]

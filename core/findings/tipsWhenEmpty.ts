@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { produce } from 'immer'
 import { plain, volume } from '../units/quantity'
 import { standing, STEADY } from '../vessel/load'
@@ -16,7 +17,7 @@ export const tipsWhenEmpty = rule(
         ids: { vessel: vessel.id },
         at: foot + vessel.body.height * 0.7,
         values: {
-          way: tipping < sliding ? 'tips' : 'slides',
+          way: word(tipping < sliding ? 'tips' : 'slides'),
           factor: plain(Math.round(Math.min(tipping, sliding) * 100) / 100),
           ballast: volume(ballast),
         },

@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { orderFaults, usualOrder } from '../catch/trainOrder'
 import { orderTrain } from '../edits/trainEdits'
 import { COMMON_PRACTICE, rule } from './finding'
@@ -12,7 +13,7 @@ export const trainOrder = rule(
         severity: 'stops' as const,
         station: 'drop' as const,
         ids: { drop: drop.id, device },
-        values: { how: reason, part: kindOf(device), against: kindOf(against) },
+        values: { how: reason, part: word(kindOf(device)), against: word(kindOf(against)) },
         source: COMMON_PRACTICE,
         // Heights that cross each other are no matter of order: they are put right at the part.
         mends: !ordered.some((each) => each.device === device && each.reason === reason),

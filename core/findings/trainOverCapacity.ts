@@ -1,3 +1,4 @@
+import { isWord, word } from '../figures/told'
 import { produce } from 'immer'
 import { designFlow, dropCapacityArea } from '../catch/designFlow'
 import { firstLimit, trainLimits, type TrainLimit } from '../catch/trainLimits'
@@ -47,7 +48,7 @@ export const trainOverCapacity = rule(
           ...(first.device ? { device: first.device } : { vessel: intake.vessel.id, port: intake.port.id }),
         },
         values: {
-          place: first.place,
+          place: word(first.place),
           passes: flow(first.passes),
           arriving: flow(arriving),
           holds: rainRate((path.scheme.designIntensity * first.passes) / arriving),
@@ -61,7 +62,7 @@ export const trainOverCapacity = rule(
     produce(scheme, (draft) => {
       const size = amountOf(values, 'size')
       const device = draft.drops.find(({ id }) => id === ids.drop)?.devices.find(({ id }) => id === ids.device)
-      if (device?.kind === 'rain-head') device[values.place === 'hopper' ? 'bore' : 'disc'] = size
+      if (device?.kind === 'rain-head') device[isWord(values.place, 'hopper') ? 'bore' : 'disc'] = size
       else if (device?.kind === 'screen' || device?.kind === 'carrying-pipe') device.bore = size
       const vessel = draft.stores.flatMap(({ vessels }) => vessels).find(({ id }) => id === ids.vessel)
       const port = vessel?.ports.find(({ id }) => id === ids.port)

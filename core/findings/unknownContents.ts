@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { COMMON_PRACTICE, rule } from './finding'
 
 export const unknownContents = rule('unknownContents', ({ path }) =>
@@ -8,7 +9,7 @@ export const unknownContents = rule('unknownContents', ({ path }) =>
         station: 'cask',
         ids: { vessel: vessel.id },
         at: foot,
-        values: { held: vessel.held },
+        values: { held: word(vessel.held) },
         source: COMMON_PRACTICE,
       },
   ),

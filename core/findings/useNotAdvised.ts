@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { USE_RULES } from '../draw/useRules'
 import { COMMON_PRACTICE, rule } from './finding'
 
@@ -9,7 +10,7 @@ export const useNotAdvised = rule('useNotAdvised', ({ path: { scheme } }) =>
         severity: standing === 'professional' ? 'stops' : 'goes-wrong',
         station: 'draw',
         ids: {},
-        values: { use, how: standing },
+        values: { use: word(use), how: standing },
         source: COMMON_PRACTICE,
       }
     )

@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { dropArea } from '../catch/designFlow'
 import { chamberVolume, washDepth } from '../catch/firstFlush'
 import { governingRule } from '../draw/useRules'
@@ -19,7 +20,7 @@ export const useWantsFlush = rule('useWantsFlush', ({ path }) => {
       station: 'drop',
       ids: { drop: drop.id, vessel: vessel.id },
       values: {
-        use: firstFlush.by,
+        use: word(firstFlush.by),
         wanted: rainDepth(firstFlush.value),
         litres: volume(firstFlush.value * roof * LITRE),
         has: rainDepth(washDepth(held, roof)),

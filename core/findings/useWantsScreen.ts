@@ -1,3 +1,4 @@
+import { word } from '../figures/told'
 import { governingRule } from '../draw/useRules'
 import type { Intake } from '../path/waterPath'
 import { mesh as meshOf } from '../units/quantity'
@@ -24,7 +25,7 @@ export const useWantsScreen = rule('useWantsScreen', ({ path }) => {
       station: 'drop',
       ids: { drop: intake.drop.id, vessel: intake.vessel.id },
       values: {
-        use: mesh.by,
+        use: word(mesh.by),
         wanted: meshOf(mesh.value),
         how: Number.isFinite(finest) ? 'coarse' : 'none',
         ...(Number.isFinite(finest) ? { has: meshOf(finest) } : {}),

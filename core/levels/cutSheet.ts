@@ -1,7 +1,7 @@
 import { cutInOf } from '../catch/families'
 import { nonNegative } from '../numeric/guards'
 import type { Device, Drop, MarkReference } from '../scheme'
-import type { Quantity } from '../units/quantity'
+import type { ToldValues } from '../figures/told'
 import { length } from '../units/quantity'
 import { BRACKET_ROOM } from './train'
 
@@ -30,7 +30,7 @@ export function joinerLength(insertions: readonly [number, number], gap: number,
 /** One thing to do with the saw, in order (message ids under `cutStep.`). */
 export interface CutStep {
   step: 'bracketAbove' | 'bracketBelow' | 'mark' | 'measureAgain' | 'cutLower' | 'cutUpper' | 'drill' | 'cutEnd' | 'deburr' | 'dryFit'
-  values: Record<string, Quantity | string>
+  values: ToldValues
 }
 
 export interface CutSheet {

@@ -1,3 +1,4 @@
+import type { ToldValues } from '../figures/told'
 import { assess, type AssessedLine, type Assessment } from '../assess'
 import { designFlow, dropArea, dropCapacityArea } from '../catch/designFlow'
 import { familyOf } from '../catch/families'
@@ -28,7 +29,7 @@ export interface TrainWishes {
 export interface OfferCheck {
   id: 'head' | 'flow' | 'wash' | 'drains' | 'ground' | 'sound' | 'automatic' | 'closed'
   holds: boolean
-  values: Record<string, Quantity | string>
+  values: ToldValues
 }
 
 export interface Offer {

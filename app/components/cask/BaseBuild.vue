@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { word } from '#core/figures/told'
 import { area, length, mass, plain, pressure, share, span, volume, type Quantity } from '#core/units/quantity'
 import { FOOT } from '#core/units/constants'
 import { ALLOWABLE_PRESSURE, baseBuild, clothedArea, frostHeadspace, padsOf, ROUND, type BasePart } from '#core/vessel'
@@ -88,7 +89,7 @@ const ratio = (value: number) => plain(Math.round(value * 10) / 10)
         <dd class="num">{{ text(mass(standing.fullMass)) }}</dd>
       </div>
       <div class="flex justify-between border-b border-hair py-0.5">
-        <dt>{{ say('base.presses', { soil: placed.vessel.base.soil }) }}</dt>
+        <dt>{{ say('base.presses', { soil: word(placed.vessel.base.soil) }) }}</dt>
         <dd class="num">{{ text(pressure(standing.bearing)) }} / {{ text(pressure(allowed)) }}</dd>
       </div>
       <div class="flex justify-between border-b border-hair py-0.5">

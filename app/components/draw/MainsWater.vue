@@ -44,7 +44,7 @@ function dropTier() {
         :label="say('mains.currency')"
         :model-value="currency"
         :options="(['£', '$', '€', '¤'] as const).map((value) => ({ value, label: value }))"
-        @update:model-value="(v) => setJob('currency', currency, v, (draft) => void (draft.money.currency = v))"
+        @update:model-value="(v) => setJob<string, string>('currency', currency, v, (draft) => void (draft.money.currency = v))"
       />
       <div v-for="(tier, index) in tariff.tiers" :key="index" class="border-t border-hair">
         <QuantityField

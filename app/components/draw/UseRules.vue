@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { word } from '#core/figures/told'
 import type { GoverningRule } from '#core/draw'
 import { mesh, rainDepth } from '#core/units/quantity'
 
@@ -32,5 +33,5 @@ const { say, text } = useSay()
       </tr>
     </tbody>
   </table>
-  <p class="text-12 text-ink-3">{{ say(`uses.standing.${rule.standing.value}`, { use: rule.standing.by }) }}</p>
+  <p class="text-12 text-ink-3">{{ say(`uses.standing.${rule.standing.value}`, { use: word(rule.standing.by) }) }}</p>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { word } from '#core/figures/told'
 import { chooseCut } from '#core/edits'
 import { fromReference, lineCut, PAPERS, stripPages, stripSvg, type CutSchool, type StripMark } from '#core/levels'
 import type { AssessedLine } from '#core/assess'
@@ -38,7 +39,9 @@ function setKerf(kerf: number) {
 }
 function cut(school: CutSchool) {
   const { intake, placed } = line.value
-  bench.editScheme(message('edit.cutSchool', { school }), (scheme) => chooseCut(scheme, intake.drop.id, placed.vessel.id, school))
+  bench.editScheme(message('edit.cutSchool', { school: word(school) }), (scheme) =>
+    chooseCut(scheme, intake.drop.id, placed.vessel.id, school),
+  )
 }
 const inUse = (school: { upper: number; piece: number }) =>
   Math.abs(school.upper - (line.value.heights.cut?.mark ?? 0)) < 5e-4 && Math.abs(school.piece - (line.value.trough?.piece ?? 0)) < 5e-4

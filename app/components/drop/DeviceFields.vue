@@ -21,9 +21,14 @@ function setNumber(field: DeviceField, value: number) {
 }
 function setChoice(field: DeviceField, value: string) {
   if (field.type !== 'choice') return
-  emit('change', { name: field.name, from: field.get(props.device), to: value, apply: (device) => field.set(device, value) })
+  emit('change', {
+    name: field.name,
+    from: sayChoice(field.get(props.device)),
+    to: sayChoice(value),
+    apply: (device) => field.set(device, value),
+  })
 }
-const word = (value: string) => say(te(`choice.${value}`, 'en-GB') ? `choice.${value}` : `word.${value}`)
+const sayChoice = (value: string) => say(te(`choice.${value}`, 'en-GB') ? `choice.${value}` : `word.${value}`)
 </script>
 
 <template>
@@ -43,7 +48,7 @@ const word = (value: string) => say(te(`choice.${value}`, 'en-GB') ? `choice.${v
         v-else
         :label="say(`field.device.${field.name}`)"
         :model-value="field.get(device)"
-        :options="field.options.map((value) => ({ value, label: word(value) }))"
+        :options="field.options.map((value) => ({ value, label: sayChoice(value) }))"
         @update:model-value="(value) => setChoice(field, String(value))"
       />
     </template>

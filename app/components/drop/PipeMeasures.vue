@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import type { Told } from '#core/figures/told'
+import type { Shown } from '~/composables/useEdits'
 import { parseLength } from '#core/units/parse'
 import { INCH } from '#core/units/constants'
 import { length } from '#core/units/quantity'
@@ -12,14 +14,15 @@ const { set } = useEdits()
 const { say, text } = useSay()
 
 const drop = computed(() => props.assessed.line.intake.drop)
-function change(field: string, from: Parameters<typeof set>[1], to: Parameters<typeof set>[2], recipe: (drop: Drop) => void) {
+function change<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (drop: Drop) => void) {
   const { id } = drop.value
-  set(field, from, to, (draft) => {
+  set<F, T>(field, from, to, (draft) => {
     const found = draft.drops.find((each) => each.id === id)
     if (found) recipe(found)
   })
 }
-const words = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: say(`choice.${value}`) }))
+const sayChoice = (value: string) => say(`choice.${value}`)
+const words = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: sayChoice(value) }))
 
 const brackets = computed(() => drop.value.brackets.map((height) => text(length(height)).replace(/\u00A0/g, ' ')).join('; '))
 const problem = ref('')
@@ -50,7 +53,7 @@ const id = useId()
       :label="say('field.name.shape')"
       :model-value="drop.shape"
       :options="words('round', 'rectangular', 'square')"
-      @update:model-value="(v) => change('shape', drop.shape, v, (draft) => (draft.shape = v))"
+      @update:model-value="(v) => change('shape', sayChoice(drop.shape), sayChoice(v), (draft) => (draft.shape = v))"
     />
     <QuantityField
       :label="say('field.name.pipeBore')"
@@ -81,7 +84,7 @@ const id = useId()
       :label="say('field.name.material')"
       :model-value="drop.material"
       :options="words('plastic', 'metal')"
-      @update:model-value="(v) => change('material', drop.material, v, (draft) => (draft.material = v))"
+      @update:model-value="(v) => change('material', sayChoice(drop.material), sayChoice(v), (draft) => (draft.material = v))"
     />
     <QuantityField
       :label="say('field.name.offWall')"
@@ -95,7 +98,7 @@ const id = useId()
       :label="say('field.name.foot')"
       :model-value="drop.foot"
       :options="words('shoe', 'gully', 'open')"
-      @update:model-value="(v) => change('foot', drop.foot, v, (draft) => (draft.foot = v))"
+      @update:model-value="(v) => change('foot', sayChoice(drop.foot), sayChoice(v), (draft) => (draft.foot = v))"
     />
     <div class="py-1">
       <label :for="id" class="text-13">{{ say('field.name.brackets') }}</label>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { word } from '#core/figures/told'
 import { VueDraggable } from 'vue-draggable-plus'
 import { FAMILIES, headSpentBy, orderFaults, ownHeight } from '#core/catch'
 import { addDevice, changeDevice, clearTrain, freshDevice, freshId, moveDevice, removeDevice, trainPlace } from '#core/edits'
@@ -99,7 +100,7 @@ const ends = computed(() => {
   const { intake, fed } = props.assessed.line
   return fed
     ? say('drop.toVessel', { vessel: intake.vessel.name })
-    : say('drop.toGround', { where: drop.value.end.kind === 'ground' ? drop.value.end.where : 'drain' })
+    : say('drop.toGround', { where: word(drop.value.end.kind === 'ground' ? drop.value.end.where : 'drain') })
 })
 </script>
 
@@ -174,8 +175,8 @@ const ends = computed(() => {
             {{
               say('drop.cannotBe', {
                 why: say(`finding.trainOrder.say.${faults.get(device.id)!.reason}`, {
-                  part: device.kind,
-                  against: devices.find(({ id }) => id === faults.get(device.id)!.against)!.kind,
+                  part: word(device.kind),
+                  against: word(devices.find(({ id }) => id === faults.get(device.id)!.against)!.kind),
                 }),
               })
             }}

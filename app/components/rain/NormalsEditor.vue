@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { word } from '#core/figures/told'
 import { readNormals, type NormalsProblem } from '#core/rain'
 import type { NormalsRain } from '#core/scheme'
 
@@ -22,7 +23,7 @@ function read() {
     return
   }
   problems.value = []
-  taken.value = say('normals.taken', { unit: result.normals.unit })
+  taken.value = say('normals.taken', { unit: word(result.normals.unit) })
   emit('change', result.normals.totals, result.normals.wetDays)
 }
 const told = computed(() =>
@@ -44,7 +45,7 @@ const told = computed(() =>
       <p v-if="taken" class="mt-1 text-13 text-ink-2">{{ taken }}</p>
     </div>
     <MonthsField
-      :label="say('normals.totals', { unit })"
+      :label="say('normals.totals', { unit: word(unit) })"
       :model-value="props.normals.totals"
       :per-unit="perUnit"
       :most="3000"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { word } from '#core/figures/told'
 import { setMark, setOutletHeight, setPort, setStand } from '#core/edits'
 import type { Finding, Station } from '#core/findings'
 import { fall as fallQuantity, length, span, volume } from '#core/units/quantity'
@@ -320,7 +321,7 @@ const acrossText = computed(() => {
         :fine="fine"
         :min="0"
         :max="h.outlet"
-        :name="say('grip.part', { part: grip.kind })"
+        :name="say('grip.part', { part: word(grip.kind) })"
         :value-text="text(length(grip.height))"
         @move="(height, settled) => movePart(grip.id, grip.height, height, settled)"
       />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { word } from '#core/figures/told'
 import { LITRE } from '#core/units/constants'
 import { days, rainDepth, share, volume } from '#core/units/quantity'
 import { message } from '~/stores/messages'
@@ -42,7 +43,7 @@ const met = (account: { used: number; demand: number }) => share(account.demand 
 
 const school = computed(() => bench.scheme?.spillRule ?? 'after-spillage')
 function setSchool(next: 'after-spillage' | 'before-spillage') {
-  bench.editScheme(message('edit.field', { field: say('field.name.spillRule'), from: school.value, to: next }), (scheme) => ({
+  bench.editScheme(message('edit.field', { field: say('field.name.spillRule'), from: word(school.value), to: word(next) }), (scheme) => ({
     ...scheme,
     spillRule: next,
   }))

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { word, type Told } from '#core/figures/told'
+import type { Shown } from '~/composables/useEdits'
 import { chooseVessel, setStand } from '#core/edits'
 import type { Vessel } from '#core/scheme'
 import { length, mass, pressure, volume } from '#core/units/quantity'
@@ -34,9 +36,9 @@ function choose(next: string) {
     (scheme) => chooseVessel(scheme, vessel.value!.id, chosen),
   )
 }
-function change(field: string, from: Parameters<typeof set>[1], to: Parameters<typeof set>[2], recipe: (vessel: Vessel) => void) {
+function change<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (vessel: Vessel) => void) {
   const id = vessel.value!.id
-  set(field, from, to, (draft) => {
+  set<F, T>(field, from, to, (draft) => {
     const found = draft.stores.flatMap(({ vessels }) => vessels).find((each) => each.id === id)
     if (found) recipe(found)
   })
@@ -119,20 +121,20 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
         :label="say('field.name.light')"
         :model-value="vessel.light"
         :options="words('opaque', 'clad', 'translucent', 'clear')"
-        @update:model-value="(v) => change('light', vessel!.light, v, (draft) => (draft.light = v))"
+        @update:model-value="(v) => change('light', word(vessel!.light), word(v), (draft) => (draft.light = v))"
       />
       <ChoiceField
         :label="say('field.name.held')"
         :model-value="vessel.held"
         :options="words('new', 'food', 'unknown', 'chemical')"
-        @update:model-value="(v) => change('held', vessel!.held, v, (draft) => (draft.held = v))"
+        @update:model-value="(v) => change('held', word(vessel!.held), word(v), (draft) => (draft.held = v))"
       />
       <h3 class="h3 rule pt-2">{{ say('cask.stand') }}</h3>
       <ChoiceField
         :label="say('field.name.baseKind')"
         :model-value="vessel.base.kind"
         :options="words('ground', 'slab', 'blocks', 'timber', 'stand', 'gravel-pad', 'deck')"
-        @update:model-value="(v) => change('baseKind', vessel!.base.kind, v, (draft) => (draft.base.kind = v))"
+        @update:model-value="(v) => change('baseKind', word(vessel!.base.kind), word(v), (draft) => (draft.base.kind = v))"
       />
       <QuantityField
         :label="say('field.name.stand')"
@@ -156,13 +158,15 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
         :label="say('field.name.soil')"
         :model-value="vessel.base.soil"
         :options="words('soft-garden', 'clay', 'sand', 'sandy-gravel', 'paving')"
-        @update:model-value="(v) => change('soil', vessel!.base.soil, v, (draft) => (draft.base.soil = v))"
+        @update:model-value="(v) => change('soil', word(vessel!.base.soil), word(v), (draft) => (draft.base.soil = v))"
       />
       <ChoiceField
         :label="say('field.name.tied')"
         :model-value="vessel.base.tied ? 'yes' : 'no'"
         :options="words('yes', 'no')"
-        @update:model-value="(v) => change('tied', vessel!.base.tied ? 'yes' : 'no', v, (draft) => (draft.base.tied = v === 'yes'))"
+        @update:model-value="
+          (v) => change('tied', word(vessel!.base.tied ? 'yes' : 'no'), word(v), (draft) => (draft.base.tied = v === 'yes'))
+        "
       />
       <p class="text-13 text-ink-2">
         {{

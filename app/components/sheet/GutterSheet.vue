@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { word, type Told } from '#core/figures/told'
+import type { Shown } from '~/composables/useEdits'
 import { addOutlet, removeOutlet, setHighPoints } from '#core/edits'
 import { GUTTER_SIZES, sizeOf } from '#core/gutter'
 import type { Gutter, Outlet } from '#core/scheme'
@@ -21,14 +23,14 @@ const outlets = computed(() =>
   })),
 )
 
-function change(
+function change<F extends Told, T extends Told>(
   field: string,
-  from: Parameters<typeof set>[1],
-  to: Parameters<typeof set>[2],
+  from: Shown<F>,
+  to: Shown<T>,
   recipe: (gutter: Gutter, outlet: Outlet) => void,
 ) {
   const { gutter, outlet } = design.value!
-  set(field, from, to, (draft) => {
+  set<F, T>(field, from, to, (draft) => {
     const found = draft.gutters.find(({ id }) => id === gutter.id)
     const hole = found?.outlets.find(({ id }) => id === outlet.id)
     if (found && hole) recipe(found, hole)
@@ -138,7 +140,7 @@ function setWidth(width: number) {
       :label="say('field.name.profile')"
       :model-value="design.gutter.profile"
       :options="profiles"
-      @update:model-value="(v) => change('profile', design!.gutter.profile, v, (gutter) => (gutter.profile = v))"
+      @update:model-value="(v) => change('profile', word(design!.gutter.profile), word(v), (gutter) => (gutter.profile = v))"
     />
     <QuantityField
       v-if="size === 'own'"
@@ -207,7 +209,7 @@ function setWidth(width: number) {
       :label="say('field.name.material')"
       :model-value="design.gutter.material"
       :options="(['plastic', 'metal'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
-      @update:model-value="(v) => change('material', design!.gutter.material, v, (gutter) => void (gutter.material = v))"
+      @update:model-value="(v) => change('material', word(design!.gutter.material), word(v), (gutter) => void (gutter.material = v))"
     />
     <label class="flex items-center gap-2 py-1 text-13">
       <input

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { word, type Told } from '#core/figures/told'
+import type { Shown } from '~/composables/useEdits'
 import { COVER_DATA, planArea } from '#core/roof'
 import { addSection, removeSection, setOutline } from '#core/edits'
 import { COVERS, FOULING, ROOF_HAZARDS, type RoofSection } from '#core/scheme'
@@ -16,9 +18,9 @@ const section = computed(() => sections.value.find(({ id }) => id === chosen.val
 const keeps = computed(() => (section.value ? (bench.simulation.balance?.overallShares[section.value.id] ?? 0) : 0))
 const cover = computed(() => section.value && COVER_DATA[section.value.cover])
 
-function change(field: string, from: Parameters<typeof set>[1], to: Parameters<typeof set>[2], recipe: (draft: RoofSection) => void) {
+function change<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (draft: RoofSection) => void) {
   const id = section.value?.id
-  set(field, from, to, (draft) => {
+  set<F, T>(field, from, to, (draft) => {
     const found = draft.sections.find((each) => each.id === id)
     if (found) recipe(found)
   })
@@ -125,7 +127,7 @@ const words = <T extends string>(values: readonly T[]) => values.map((value) => 
       :label="say('field.name.measured')"
       :model-value="section.measured"
       :options="words(['plan', 'slope'] as const)"
-      @update:model-value="(v) => change('measured', section!.measured, v, (draft) => (draft.measured = v))"
+      @update:model-value="(v) => change('measured', word(section!.measured), word(v), (draft) => (draft.measured = v))"
     />
     <QuantityField
       :label="say('field.name.pitch')"
@@ -163,19 +165,19 @@ const words = <T extends string>(values: readonly T[]) => values.map((value) => 
       :label="say('field.name.cover')"
       :model-value="section.cover"
       :options="words(COVERS)"
-      @update:model-value="(v) => change('cover', section!.cover, v, (draft) => (draft.cover = v))"
+      @update:model-value="(v) => change('cover', word(section!.cover), word(v), (draft) => (draft.cover = v))"
     />
     <ChoiceField
       :label="say('field.name.fouling')"
       :model-value="section.fouling"
       :options="words(FOULING)"
-      @update:model-value="(v) => change('fouling', section!.fouling, v, (draft) => (draft.fouling = v))"
+      @update:model-value="(v) => change('fouling', word(section!.fouling), word(v), (draft) => (draft.fouling = v))"
     />
     <ChoiceField
       :label="say('field.name.runoff')"
       :model-value="section.runoff.kind === 'own' ? 'table' : section.runoff.kind"
       :options="words(['table', 'published'] as const)"
-      @update:model-value="(v) => change('runoff', section!.runoff.kind, v, (draft) => (draft.runoff = { kind: v }))"
+      @update:model-value="(v) => change('runoff', word(section!.runoff.kind), word(v), (draft) => (draft.runoff = { kind: v }))"
     />
     <p v-if="cover" class="text-13 text-ink-2">
       {{

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { word, type Told } from '#core/figures/told'
+import type { Shown } from '~/composables/useEdits'
 import { findGaps, isoDate, quickNormals } from '#core/rain'
 import type { AnnualRain, NormalsRain, RainSource } from '#core/scheme'
 import { days, rainDepth } from '#core/units/quantity'
@@ -25,7 +27,7 @@ const wet = computed(() => {
 
 const MADE = { spread: 0.16, years: 30, seed: 1 }
 function useSource(next: RainSource) {
-  if (rain.value) setJob('rain', say(`word.${rain.value.kind}`), say(`word.${next.kind}`), (draft) => void (draft.rain = next))
+  if (rain.value) setJob('rain', word(rain.value.kind), word(next.kind), (draft) => void (draft.rain = next))
 }
 /** Monthly means to begin with: those of the yearly total, to be typed or pasted over. */
 function useNormals() {
@@ -41,7 +43,7 @@ function useFitted(on: boolean) {
 }
 function setMade<K extends 'years' | 'seed' | 'spread'>(key: K, value: number) {
   const from = rain.value && key in rain.value ? (rain.value as NormalsRain)[key] : 0
-  setJob(key, from, value, (draft) => void Object.assign(draft.rain, { [key]: value }))
+  setJob<number, number>(key, from, value, (draft) => void Object.assign(draft.rain, { [key]: value }))
 }
 function setNormals(totals: number[], wetDays: number[]) {
   setJob('normals', '', '', (draft) => {
@@ -55,19 +57,14 @@ function setSeason(index: number, factor: number) {
 }
 const SEASONS = ['winter', 'spring', 'summer', 'autumn'] as const
 
-function setAnnual<K extends keyof AnnualRain>(
-  key: K,
-  value: AnnualRain[K],
-  from: Parameters<typeof setJob>[1],
-  to: Parameters<typeof setJob>[2],
-) {
-  setJob(key, from, to, (draft) => {
+function setAnnual<K extends keyof AnnualRain, F extends Told, T extends Told>(key: K, value: AnnualRain[K], from: Shown<F>, to: Shown<T>) {
+  setJob<F, T>(key, from, to, (draft) => {
     if (draft.rain.kind === 'annual') Object.assign(draft.rain, { [key]: value })
   })
 }
 const useTotal = () => useSource({ kind: 'annual', total: 700, pattern: 'even', hemisphere: 'north', wetDays: 140, ...MADE })
 function setGaps(value: 'leave-year-out' | 'generator' | 'dry') {
-  setJob('gaps', leaning.value?.gaps ?? value, value, (draft) => {
+  setJob('gaps', word(leaning.value?.gaps ?? value), word(value), (draft) => {
     if (draft.rain.kind === 'record' || draft.rain.kind === 'fitted') draft.rain.gaps = value
   })
 }
@@ -154,13 +151,13 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
         :label="say('field.name.pattern')"
         :model-value="annual.pattern"
         :options="words('even', 'winter-wet', 'summer-wet', 'one-dry-season', 'two-wet-seasons')"
-        @update:model-value="(v) => setAnnual('pattern', v, annual!.pattern, v)"
+        @update:model-value="(v) => setAnnual('pattern', v, word(annual!.pattern), word(v))"
       />
       <ChoiceField
         :label="say('field.name.hemisphere')"
         :model-value="annual.hemisphere"
         :options="words('north', 'south')"
-        @update:model-value="(v) => setAnnual('hemisphere', v, annual!.hemisphere, v)"
+        @update:model-value="(v) => setAnnual('hemisphere', v, word(annual!.hemisphere), word(v))"
       />
       <QuantityField
         :label="say('field.name.wetDays')"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { word, type Told } from '#core/figures/told'
+import type { Shown } from '~/composables/useEdits'
 import type { OverflowRoute } from '#core/scheme'
 import { length, span } from '#core/units/quantity'
 
@@ -12,16 +14,16 @@ const line = computed(() => bench.assessed?.line)
 const route = computed(() => line.value?.overflow ?? bench.assessment?.path.overflows.get(line.value!.placed.store.id)?.[0])
 const target = computed(() => (route.value?.to.kind === 'ground' ? route.value.to : undefined))
 
-function change(field: string, from: Parameters<typeof set>[1], to: Parameters<typeof set>[2], recipe: (route: OverflowRoute) => void) {
+function change<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (route: OverflowRoute) => void) {
   const id = route.value!.id
-  set(field, from, to, (draft) => {
+  set<F, T>(field, from, to, (draft) => {
     const found = draft.overflows.find((each) => each.id === id)
     if (found) recipe(found)
   })
 }
 function setPlace(part: 'where' | 'wallDistance', value: string | number) {
-  const from = target.value![part]
-  change(part, typeof from === 'number' ? span(from) : from, typeof value === 'number' ? span(value) : value, ({ to }) => {
+  const told = (place: string | number): Told => (typeof place === 'number' ? span(place) : word(place))
+  change<Told, Told>(part, told(target.value![part]), told(value), ({ to }) => {
     if (to.kind === 'ground') Object.assign(to, { [part]: value })
   })
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { word } from '#core/figures/told'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import type { Terms, UnitSystem } from '#core/units/quantity'
 import type { Theme } from '~/stores/settings'
@@ -8,7 +9,7 @@ const emit = defineEmits<{ terms: [value: Terms]; system: [value: UnitSystem] }>
 const settings = useSettings()
 const { say } = useSay()
 const words = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: say(`word.${value}`) }))
-const summary = computed(() => say('units.summary', { terms: settings.terms, system: settings.system === 'metric' ? 'mm' : 'ft in' }))
+const summary = computed(() => say('units.summary', { terms: word(settings.terms), system: settings.system === 'metric' ? 'mm' : 'ft in' }))
 function terms(value: Terms) {
   settings.use({ terms: value })
   emit('terms', value)

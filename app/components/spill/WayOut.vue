@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { word, type Told } from '#core/figures/told'
+import type { Shown } from '~/composables/useEdits'
 import { produce } from 'immer'
 import { firstSoak, soakRoof, soakStorms } from '#core/findings'
 import { breakHole, canSiphon, gardenRule, overflowHead, soakNeed, SOIL_RATES } from '#core/overflow'
@@ -24,8 +26,8 @@ const need = computed(() =>
   props.route.soak && roof.value > 0 ? soakNeed(props.route.soak, roof.value, soakStorms(bench.assessment!.path)) : undefined,
 )
 
-function change(field: string, from: Parameters<typeof set>[1], to: Parameters<typeof set>[2], recipe: (route: OverflowRoute) => void) {
-  set(field, from, to, (draft) => {
+function change<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (route: OverflowRoute) => void) {
+  set<F, T>(field, from, to, (draft) => {
     const found = draft.overflows.find((each) => each.id === props.route.id)
     if (found) recipe(found)
   })
@@ -33,7 +35,7 @@ function change(field: string, from: Parameters<typeof set>[1], to: Parameters<t
 const measure = (field: 'overflowLength' | 'overflowEnd' | 'crest', part: 'length' | 'end' | 'crest', value: number) =>
   change(field, length(props.route[part]), length(value), (route) => (route[part] = value))
 function setMouth(mouth: OverflowRoute['mouth']) {
-  change('mouth', props.route.mouth, mouth, (route) => {
+  change('mouth', word(props.route.mouth), word(mouth), (route) => {
     route.mouth = mouth
     // A hoop begins over its intake, with air at its crown.
     if (mouth === 'hooped' && route.crest < invert.value)
@@ -101,7 +103,7 @@ const SOAK_PARTS = [
         :model-value="route.vented ? 'yes' : 'no'"
         :options="(['yes', 'no'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
         :note="say(canSiphon(route, invert) ? 'spillway.siphons' : 'spillway.breaks', { hole: length(breakHole(route.bore)) })"
-        @update:model-value="(v) => change('vented', route.vented ? 'yes' : 'no', v, (each) => (each.vented = v === 'yes'))"
+        @update:model-value="(v) => change('vented', word(route.vented ? 'yes' : 'no'), word(v), (each) => (each.vented = v === 'yes'))"
       />
     </template>
     <p class="py-1 text-13">
@@ -134,7 +136,9 @@ const SOAK_PARTS = [
           :label="say('spillway.fill')"
           :model-value="route.soak.fill"
           :options="(['open', 'gravel', 'crate'] as const).map((value) => ({ value, label: say(`spillway.fills.${value}`) }))"
-          @update:model-value="(v) => change('fill', route.soak!.fill, v, (each) => (each.soak!.fill = v))"
+          @update:model-value="
+            (v) => change('fill', say(`spillway.fills.${route.soak!.fill}`), say(`spillway.fills.${v}`), (each) => (each.soak!.fill = v))
+          "
         />
         <QuantityField
           v-for="{ part, least, most } in SOAK_PARTS"

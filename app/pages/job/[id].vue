@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { word } from '#core/figures/told'
 import type { Station } from '#core/findings'
 import { layBuildWords } from '~/build/layBuildWords'
 import { saveFile } from '~/composables/saveFile'
@@ -165,8 +166,8 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <span class="cap whitespace-nowrap max-md:hidden" role="status">{{ saved }}</span>
       <UnitsMenu
         class="max-md:hidden"
-        @terms="(to) => setJob('terms', bench.job!.terms, to, (job) => (job.terms = to))"
-        @system="(to) => setJob('system', bench.job!.system, to, (job) => (job.system = to))"
+        @terms="(to) => setJob('terms', word(bench.job!.terms), word(to), (job) => (job.terms = to))"
+        @system="(to) => setJob('system', word(bench.job!.system), word(to), (job) => (job.system = to))"
       />
       <button type="button" class="btn max-md:hidden" @click="exportFile">{{ say('jobs.export') }}</button>
       <button
@@ -289,8 +290,8 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
         <button type="button" class="btn" @click="exportFile">{{ say('jobs.export') }}</button>
         <button type="button" class="btn" :disabled="!bench.redoable" @click="bench.redo()">{{ say('ui.redo') }}</button>
         <UnitsMenu
-          @terms="(to) => setJob('terms', bench.job!.terms, to, (job) => (job.terms = to))"
-          @system="(to) => setJob('system', bench.job!.system, to, (job) => (job.system = to))"
+          @terms="(to) => setJob('terms', word(bench.job!.terms), word(to), (job) => (job.terms = to))"
+          @system="(to) => setJob('system', word(bench.job!.system), word(to), (job) => (job.system = to))"
         />
       </div>
     </div>

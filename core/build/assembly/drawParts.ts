@@ -1,3 +1,4 @@
+import { word } from '../../figures/told'
 import { end, insertionOf, pipeByBore } from '../../parts'
 import type { Pump, Tap } from '../../scheme'
 import { female, male, pipeEnds, type Assembler } from './assembler'
@@ -37,7 +38,7 @@ function pumpParts(make: Assembler, pump: Pump): void {
   const key = make.drawn('pump', pump.id, {
     station: 'draw',
     item: `pump:${pump.duty}:${pump.power}`,
-    words: { id: 'part.pump', values: { power: pump.power } },
+    words: { id: 'part.pump', values: { power: word(pump.power) } },
     shop: 'electrical',
     price: GUIDE.pump,
   })

@@ -1,3 +1,4 @@
+import { word } from '../../figures/told'
 import { bendsAlong, eavesAlong, gutterParts as partsAlong } from '../../gutter'
 import { eaveSections } from '../../path'
 import { length } from '../../units/quantity'
@@ -21,7 +22,7 @@ export function gutterParts(make: Assembler): void {
       {
         ...common,
         item,
-        words: { id: 'part.gutter', values: { profile: gutter.profile, ...width } },
+        words: { id: 'part.gutter', values: { profile: word(gutter.profile), ...width } },
         quantity: gutter.length,
         unit: 'length',
         sold: gutter.piece,

@@ -1,3 +1,4 @@
+import { word } from '../../figures/told'
 import type { Vessel } from '../../scheme'
 import { LITRE } from '../../units/constants'
 import { length, volume as volumeOf } from '../../units/quantity'
@@ -17,7 +18,7 @@ export function vesselParts(make: Assembler): void {
       {
         station: 'cask',
         item: `vessel:${vessel.family}:${Math.round(vessel.nominal / LITRE)}`,
-        words: { id: 'part.vessel', values: { family: vessel.family, holds: volumeOf(vessel.nominal) } },
+        words: { id: 'part.vessel', values: { family: word(vessel.family), holds: volumeOf(vessel.nominal) } },
         shop: 'tanks',
         price: Math.round(least + (vessel.nominal / LITRE) * perLitre),
       },

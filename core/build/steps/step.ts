@@ -1,4 +1,4 @@
-import type { Quantity } from '../../units/quantity'
+import type { ToldValues } from '../../figures/told'
 import type { BuildStation } from '../part'
 
 /** Where in the work a step belongs, in the usual order. */
@@ -46,7 +46,7 @@ export interface Step {
   station: BuildStation
   /** What it is done to, in the reader's own word. */
   on: string
-  values: Record<string, Quantity | string>
+  values: ToldValues
   /** Steps that come before it. */
   after: string[]
   /** Those of them that it is never done without: held until they are. */

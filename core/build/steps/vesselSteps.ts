@@ -1,3 +1,4 @@
+import { word } from '../../figures/told'
 import { count, length, mass } from '../../units/quantity'
 import { drawnKey } from '../part'
 import { ONE_LIFTS, type Ground, type Order } from './order'
@@ -15,7 +16,7 @@ export function vesselSteps(order: Order, { path, holes }: Ground): void {
         kind: 'clean',
         minutes: 40,
         bench: true,
-        values: { held: vessel.held },
+        values: { held: word(vessel.held) },
         after: ['buy'],
         cautions: [vessel.held === 'food' ? 'neverInside' : 'contentsUnknown'],
         parts: [key],

@@ -1,0 +1,58 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { createApp } from 'vue'
+import { createI18n } from 'vue-i18n'
+import { renderToString } from 'vue/server-renderer'
+import { word, type Told } from '#core/figures/told'
+import { length } from '#core/units/quantity'
+import { british } from '~/locales/allWords'
+import { useSay } from './useSay'
+
+let say: ReturnType<typeof useSay>['say']
+beforeEach(async () => {
+  setActivePinia(createPinia())
+  const app = createApp({
+    setup() {
+      say = useSay().say
+      return () => ''
+    },
+  })
+  app.use(
+    createI18n({
+      legacy: false,
+      locale: 'en-GB',
+      messages: { 'en-GB': { ...british, test: { told: 'Told: {what}.' } } } as never,
+      missingWarn: false,
+      fallbackWarn: false,
+    }),
+  )
+  await renderToString(app)
+})
+const told = (what: Told) => say('test.told', { what })
+
+describe('a name is data', () => {
+  // Each of these is a code somewhere: of an end, of a reason, a word of the trade, a message, a linked term, a format.
+  it.each([
+    'end:terrace',
+    'end:',
+    'mismatch.thread',
+    'butt',
+    'pump',
+    'word.butt',
+    'in',
+    'jobs.title',
+    'constructor',
+    '__proto__',
+    '@:t.butt',
+    '{what}',
+    '%',
+    '<b>',
+  ])('%s is said as it stands', (name) => expect(told(name)).toBe(`Told: ${name}.`))
+})
+
+describe('what is to be looked up says so', () => {
+  it('a word of the trade', () => expect(told(word('half-round'))).toBe('Told: half round.'))
+  it('an end of a part', () => expect(told({ end: { type: 'downpipe-round', size: '68', gender: 'male' } })).toContain('68\u00A0mm round'))
+  it('why two ends do not mate', () => expect(told({ mismatch: 'size' })).not.toContain('mismatch'))
+  it('a figure', () => expect(told(length(0.5))).toBe('Told: 500\u00A0mm.'))
+})

@@ -1,0 +1,26 @@
+import type { Quantity } from '../units/quantity'
+
+/** A word of the trade, by its id among the words of the locale files: said in the reader's own terms. */
+export interface Word {
+  readonly word: string
+}
+/** One side of a joint, said by kind, size and gender. */
+export interface EndTold {
+  readonly end: { readonly type: string; readonly size: string; readonly gender: string }
+}
+/** Why two ends do not go together, by its id. */
+export interface MismatchTold {
+  readonly mismatch: string
+}
+
+/**
+ * What can be put into a message. A plain string is somebody's own word, such as a name: it is said as it stands and never
+ * looked up, whatever it looks like. What is to be looked up says so by its type.
+ */
+export type Told = Quantity | string | number | Word | EndTold | MismatchTold
+export type ToldValues = Record<string, Told>
+
+export const word = (id: string): Word => ({ word: id })
+
+/** Whether a value is this word. */
+export const isWord = (value: Told | undefined, id: string): boolean => typeof value === 'object' && 'word' in value && value.word === id
