@@ -27,7 +27,10 @@ const fake = vi.hoisted(() => {
   }
 })
 vi.mock('comlink', () => ({ wrap: () => fake.service, proxy: (value: unknown) => value }))
-vi.stubGlobal('Worker', function FakeWorker() {})
+const ended = vi.fn()
+vi.stubGlobal('Worker', function FakeWorker() {
+  return { addEventListener: () => {}, terminate: ended }
+})
 
 const { schemes, rain, site, seasonFactors } = withyHard()
 const order = { source: rain, record: demoRecords()[0], place: { site, seasonFactors } }
@@ -44,6 +47,27 @@ const balance = (volume: number) => ({ years: { volume } })
 beforeEach(() => {
   fake.waiting.length = 0
   fake.calls.length = 0
+})
+
+describe('a worker that does not hear', () => {
+  it('is ended a second after it was told to stop, and another is taken on', async () => {
+    const { state, run, stop } = useSimulation()
+    void run(schemes[0]!, 'butt-store', order, true)
+    await next('balance')
+    const deaf = vi.spyOn(fake.service, 'supersede').mockReturnValue(new Promise(() => {}) as never)
+    vi.useFakeTimers()
+    stop()
+    await vi.advanceTimersByTimeAsync(1001)
+    vi.useRealTimers()
+    deaf.mockRestore()
+    expect(ended).toHaveBeenCalledOnce()
+    const again = run(schemes[0]!, 'butt-store', order, false)
+    ;(await next('balance')).answer(balance(192))
+    await again
+    expect([state.balance?.years.volume, state.failed]).toEqual([192, undefined])
+    // The new one has to be told the rain again.
+    expect(fake.calls.filter((call) => call.startsWith('rain')).length).toBeGreaterThan(0)
+  })
 })
 
 describe('running the years', () => {

@@ -4,7 +4,8 @@ import type { Scheme } from '#core/scheme'
 import type { TrainWishes } from '#core/offers'
 import type { DropAnswer, SchemeFigures, SweepAnswer, WeighedOffer } from '#core/service'
 import type { UnitSystem } from '#core/units/quantity'
-import type { BalanceReport, RainOrder, SimulationService } from '~/workers/simulation.worker'
+import { hire, LetGo, type Hired } from '~/workers/hire'
+import type { BalanceReport, RainOrder } from '~/workers/simulation.worker'
 
 export interface SimulationState {
   balance: BalanceReport | undefined
@@ -29,17 +30,13 @@ const MOST_WORKERS = 4
 /** Time between two reports of progress, ms. */
 const TELL_EVERY_MS = 200
 
-interface Hand {
-  service: Comlink.Remote<SimulationService>
+/** A worker that is told to stop has so long to say that it heard, ms; then it is ended and another taken on. */
+const HEARS_WITHIN_MS = 1000
+
+interface Hand extends Hired {
   rainKey: string
 }
-
-function hire(): Hand {
-  return {
-    service: Comlink.wrap<SimulationService>(new Worker(new URL('../workers/simulation.worker.ts', import.meta.url), { type: 'module' })),
-    rainKey: '',
-  }
-}
+const takeOn = (): Hand => Object.assign(hire(), { rainKey: '' })
 
 let first: Hand | undefined
 const pool: Hand[] = []
@@ -56,7 +53,7 @@ const checksum = (depths: readonly (number | null)[]) =>
 /** Sends rain to a worker that has another. */
 async function bringRain(hand: Hand, key: string, order: RainOrder) {
   if (hand.rainKey === key) return
-  await hand.service.setRain(key, order)
+  await hand.ask((service) => service.setRain(key, order))
   hand.rainKey = key
 }
 
@@ -77,11 +74,11 @@ export function useSimulation() {
     bandsTook: undefined,
   })
 
-  const worker = () => (first ??= hire())
+  const worker = () => (first ??= takeOn())
   /** Bands under way are out of date. */
   function nextBands(): number {
     bandsTicket++
-    for (const { service } of pool) void service.supersede(bandsTicket)
+    for (const { ask } of pool) ask((service) => service.supersede(bandsTicket)).catch(() => {})
     state.bandsProgress = undefined
     return bandsTicket
   }
@@ -96,28 +93,25 @@ export function useSimulation() {
     }
     try {
       const key = keyOf(order)
-      const { service } = worker()
-      await service.supersede(mine)
+      const { ask } = worker()
+      await ask((service) => service.supersede(mine))
       await bringRain(worker(), key, order)
       const request = { ticket: mine, scheme, store, rainKey: key }
-      const balance = await service.balance(request)
+      const balance = await ask((service) => service.balance(request))
       if (mine !== ticket || !balance) return
       state.balance = balance
       if (!withSweep) {
         state.sweep = undefined
         return
       }
-      const sweep = await service.sweep(
-        request,
-        balance.years.volume,
-        Comlink.proxy((done: number, of: number) => {
-          // The last report may come after the answer it belongs to.
-          if (mine === ticket && state.working && done < of) state.progress = { done, of }
-        }),
-      )
+      const progress = Comlink.proxy((done: number, of: number) => {
+        // The last report may come after the answer it belongs to.
+        if (mine === ticket && state.working && done < of) state.progress = { done, of }
+      })
+      const sweep = await ask((service) => service.sweep(request, balance.years.volume, progress))
       if (mine === ticket && sweep) state.sweep = sweep
     } catch (error) {
-      if (mine === ticket) state.failed = error instanceof Error ? error.message : String(error)
+      if (mine === ticket && !(error instanceof LetGo)) state.failed = error instanceof Error ? error.message : String(error)
     } finally {
       if (mine === ticket) {
         state.working = false
@@ -136,23 +130,21 @@ export function useSimulation() {
     let told = began
     state.bandsProgress = { done, of: ENSEMBLE_RECORDS }
     try {
-      while (pool.length < hands) pool.push(hire())
+      while (pool.length < hands) pool.push(takeOn())
       const key = keyOf(order)
       const shares = await Promise.all(
         pool.map(async (hand, index) => {
-          await hand.service.supersede(mine)
+          await hand.ask((service) => service.supersede(mine))
           await bringRain(hand, key, order)
-          return hand.service.ensemble(
-            { ticket: mine, scheme, store, rainKey: key },
-            { worker: index, of: pool.length, records: ENSEMBLE_RECORDS },
-            Comlink.proxy((more: number) => {
-              done += more
-              // A report may come after the answer it belongs to; and the eye needs no more than a few a second.
-              if (mine !== bandsTicket || over || performance.now() - told < TELL_EVERY_MS) return
-              told = performance.now()
-              state.bandsProgress = { done, of: ENSEMBLE_RECORDS }
-            }),
-          )
+          const progress = Comlink.proxy((more: number) => {
+            done += more
+            // A report may come after the answer it belongs to; and the eye needs no more than a few a second.
+            if (mine !== bandsTicket || over || performance.now() - told < TELL_EVERY_MS) return
+            told = performance.now()
+            state.bandsProgress = { done, of: ENSEMBLE_RECORDS }
+          })
+          const part = { worker: index, of: pool.length, records: ENSEMBLE_RECORDS }
+          return hand.ask((service) => service.ensemble({ ticket: mine, scheme, store, rainKey: key }, part, progress))
         }),
       )
       if (mine !== bandsTicket || shares.some((share) => share === undefined)) return
@@ -173,7 +165,7 @@ export function useSimulation() {
   async function compare(schemes: readonly Scheme[], order: RainOrder): Promise<SchemeFigures[] | undefined> {
     const key = keyOf(order)
     await bringRain(worker(), key, order)
-    return worker().service.figures(schemes, key)
+    return worker().ask((service) => service.figures(schemes, key))
   }
 
   let dropTicket = 0
@@ -183,10 +175,10 @@ export function useSimulation() {
     try {
       const key = keyOf(order)
       await bringRain(worker(), key, order)
-      const answer = await worker().service.drop(scheme, drop, system, key)
+      const answer = await worker().ask((service) => service.drop(scheme, drop, system, key))
       if (mine === dropTicket && answer) state.drop = answer
     } catch (error) {
-      if (mine === dropTicket) state.failed = error instanceof Error ? error.message : String(error)
+      if (mine === dropTicket && !(error instanceof LetGo)) state.failed = error instanceof Error ? error.message : String(error)
     }
   }
 
@@ -200,13 +192,23 @@ export function useSimulation() {
   ): Promise<WeighedOffer[] | undefined> {
     const key = keyOf(order)
     await bringRain(worker(), key, order)
-    return worker().service.offers(scheme, drop, vessel, wishes, key)
+    return worker().ask((service) => service.offers(scheme, drop, vessel, wishes, key))
   }
 
   /** Calls off whatever is running. What has been reckoned stays. */
   function stop(): void {
     ticket++
-    if (first) void first.service.supersede(ticket)
+    const told = first
+    if (told) {
+      const ending = setTimeout(() => {
+        told.end()
+        if (first === told) first = undefined
+      }, HEARS_WITHIN_MS)
+      told
+        .ask((service) => service.supersede(ticket))
+        .catch(() => {})
+        .finally(() => clearTimeout(ending))
+    }
     nextBands()
     state.working = false
     state.progress = undefined

@@ -33,7 +33,10 @@ const pool = vi.hoisted(() => {
   }
 })
 vi.mock('comlink', () => ({ wrap: () => pool.hire(), proxy: (value: unknown) => value }))
-vi.stubGlobal('Worker', function FakeWorker() {})
+const ended = vi.fn()
+vi.stubGlobal('Worker', function FakeWorker() {
+  return { addEventListener: () => {}, terminate: ended }
+})
 vi.stubGlobal('navigator', { hardwareConcurrency: 2 })
 
 const { schemes, rain, site, seasonFactors } = withyHard()

@@ -25,7 +25,10 @@ const fake = vi.hoisted(() => {
   }
 })
 vi.mock('comlink', () => ({ wrap: () => fake.service, proxy: (value: unknown) => value }))
-vi.stubGlobal('Worker', function FakeWorker() {})
+const ended = vi.fn()
+vi.stubGlobal('Worker', function FakeWorker() {
+  return { addEventListener: () => {}, terminate: ended }
+})
 
 const scheme = tanneryRow().schemes[2]!
 const storm = answerStorm(scheme)!
@@ -83,6 +86,36 @@ describe('a trial', () => {
     expect(state.failed).toBe('the longer rain must be the weaker one')
     expect(state.answer).toBe(calm)
     expect(state.working).toBe(false)
+  })
+  it('one that does not come back is ended on asking, and the next storm is run all the same', async () => {
+    const { state, run, stop } = useTrial()
+    const stuck = run(scheme, [], 'metric')
+    await next('storm')
+    stop()
+    await stuck
+    expect(ended).toHaveBeenCalledOnce()
+    expect([state.working, state.failed]).toEqual([false, undefined])
+    const calm = { ...storm, verdict: { ...storm.verdict, first: undefined } }
+    const again = run(scheme, [], 'metric')
+    ;(await next('storm')).answer(calm)
+    await again
+    expect(state.answer).toBe(calm)
+  })
+  it('a storm that runs on and on is not waited for by the next', async () => {
+    ended.mockClear()
+    const clock = vi.spyOn(performance, 'now')
+    clock.mockReturnValue(0)
+    const { state, run } = useTrial()
+    const stuck = run(scheme, [], 'metric')
+    await next('storm')
+    clock.mockReturnValue(1600)
+    const newer = run({ ...scheme, name: 'Newer' }, [], 'metric')
+    expect(ended).toHaveBeenCalledOnce()
+    const calm = { ...storm, verdict: { ...storm.verdict, first: undefined } }
+    ;(await next('storm')).answer(calm)
+    await Promise.all([stuck, newer])
+    expect([state.answer, state.failed]).toEqual([calm, undefined])
+    clock.mockRestore()
   })
   it('a batch tells how far it is, and stops when it is told to', async () => {
     const { state, runBatch, stopBatch } = useTrial()

@@ -4,7 +4,7 @@ import type { Scheme } from '#core/scheme'
 import type { StormAnswer } from '#core/service'
 import type { BatchRow, Bottleneck, WhatIf } from '#core/storm'
 import type { UnitSystem } from '#core/units/quantity'
-import type { SimulationService } from '~/workers/simulation.worker'
+import { hire, LetGo, type Hired } from '~/workers/hire'
 
 export interface TrialState {
   answer: StormAnswer | undefined
@@ -19,10 +19,16 @@ export interface TrialState {
   took: number | undefined
 }
 
-let hand: Comlink.Remote<SimulationService> | undefined
+let hand: Hired | undefined
 /** A worker of its own, so that storms and edits do not wait for one another. */
-const worker = () =>
-  (hand ??= Comlink.wrap<SimulationService>(new Worker(new URL('../workers/simulation.worker.ts', import.meta.url), { type: 'module' })))
+const worker = () => (hand ??= hire())
+/** Ends the worker in the middle of what it does; the next storm takes on another. */
+function endWorker() {
+  hand?.end()
+  hand = undefined
+}
+/** A storm that has run for so long is not waited for by the next one, ms. */
+const WAITED_FOR_MS = 1500
 
 /**
  * Storms over a scheme, in a worker. The newest request wins: an older answer is dropped.
@@ -43,11 +49,17 @@ export function useTrial() {
   /** What the table of storms was run over. */
   let batchOf: Scheme | undefined
 
-  const fail = (error: unknown) => (state.failed = error instanceof Error ? error.message : String(error))
+  function fail(error: unknown) {
+    if (error instanceof LetGo) return
+    state.failed = error instanceof Error ? error.message : String(error)
+  }
+  /** When what is being run was begun, ms; undefined while nothing is. */
+  let since: number | undefined
 
   /** The storm, and then what would cure its first bottleneck. */
   async function run(scheme: Scheme, whatIfs: readonly WhatIf[], system: UnitSystem): Promise<void> {
     const mine = ++ticket
+    if (since !== undefined && performance.now() - since > WAITED_FOR_MS) endWorker()
     // A table of the very same scheme stands, and one that is being run goes on.
     if (batchOf !== scheme) {
       stopBatch()
@@ -56,30 +68,42 @@ export function useTrial() {
     state.working = true
     state.failed = undefined
     const began = performance.now()
+    since = began
     try {
-      const answer = await worker().storm(scheme, whatIfs)
+      const answer = await worker().ask((service) => service.storm(scheme, whatIfs))
       if (mine !== ticket) return
       state.took = performance.now() - began
       state.answer = answer
       state.cures = undefined
       const first = answer?.verdict.first
       if (!first) return
-      const cures = await worker().cures(scheme, first, system, whatIfs)
+      const cures = await worker().ask((service) => service.cures(scheme, first, system, whatIfs))
       if (mine !== ticket) return
       state.cures = cures
       state.curesOf = scheme
     } catch (error) {
       if (mine === ticket) fail(error)
     } finally {
-      if (mine === ticket) state.working = false
+      if (mine === ticket) {
+        state.working = false
+        since = undefined
+      }
     }
+  }
+
+  /** Ends the storm that is being run, however deep in it the worker is. What was answered before stays. */
+  function stop(): void {
+    ticket++
+    since = undefined
+    state.working = false
+    endWorker()
   }
 
   /** What the smallest changes make of another of its bottlenecks. */
   async function cure(scheme: Scheme, bottleneck: Bottleneck, whatIfs: readonly WhatIf[], system: UnitSystem): Promise<void> {
     const mine = ticket
     try {
-      const cures = await worker().cures(scheme, bottleneck, system, whatIfs)
+      const cures = await worker().ask((service) => service.cures(scheme, bottleneck, system, whatIfs))
       if (mine !== ticket) return
       state.cures = cures
       state.curesOf = scheme
@@ -93,13 +117,10 @@ export function useTrial() {
     batchOf = scheme
     state.batchProgress = { done: 0, of: 1 }
     try {
-      const rows = await worker().batch(
-        mine,
-        scheme,
-        Comlink.proxy((done: number, of: number) => {
-          if (mine === batchTicket && state.batchProgress && done < of) state.batchProgress = { done, of }
-        }),
-      )
+      const progress = Comlink.proxy((done: number, of: number) => {
+        if (mine === batchTicket && state.batchProgress && done < of) state.batchProgress = { done, of }
+      })
+      const rows = await worker().ask((service) => service.batch(mine, scheme, progress))
       if (mine === batchTicket) state.batch = rows
     } catch (error) {
       if (mine === batchTicket) fail(error)
@@ -110,9 +131,9 @@ export function useTrial() {
 
   function stopBatch(): void {
     batchTicket++
-    if (hand && state.batchProgress) void hand.supersede(batchTicket)
+    if (hand && state.batchProgress) hand.ask((service) => service.supersede(batchTicket)).catch(() => {})
     state.batchProgress = undefined
   }
 
-  return { state, run, cure, runBatch, stopBatch }
+  return { state, run, stop, cure, runBatch, stopBatch }
 }

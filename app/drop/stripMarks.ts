@@ -1,7 +1,7 @@
 import type { ToldValues } from '#core/figures/told'
 import type { AssessedLine } from '#core/assess'
 import type { CutSheet, StripMark } from '#core/levels'
-import { length, type Quantity } from '#core/units/quantity'
+import { length } from '#core/units/quantity'
 
 type Say = (id: string, values?: ToldValues) => string
 

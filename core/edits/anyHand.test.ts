@@ -206,7 +206,7 @@ describe('whatever a hand does to a scheme', () => {
         const scheme = moves.reduce(done, starts[start]!)
         for (const finding of assess(scheme).findings.filter(({ mends }) => mends)) {
           const mended = FINDING_RULES.find(({ id }) => id === finding.id)!.mend!(scheme, finding)
-          expect(jobTies({ schemes: [mended] })).toEqual([])
+          expect(jobTies({ ...withyHard(), schemes: [mended] })).toEqual([])
           const still = assess(mended).findings.filter(
             ({ id, ids }) => id === finding.id && JSON.stringify(ids) === JSON.stringify(finding.ids),
           )

@@ -12,7 +12,7 @@ import { DRAIN_ROOM } from '../levels/train'
 import type { SiteDays } from '../rain/weather'
 import type { Scheme } from '../scheme'
 import { LITRE } from '../units/constants'
-import { flow, hours, length, rainDepth, type Quantity, type UnitSystem } from '../units/quantity'
+import { flow, hours, length, rainDepth, type UnitSystem } from '../units/quantity'
 
 /** What the reader has and wants, besides what the scheme says. */
 export interface TrainWishes {

@@ -1,4 +1,5 @@
-import type { DoorProblem, Job } from '../scheme'
+import type { DoorProblem, Job, RainRecord } from '../scheme'
+import { measureTies, recordTies } from './measureTies'
 import { brokenTies } from './waterPath'
 
 const WORDS = {
@@ -8,9 +9,16 @@ const WORDS = {
   ring: (id: string) => `the water of ${id} would run in a ring`,
 }
 
-/** Every reference in a job's schemes that leads nowhere, in the words of the door. */
-export function jobTies({ schemes }: Pick<Job, 'schemes'>): DoorProblem[] {
-  return schemes.flatMap((scheme, i) =>
-    brokenTies(scheme).map(({ path, problem, id }) => ({ path: `job.schemes[${i}].${path}`, message: WORDS[problem](id) })),
-  )
+/**
+ * Every reference in a job's schemes that leads nowhere, every pair of measures that contradict one another, in the words of
+ * the door. What has none can be assessed, drawn, built and tried.
+ */
+export function jobTies(job: Job, records: readonly RainRecord[] = []): DoorProblem[] {
+  return [
+    ...job.schemes.flatMap((scheme, i) =>
+      brokenTies(scheme).map(({ path, problem, id }) => ({ path: `job.schemes[${i}].${path}`, message: WORDS[problem](id) })),
+    ),
+    ...measureTies(job),
+    ...records.flatMap((record, i) => recordTies(record, `records[${i}]`)),
+  ]
 }

@@ -1,5 +1,9 @@
 const DAY_MS = 86_400_000
 
+/** Years that rain can have been written down in, or is likely to be: what lies outside is a slip of the pen. */
+export const EARLIEST_YEAR = 1600
+export const LATEST_YEAR = 2399
+
 /** Days since 1 January 1970 of a calendar date; months 1–12. NaN when there is no such date. */
 export function dayNumber(year: number, month: number, day: number): number {
   if (!Number.isInteger(year) || month < 1 || month > 12 || day < 1 || day > 31) return NaN

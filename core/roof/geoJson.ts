@@ -11,8 +11,12 @@ export class OutlineError extends Error {
   }
 }
 
-/** Largest roof this tool takes, m²: ten hectares. */
+/** Largest roof this tool takes, m²: ten hectares; and how far its corners may lie apart, m, as in the document. */
 const MOST_AREA = 100_000
+const MOST_REACH = 1000
+const LEAST_AREA = 0.1
+/** Collections within collections: no map nests deeper. */
+const MOST_NESTED = 8
 const MOST_CORNERS = 200
 /** WGS 84: half axis, m, and eccentricity squared. */
 const AXIS = 6_378_137
@@ -21,13 +25,13 @@ const ECCENTRICITY = 0.00669437999014
 const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** The first polygon's outer ring in a GeoJSON object of any kind. */
-function outerRing(value: unknown): unknown {
-  if (!isObject(value)) return undefined
+function outerRing(value: unknown, nested = 0): unknown {
+  if (!isObject(value) || nested > MOST_NESTED) return undefined
   if (value.type === 'FeatureCollection' && Array.isArray(value.features))
-    return value.features.map(outerRing).find((ring) => ring !== undefined)
+    return value.features.map((each) => outerRing(each, nested + 1)).find((ring) => ring !== undefined)
   if (value.type === 'GeometryCollection' && Array.isArray(value.geometries))
-    return value.geometries.map(outerRing).find((ring) => ring !== undefined)
-  if (value.type === 'Feature') return outerRing(value.geometry)
+    return value.geometries.map((each) => outerRing(each, nested + 1)).find((ring) => ring !== undefined)
+  if (value.type === 'Feature') return outerRing(value.geometry, nested + 1)
   const { coordinates } = value
   if (value.type === 'Polygon' && Array.isArray(coordinates)) return coordinates[0]
   if (value.type === 'MultiPolygon' && Array.isArray(coordinates) && Array.isArray(coordinates[0])) return (coordinates[0] as unknown[])[0]
@@ -59,7 +63,7 @@ export function outlineFromGeoJson(text: string): { corners: Point[]; latitude: 
   if (!Array.isArray(ring)) throw new OutlineError('noPolygon', isObject(parsed) ? String(parsed.type) : typeof parsed)
   const positions = ring.map((position: unknown): Point => {
     if (!Array.isArray(position) || typeof position[0] !== 'number' || typeof position[1] !== 'number')
-      throw new OutlineError('position', JSON.stringify(position))
+      throw new OutlineError('position', JSON.stringify(position).slice(0, 60))
     const [x, y] = position as [number, number]
     if (Math.abs(y) > 90) throw new OutlineError('latitude', String(y))
     if (Math.abs(x) > 180) throw new OutlineError('position', String(x))
@@ -74,6 +78,8 @@ export function outlineFromGeoJson(text: string): { corners: Point[]; latitude: 
   if (crossesItself(flat)) throw new OutlineError('crosses', String(positions.length))
   const area = insideArea(flat)
   if (area > MOST_AREA) throw new OutlineError('tooLarge', area.toExponential(1))
+  if (area < LEAST_AREA) throw new OutlineError('corners', String(positions.length))
+  if (flat.some(({ x, y }) => Math.hypot(x, y) > MOST_REACH / 2)) throw new OutlineError('tooLarge', area.toExponential(1))
   const sides = flat.map((a, i) => Math.hypot(flat[(i + 1) % flat.length]!.x - a.x, flat[(i + 1) % flat.length]!.y - a.y))
   const longest = sides.indexOf(Math.max(...sides))
   const round = (value: number) => Math.round(value * 1000) / 1000

@@ -2,14 +2,8 @@ import { ValidationError, type InferType, type Schema } from 'yup'
 import { FILE_FORMAT, FILE_VERSION, jobFile, type Job, type JobFile } from './schema/job'
 import { recordOf, type RainRecord } from './schema/rain'
 import { canonicalJson } from './canonical'
+import { checkShape, MOST_PROBLEMS, type DoorProblem } from './checkShape'
 import { bringUpFile } from './migrations'
-
-/** One thing wrong with a document from outside: where, and in plain words what. */
-export interface DoorProblem {
-  /** As `job.schemes[0].drops[1].bore`; empty for the document as a whole. */
-  path: string
-  message: string
-}
 
 /** Raised for a document that cannot be let in; carries everything that is wrong with it. Nothing has been changed. */
 export class DoorError extends Error {
@@ -22,15 +16,14 @@ export class DoorError extends Error {
   }
 }
 
-/** Enough to mend a file by; more would bury the first. */
-const MOST_PROBLEMS = 50
-
 /**
  * Checks a value against a schema without changing it.
  *
  * @throws DoorError with every path that is wrong
  */
 export function letIn<S extends Schema>(schema: S, value: unknown): InferType<S> {
+  const problems = checkShape(schema, value)
+  if (problems.length > 0) throw new DoorError('invalid', problems)
   try {
     return schema.validateSync(value, { strict: true, abortEarly: false }) as InferType<S>
   } catch (error) {
@@ -46,7 +39,7 @@ export function letIn<S extends Schema>(schema: S, value: unknown): InferType<S>
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** What the document says of itself that no single field can: names that lead nowhere. */
-export type TieCheck = (job: Job) => DoorProblem[]
+export type TieCheck = (job: Job, records: readonly RainRecord[]) => DoorProblem[]
 
 function looseEnds({ job, records }: JobFile): DoorProblem[] {
   const problems: DoorProblem[] = []
@@ -75,12 +68,14 @@ export function readJobFile(text: string, ties: TieCheck): JobFile {
   }
   if (!isRecord(raw) || raw.format !== FILE_FORMAT)
     throw new DoorError('notOurs', [{ path: 'format', message: `a job file says "format": "${FILE_FORMAT}"` }])
-  if (typeof raw.version === 'number' && raw.version > FILE_VERSION)
+  if (typeof raw.version !== 'number' || !Number.isInteger(raw.version) || raw.version < 1)
+    throw new DoorError('notOurs', [{ path: 'version', message: `should be a whole number from 1 to ${FILE_VERSION}` }])
+  if (raw.version > FILE_VERSION)
     throw new DoorError('newer', [
       { path: 'version', message: `this is version ${raw.version}; this application reads up to ${FILE_VERSION}` },
     ])
   const file = letIn(jobFile, bringUpFile(raw, FILE_VERSION))
-  const problems = [...looseEnds(file), ...ties(file.job)]
+  const problems = [...looseEnds(file), ...ties(file.job, file.records)]
   if (problems.length > 0) throw new DoorError('invalid', problems.slice(0, MOST_PROBLEMS))
   return file
 }

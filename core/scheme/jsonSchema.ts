@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { itemsOf, variantsOf } from './schema/fields'
 
 /** The part of JSON Schema (draft 2020-12) that the document needs. */
 export interface JsonSchema {
@@ -27,10 +28,6 @@ const BOUNDS = {
   string: { min: 'minLength', max: 'maxLength' },
 } as const
 
-function hasVariants(node: unknown): node is { variants: Record<string, yup.AnyObjectSchema> } {
-  return typeof node === 'object' && node !== null && 'variants' in node
-}
-
 function bounds(description: yup.SchemaDescription): JsonSchema {
   const kind = description.type
   const out: JsonSchema = {}
@@ -54,7 +51,8 @@ function bounds(description: yup.SchemaDescription): JsonSchema {
  * @throws TypeError on a kind of node that the document does not use
  */
 export function toJsonSchema(node: unknown): JsonSchema {
-  if (hasVariants(node)) return { anyOf: Object.values(node.variants).map(toJsonSchema) }
+  const variants = variantsOf(node)
+  if (variants) return { anyOf: Object.values(variants).map(toJsonSchema) }
   if (!yup.isSchema(node) || !(node instanceof yup.Schema)) throw new TypeError('not a schema of the document')
   const description = node.describe()
   if (node instanceof yup.ObjectSchema) {
@@ -63,13 +61,14 @@ export function toJsonSchema(node: unknown): JsonSchema {
       type: 'object',
       properties: Object.fromEntries(fields.map(([key, field]) => [key, toJsonSchema(field)])),
       required: fields
-        .filter(([, field]) => hasVariants(field) || !(field instanceof yup.Schema && field.spec.optional))
+        .filter(([, field]) => variantsOf(field) !== undefined || !(field instanceof yup.Schema && field.spec.optional))
         .map(([key]) => key),
       additionalProperties: false,
     }
   }
-  if (node instanceof yup.ArraySchema) return { type: 'array', items: toJsonSchema(node.innerType), ...bounds(description) }
-  const type = node.spec.nullable ? [node.type, 'null'] : node.type
+  if (node instanceof yup.ArraySchema) return { type: 'array', items: toJsonSchema(itemsOf(node)), ...bounds(description) }
+  const kind = description.tests.some(({ name }) => name === 'integer') ? 'integer' : node.type
+  const type = node.spec.nullable ? [kind, 'null'] : kind
   const values = description.oneOf.length > 0 ? { enum: description.oneOf } : {}
   return { type, ...values, ...bounds(description) }
 }

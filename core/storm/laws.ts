@@ -67,13 +67,18 @@ export function pipeLaw(line: Line): HeadLaw {
 export const mouthLaw = (bore: number): HeadLaw =>
   kept(`mouth ${bore}`, () => tabled(Math.max(1, 4 * bore), (head) => stubFlow(bore, head)))
 
-/** Beyond so many bores of depth a pipe's own entry loss says all there is to say. */
+/** Up to so many bores of depth critical flow tells what an entry takes in; beyond it the mouth goes on as a hole does. */
 const COVERED = 2.5
 
-/** What a part-full pipe's entry takes in; no limit once it is well covered. */
+/**
+ * What a part-full pipe's entry takes in. Well covered it goes on as a hole does, with the root of the head over
+ * its centre: without a step, for a jump there makes the solver cut its steps for ever, and never less than the pipe's own
+ * entry loss lets in, so that a short pipe under a deep fall is held by that alone.
+ */
 const entryLaw = (bore: number): HeadLaw => {
   const partFull = kept(`entry ${bore}`, () => tabled(COVERED * bore, (head) => (head > 0 ? criticalFlow(bore, head) : 0)))
-  return (head) => (head >= COVERED * bore ? Infinity : partFull(head))
+  const edge = partFull(COVERED * bore)
+  return (head) => (head >= COVERED * bore ? edge * Math.sqrt((head / bore - 0.5) / (COVERED - 0.5)) : partFull(head))
 }
 
 /** An upright open pipe by the water over its rim, as `standpipeFlow`. */

@@ -69,6 +69,27 @@ interface Part {
   second: Float64Array
 }
 
+/**
+ * Steps that may be tried over a network's life, by its size: each costs as much as there are flows, and more where many
+ * vessels hang together. A storm over a dozen linked totes tries some thousands; what needs more than this is no storm that
+ * water could make, and would never end.
+ */
+const MOST_WORK = 1e7
+const workOf = (flows: number, nodes: number) => 20 + flows + nodes ** 2 / 2
+
+/** A network whose levels no step however short can follow. Says how far it came and where the water would not settle. */
+export class UnsettledError extends RangeError {
+  constructor(
+    /** s into the run. */
+    readonly at: number,
+    /** Index of the reservoir whose level still jumped. */
+    readonly node: number,
+  ) {
+    super(`the water cannot be followed beyond ${Math.floor(at)} s: a level keeps jumping`)
+    this.name = 'UnsettledError'
+  }
+}
+
 /** What a network can be stepped with; see `Network.step`. */
 export class Network {
   readonly volumes: Float64Array
@@ -86,6 +107,12 @@ export class Network {
   private readonly placeOf: Int32Array
   private readonly parts: Part[]
   private longest = Infinity
+  /** Steps tried so far, and how many may be. */
+  attempts = 0
+  private readonly mostAttempts: number
+  private at = 0
+  /** Where the last step that was too coarse was so. */
+  private coarse = 0
   private readonly found = { level: 0, slope: 0 }
 
   constructor(
@@ -110,6 +137,7 @@ export class Network {
     this.one = new Float64Array(m)
     this.two = new Float64Array(m)
     this.parts = this.split()
+    this.mostAttempts = MOST_WORK / this.parts.reduce((sum, part) => sum + workOf(part.flows.length, part.nodes.length), 0)
     this.readLevels(this.volumes)
   }
 
@@ -248,7 +276,10 @@ export class Network {
         const node = part.nodes[place]!
         const gap = (dt / 2) * (part.first[place]! + part.second[place]!) * this.slopes[node]!
         const next = this.volumes[node]! + dt * (1.5 * part.first[place]! + 0.5 * part.second[place]!)
-        if (!(Math.abs(gap) <= TOLERANCE) || next < 0) return false
+        if (!(Math.abs(gap) <= TOLERANCE) || next < 0) {
+          this.coarse = node
+          return false
+        }
       }
     }
     for (let i = 0; i < this.flows.length; i++) {
@@ -268,10 +299,12 @@ export class Network {
    * first and second order agree in every level to 0.02 mm.
    *
    * @param dt s (> 0)
+   * @throws UnsettledError when more steps have been tried than any storm needs
    */
   step(dt: number): void {
     this.moved.fill(0)
     for (let left = dt; left > 0;) {
+      if (++this.attempts > this.mostAttempts) throw new UnsettledError(this.at + dt - left, this.coarse)
       const take = Math.min(left, this.longest)
       const fine = take <= SHORTEST
       if (this.attempt(take, fine)) {
@@ -280,6 +313,7 @@ export class Network {
         this.longest = Math.max(SHORTEST, take * 2)
       } else this.longest = take / 2
     }
+    this.at += dt
     this.readLevels(this.volumes)
   }
 

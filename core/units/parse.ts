@@ -60,7 +60,11 @@ function plainNumber(text: string, unit: string | undefined): number {
 
 const PART = /^([-+]?\d[\d.,]*)?\s*(?:(\d+)\s*\/\s*(\d+))?\s*([a-zµ²³"'.]+[23]?)?\s*/i
 
+/** No measure is longer to write; what is, is no measure and not worth a search. */
+const LONGEST_MEASURE = 64
+
 function splitParts(raw: string): Part[] | ParseProblem {
+  if (raw.length > LONGEST_MEASURE) return 'notANumber'
   let rest = raw
     .trim()
     .toLowerCase()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readStorm } from '#core/rain'
+import { MOST_STEPS, readStorm } from '#core/rain'
 import type { Scheme, TrialStorm } from '#core/scheme'
 import { INCH } from '#core/units/constants'
 import { rainDepth, share } from '#core/units/quantity'
@@ -16,7 +16,6 @@ const inches = computed(() => settings.system === 'imperial')
 const problem = ref('')
 
 const KINDS = ['block', 'triangle', 'type-two', 'design', 'gauge'] as const
-const MOST_STEPS = 2880
 /** mm in one step: as much as the document takes. */
 const MOST_A_STEP = 200
 function change(field: string, recipe: (scheme: Scheme) => Scheme) {
@@ -49,11 +48,11 @@ function readGauge(text: string, name: string) {
   const read = readStorm(text)
   if ('problems' in read) {
     const [first] = read.problems
-    problem.value = say(`trial.problem.${first!.problem}`, { line: String(first!.line), found: first!.found })
-    return
-  }
-  if (read.storm.intensity.length > MOST_STEPS) {
-    problem.value = say('trial.problem.tooLong', { most: String(MOST_STEPS) })
+    problem.value = say(`trial.problem.${first!.problem}`, {
+      line: String(first!.line),
+      found: first!.found.slice(0, 60),
+      most: String(MOST_STEPS),
+    })
     return
   }
   const unit = inches.value ? INCH * 1000 : 1

@@ -14,7 +14,7 @@ const props = defineProps<{ width: number; height: number; phone?: boolean }>()
 const bench = useWorkbench()
 const settings = useSettings()
 const { say, text } = useSay()
-const { state, run, cure, runBatch, stopBatch } = useTrial()
+const { state, run, stop, cure, runBatch, stopBatch } = useTrial()
 
 /** What goes wrong on the day; tried, not kept. */
 const whatIfs = shallowRef<WhatIf[]>([])
@@ -51,6 +51,21 @@ onBeforeUnmount(() => {
   bench.trialTight = undefined
   stopBatch()
 })
+
+/** Whoever waits this long is told that they need not, ms. */
+const SLOW_MS = 1500
+const slow = ref(false)
+let slowTimer: ReturnType<typeof setTimeout> | undefined
+watch(
+  () => state.working,
+  (working) => {
+    clearTimeout(slowTimer)
+    slow.value = false
+    if (working) slowTimer = setTimeout(() => (slow.value = true), SLOW_MS)
+  },
+  { immediate: true },
+)
+onBeforeUnmount(() => clearTimeout(slowTimer))
 
 const names = computed(() => Object.fromEntries(bench.scheme!.stores.flatMap(({ vessels }) => vessels.map(({ id, name }) => [id, name]))))
 const storm = computed(() => state.answer?.run)
@@ -194,7 +209,10 @@ const drawn = computed(() => ({
         :compact="phone"
         :moving="playing"
       />
-      <p v-else-if="!state.failed" class="p-6" role="status">{{ say('trial.working') }}</p>
+      <p v-else-if="state.working" class="p-6" role="status">{{ say('trial.working') }}</p>
+      <p v-if="slow" class="m-4 flex flex-wrap items-center gap-3 bg-sunk p-3" role="status">
+        {{ say('trial.slow') }} <button type="button" class="btn" @click="stop">{{ say('answer.stop') }}</button>
+      </p>
       <p v-if="state.failed" class="m-4 border-2 border-pencil bg-sheet p-3" role="alert">
         {{ say('trial.failed', { why: state.failed }) }}
       </p>

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { DELIMITERS, LARGEST_FILE, RainFileError, type Layout } from './layout'
+import { DELIMITERS, LARGEST_FILE, LONGEST_CELL, LONGEST_LINE, MOST_COLUMNS, RainFileError, type Layout } from './layout'
 import { dateParts, guessOrder } from './readDate'
 
 /** A line of GHCN-Daily's fixed-width form: station, year, month, element, then 31 values with three flags each. */
@@ -21,10 +21,12 @@ export interface Detected {
 /** Every line of a table cut into cells. Quotes are honoured; no line is dropped, so that line numbers hold. */
 export function cutCells(text: string, delimiter: Layout['delimiter'], most?: number): string[][] {
   const lines = delimiter === ' ' ? text.replace(/[ \t]+/g, ' ').replace(/^ | $/gm, '') : text
-  return Papa.parse<string[]>(lines, { delimiter, preview: most ?? 0, skipEmptyLines: false }).data
+  const { data } = Papa.parse<string[]>(lines, { delimiter, preview: most ?? 0, skipEmptyLines: false })
+  return data.map((row) => (row.length > MOST_COLUMNS ? row.slice(0, MOST_COLUMNS) : row))
 }
 
 const asNumber = (cell: string, decimal: Layout['decimal']) => {
+  if (cell.length > LONGEST_CELL) return NaN
   const clean = cell.trim()
   const pattern = decimal === ',' ? /^[-+]?\d+(,\d+)?$/ : /^[-+]?(\d+\.?\d*|\.\d+)$/
   return pattern.test(clean) ? Number(clean.replace(',', '.')) : NaN
@@ -32,7 +34,7 @@ const asNumber = (cell: string, decimal: Layout['decimal']) => {
 
 /** Reads a depth as written; trace counts as nought. NaN when it is no number. */
 export function readDepth(cell: string, decimal: Layout['decimal']): number {
-  return /^(t|tr|trace)$/i.test(cell.trim()) ? 0 : asNumber(cell, decimal)
+  return cell.length <= LONGEST_CELL && /^(t|tr|trace)$/i.test(cell.trim()) ? 0 : asNumber(cell, decimal)
 }
 
 /** The delimiter that cuts most lines into the same number of cells with a date in one of them. */
@@ -123,7 +125,8 @@ export function detectLayout(text: string): Detected {
   if (text.length > LARGEST_FILE) throw new RainFileError('tooLarge')
   if (text.trim() === '') throw new RainFileError('empty')
   if (text.includes('\u0000')) throw new RainFileError('notText')
-  const lines = text.split(/\r\n|\n|\r/, SAMPLE_LINES)
+  // No line of a daily table is longer; one that is would be searched for a long time and say no more.
+  const lines = text.split(/\r\n|\n|\r/, SAMPLE_LINES).map((line) => line.slice(0, LONGEST_LINE))
   if (lines.filter((line) => DLY_LINE.test(line)).length >= 0.5 * lines.filter((line) => line.trim() !== '').length) return detectDly()
   const delimiter = guessDelimiter(lines)
   const all = cutCells(lines.join('\n'), delimiter)

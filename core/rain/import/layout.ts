@@ -40,6 +40,11 @@ export class RainFileError extends Error {
   }
 }
 
+/** A cell that holds a date or a depth is no longer, characters; one that is, is not searched for either. */
+export const LONGEST_CELL = 64
+/** No line of a daily table is longer, characters, nor does it have more columns. */
+export const LONGEST_LINE = 4000
+export const MOST_COLUMNS = 256
 /** Largest file taken, characters: a century of a station's every element is about a third of this. */
 export const LARGEST_FILE = 40_000_000
 /** World record for a day is 1,825 mm (Foc-Foc, Réunion, January 1966; WMO archive, from memory); above this a reading is a fault. */

@@ -1,10 +1,11 @@
-import { dayNumber } from '../calendar'
-import type { Layout } from './layout'
+import { dayNumber, EARLIEST_YEAR, LATEST_YEAR } from '../calendar'
+import { LONGEST_CELL, type Layout } from './layout'
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 
 /** The three numbers of a date as they stand, month names turned into numbers; undefined when it is no date. */
 export function dateParts(text: string): [number, number, number] | undefined {
+  if (text.length > LONGEST_CELL) return undefined
   const clean = text.trim().replace(/[T ]\d{1,2}:\d{2}.*$/, '')
   const packed = /^(\d{4})(\d{2})(\d{2})$/.exec(clean)
   if (packed) return [Number(packed[1]), Number(packed[2]), Number(packed[3])]
@@ -24,11 +25,15 @@ export function dateParts(text: string): [number, number, number] | undefined {
 /** Two-digit years: 50–99 are of the last century. */
 const fullYear = (year: number) => (year >= 100 ? year : year >= 50 ? 1900 + year : 2000 + year)
 
-/** Day number of a date in the given order; NaN when the calendar has no such day. */
+/** A day in a year that rain was written down in; NaN for any other. */
+const dayOf = (year: number, month: number, day: number) =>
+  year >= EARLIEST_YEAR && year <= LATEST_YEAR ? dayNumber(year, month, day) : NaN
+
+/** Day number of a date in the given order; NaN when the calendar has no such day, or nobody kept a record in its year. */
 export function readDay(parts: readonly [number, number, number], order: Layout['dateOrder']): number {
   const [a, b, c] = parts
-  if (order === 'ymd' || a > 31) return dayNumber(fullYear(a), b, c)
-  return order === 'dmy' ? dayNumber(fullYear(c), b, a) : dayNumber(fullYear(c), a, b)
+  if (order === 'ymd' || a > 31) return dayOf(fullYear(a), b, c)
+  return order === 'dmy' ? dayOf(fullYear(c), b, a) : dayOf(fullYear(c), a, b)
 }
 
 /** The order that most of the dates allow; day before month when nothing decides. */

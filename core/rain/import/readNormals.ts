@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { LONGEST_CELL } from './layout'
 
 /** What cannot be taken of a pasted table of monthly means, in order of weight. */
 export interface NormalsProblem {
@@ -23,6 +24,7 @@ const MOST_MONTH = 3000
 const MONTHS = 12
 
 const numberIn = (cell: string) => {
+  if (cell.length > LONGEST_CELL) return NaN
   const text = cell.trim().replace(',', '.')
   return /^-?\d+(\.\d+)?$/.test(text) ? Number(text) : NaN
 }
@@ -41,7 +43,7 @@ function byKind(rows: readonly string[][]): string[][] {
   const named = rows.map((row) => (row.length > 0 && isWord(row[0]!) ? row.slice(1) : row))
   const figures = named.filter((row) => row.length > 0 && row.some(hasNumber))
   if (figures.length <= 3 && figures.every((row) => row.length > 3)) return figures
-  const width = Math.max(0, ...figures.map(({ length }) => length))
+  const width = figures.reduce((most, { length }) => Math.max(most, length), 0)
   // A column of month numbers 1, 2, 3 … names the rows and is no measure.
   const counted = figures.length > 1 && width > 2 && figures.every((row, i) => row[0] === String(i + 1))
   return Array.from({ length: counted ? width - 1 : width }, (_, column) => figures.map((row) => row[column + (counted ? 1 : 0)] ?? ''))

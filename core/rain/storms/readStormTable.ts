@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import type { StormTable } from '../../scheme'
+import { LONGEST_CELL } from '../import/layout'
 
 export interface TableProblem {
   problem: 'empty' | 'notANumber' | 'range' | 'ragged' | 'order' | 'tooMany'
@@ -23,7 +24,8 @@ export function readStormTable(text: string, unit = 1): { table: StormTable } | 
     problems.push({ problem, line: line + 1, column: column + 1, found: rows[line]?.[column] ?? '' })
   /** Reads a figure and holds it to what the document takes. */
   const number = (line: number, column: number, least: number, most: number, factor = 1): number => {
-    const value = Number((rows[line]![column] ?? '').replace(',', '.').replace(/\s*(min|years?|yr|mm|in)$/i, ''))
+    const cell = rows[line]![column] ?? ''
+    const value = cell.length > LONGEST_CELL ? NaN : Number(cell.replace(',', '.').replace(/\s*(min|years?|yr|mm|in)$/i, ''))
     if (!(value > 0)) tell('notANumber', line, column)
     else if (value * factor < least || value * factor > most) tell('range', line, column)
     return value * factor

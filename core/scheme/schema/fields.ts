@@ -6,15 +6,39 @@ export const id = () =>
     .string()
     .required()
     .matches(/^[a-z0-9][a-z0-9-]{0,63}$/i, '${path} must be 1 to 64 letters, digits or hyphens')
+    .meta({ says: 'should be 1 to 64 letters, digits or hyphens' })
 
-export const text = (most = 200) => yup.string().defined().max(most)
+/** Nothing that no eye can see and no sheet can print: neither control characters nor marks that turn the text round. */
+const UNSEEN = '\\u0000-\\u0008\\u000b-\\u001f\\u007f-\\u009f\\u2028-\\u202e\\u2066-\\u2069\\ufeff'
+const PRINTABLE = new RegExp(`^[^\\t\\n${UNSEEN}]*$`)
+const PRINTABLE_LINES = new RegExp(`^[^${UNSEEN}]*$`)
+const SAYS = { says: 'has a character that cannot be printed' }
+
+/** Whether something typed for a name can be kept as one: seen whole on the screen and on paper. */
+export const isPrintable = (typed: string): boolean => PRINTABLE.test(typed)
+
+/** What a reader wrote, in lines. */
+export const text = (most = 200) => yup.string().defined().max(most).matches(PRINTABLE_LINES).meta(SAYS)
 /** A name people read; never empty. */
-export const name = () => yup.string().required().max(120)
+export const name = () => yup.string().required().max(120).matches(PRINTABLE).meta(SAYS)
 export const choice = <const T extends string>(...values: T[]) => yup.string<T>().required().oneOf(values)
 export const amount = (low: number, high: number) => yup.number().required().min(low).max(high)
+/** A number of things. */
+export const whole = (low: number, high: number) => amount(low, high).integer()
 export const flag = () => yup.boolean().required()
 export const list = <T>(of: yup.ISchema<T, yup.AnyObject>, least = 0, most = 200) =>
   yup.array<yup.AnyObject, T>(of).required().min(least).max(most)
+
+/**
+ * A long run of bare values. Held to their schema by `checkShape` alone, where they lie: two centuries of days one by one
+ * through the schema's own machinery would take half a minute.
+ */
+export const series = <T>(items: yup.ISchema<T, yup.AnyObject>, least: number, most: number) =>
+  (yup.array() as yup.ArraySchema<T[] | undefined, yup.AnyObject>).required().min(least).max(most).meta({ items })
+
+/** Schema of a list's entries. */
+export const itemsOf = (list: yup.ArraySchema<unknown[] | undefined | null, yup.AnyObject>): unknown =>
+  list.spec.meta?.items ?? list.innerType
 
 /** Height above the paving (the job's datum), m. Below ground is negative. */
 export const height = () => amount(-10, 60)
@@ -37,8 +61,14 @@ export function oneOfKind<M extends Record<string, yup.AnyObjectSchema>>(variant
     .required()
     .test('kind', `\${path}.kind must be one of: ${known}`, () => false)
   const lazy = yup.lazy((value: unknown) => {
-    const kind = typeof value === 'object' && value !== null && 'kind' in value ? String(value.kind) : ''
+    const kind = typeof value === 'object' && value !== null && 'kind' in value && typeof value.kind === 'string' ? value.kind : ''
     return Object.hasOwn(variants, kind) ? variants[kind]! : unknownKind
   })
   return Object.assign(lazy as unknown as yup.Lazy<yup.InferType<M[keyof M]>>, { variants })
 }
+
+/** Variants of a `oneOfKind`, by kind; undefined for any other schema. */
+export const variantsOf = (schema: unknown): Record<string, yup.AnyObjectSchema> | undefined =>
+  (typeof schema === 'object' || typeof schema === 'function') && schema !== null && 'variants' in schema
+    ? (schema.variants as Record<string, yup.AnyObjectSchema>)
+    : undefined

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { amount, byMonth, choice, id, list, name, oneOfKind, record, text } from './fields'
+import { amount, byMonth, choice, id, list, name, oneOfKind, record, series, text } from './fields'
 
 const made = {
   /** Coefficient of variation of the yearly totals. */
@@ -45,9 +45,10 @@ export const rainRecord = record({
   start: yup
     .string()
     .required()
-    .matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/),
+    .matches(/^(1[6-9]|2[0-3])\d{2}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
+    .meta({ says: 'should be a day from 1600-01-01 on, as 2024-07-31' }),
   /** mm a day without a break; null where a day is missing. */
-  depths: yup.array().of(yup.number().defined().nullable().min(0).max(1850)).required().min(1).max(80000),
+  depths: series(yup.number().defined().nullable().min(0).max(1850), 1, 80000),
 })
 export type RainRecord = yup.InferType<typeof rainRecord>
 export const records = () => list(rainRecord, 0, 50)

@@ -1,0 +1,191 @@
+import * as yup from 'yup'
+import { itemsOf, variantsOf } from './schema/fields'
+
+/** One thing wrong with a document from outside: where, and in plain words what. */
+export interface DoorProblem {
+  /** As `job.schemes[0].drops[1].bore`; empty for the document as a whole. */
+  path: string
+  message: string
+}
+
+/** Enough to mend a file by; more would bury the first. */
+export const MOST_PROBLEMS = 50
+/** No document nests deeper: a job's deepest place is a dozen levels down. */
+const MOST_DEPTH = 32
+/** Values in one document: fifty records of two centuries are four million. */
+const MOST_VALUES = 5_000_000
+
+interface Rules {
+  type: string
+  nullable: boolean
+  optional: boolean
+  least: number | undefined
+  most: number | undefined
+  whole: boolean
+  /** An empty text is none. */
+  wanted: boolean
+  choices: readonly unknown[]
+  pattern: RegExp | undefined
+  patternSays: string
+}
+
+const known = new WeakMap<object, Rules>()
+/** What a schema of one field asks, read from it once. */
+function rulesOf(schema: yup.AnySchema): Rules {
+  const before = known.get(schema)
+  if (before) return before
+  const { tests, oneOf, type } = schema.describe()
+  const bound = (name: string) => {
+    const value = tests.find((test) => test.name === name)?.params?.[name]
+    return typeof value === 'number' ? value : undefined
+  }
+  const matches = tests.find(({ name }) => name === 'matches')?.params
+  const rules: Rules = {
+    type,
+    nullable: schema.spec.nullable,
+    optional: schema.spec.optional,
+    least: bound('min'),
+    most: bound('max'),
+    whole: tests.some(({ name }) => name === 'integer'),
+    wanted: type === 'string' && tests.some(({ name }) => name === 'required'),
+    choices: oneOf,
+    pattern: matches?.regex instanceof RegExp ? matches.regex : undefined,
+    patternSays: typeof schema.spec.meta?.says === 'string' ? schema.spec.meta.says : 'is not written as it should be',
+  }
+  known.set(schema, rules)
+  return rules
+}
+
+const shortened = (text: string) => JSON.stringify(text.length > 40 ? `${text.slice(0, 40)}…` : text)
+/** A value as a reader of the file knows it. */
+function shown(value: unknown): string {
+  if (value === null) return 'null'
+  if (Array.isArray(value)) return `a list of ${value.length}`
+  if (typeof value === 'object') return 'an object'
+  return typeof value === 'string' ? `the text ${shortened(value)}` : String(value)
+}
+const NOUN: Record<string, string> = {
+  number: 'a number',
+  string: 'a text',
+  boolean: 'true or false',
+  array: 'a list',
+  object: 'an object',
+}
+
+function range({ least, most }: Rules, unit = ''): string {
+  if (least !== undefined && most !== undefined) return `${least} to ${most}${unit}`
+  return least !== undefined ? `at least ${least}${unit}` : `at most ${most}${unit}`
+}
+
+/** What is wrong with one bare value, if anything. */
+function fault(rules: Rules, value: unknown): string | undefined {
+  if (value === undefined) return rules.optional ? undefined : 'is missing'
+  if (value === null) return rules.nullable ? undefined : `should be ${NOUN[rules.type] ?? rules.type}, but is null`
+  if (typeof value !== rules.type || (typeof value === 'number' && !Number.isFinite(value)))
+    return `should be ${NOUN[rules.type] ?? rules.type}, but is ${shown(value)}`
+  if (rules.choices.length > 0 && !rules.choices.includes(value))
+    return `should be one of ${rules.choices.map(String).join(', ')}, but is ${typeof value === 'string' ? shortened(value) : shown(value)}`
+  const { least = -Infinity, most = Infinity } = rules
+  if (typeof value === 'number') {
+    if (value < least || value > most) return `should be ${range(rules)}, but is ${value}`
+    return rules.whole && !Number.isInteger(value) ? `should be a whole number, but is ${value}` : undefined
+  }
+  if (typeof value === 'string') {
+    if (value === '' && rules.wanted) return 'is empty'
+    if (value.length < least || value.length > most) return `should have ${range(rules, ' characters')}, but has ${value.length}`
+    if (rules.pattern && !rules.pattern.test(value)) return `${rules.patternSays}: ${shortened(value)}`
+  }
+  return undefined
+}
+
+interface Place {
+  schema: unknown
+  value: unknown
+  path: string
+  depth: number
+}
+
+/**
+ * Holds a document to the form of its schema before anything walks it: types, bounds, lengths of lists, unknown and missing
+ * parts. Goes no deeper and no farther than a document may, and stops at fifty problems, so that no file however made takes
+ * longer to refuse than to read.
+ *
+ * What single fields cannot say is left to the schema's own tests and to the ties.
+ *
+ * @returns every problem with its path, the first of the document first; empty where the form is right
+ */
+export function checkShape(schema: unknown, document: unknown): DoorProblem[] {
+  const problems: DoorProblem[] = []
+  const tell = (path: string, message: string) => problems.push({ path, message })
+  const stack: Place[] = [{ schema, value: document, path: '', depth: 0 }]
+  let values = 0
+  while (stack.length > 0 && problems.length < MOST_PROBLEMS) {
+    const { schema: of, value, path, depth } = stack.pop()!
+    if (++values > MOST_VALUES) return [{ path: '', message: `holds more than ${MOST_VALUES} values` }]
+    if (depth > MOST_DEPTH) {
+      tell(path, `lies more than ${MOST_DEPTH} levels deep`)
+      continue
+    }
+    const variants = variantsOf(of)
+    if (variants) {
+      if (typeof value !== 'object' || value === null || Array.isArray(value)) {
+        tell(path, value === undefined ? 'is missing' : `should be an object, but is ${shown(value)}`)
+        continue
+      }
+      const kind = 'kind' in value ? value.kind : undefined
+      const variant = typeof kind === 'string' && Object.hasOwn(variants, kind) ? variants[kind] : undefined
+      if (variant) stack.push({ schema: variant, value, path, depth })
+      else tell(path, `should have a "kind" of ${Object.keys(variants).join(', ')}, but has ${kind === undefined ? 'none' : shown(kind)}`)
+      continue
+    }
+    if (!yup.isSchema(of) || !(of instanceof yup.Schema)) throw new TypeError('not a schema of the document')
+    const rules = rulesOf(of as yup.AnySchema)
+    if (of instanceof yup.ObjectSchema) {
+      if (value === undefined && rules.optional) continue
+      if (typeof value !== 'object' || value === null || Array.isArray(value)) {
+        tell(path, value === undefined ? 'is missing' : `should be an object, but is ${shown(value)}`)
+        continue
+      }
+      const fields = of.fields as Record<string, unknown>
+      const unknown: string[] = []
+      for (const key in value) {
+        if (Object.hasOwn(fields, key)) continue
+        if (unknown.push(shortened(key)) === 5) break
+      }
+      if (unknown.length > 0) tell(path, `has parts this version does not know: ${unknown.join(', ')}`)
+      const at = path === '' ? '' : `${path}.`
+      for (const [key, field] of Object.entries(fields).reverse())
+        stack.push({ schema: field, value: (value as Record<string, unknown>)[key], path: `${at}${key}`, depth: depth + 1 })
+      continue
+    }
+    if (of instanceof yup.ArraySchema) {
+      if (value === undefined && rules.optional) continue
+      if (!Array.isArray(value)) {
+        tell(path, value === undefined ? 'is missing' : `should be a list, but is ${shown(value)}`)
+        continue
+      }
+      const { least = 0, most = Infinity } = rules
+      if (value.length < least || value.length > most) {
+        tell(path, `should have ${range(rules, ' entries')}, but has ${value.length}`)
+        continue
+      }
+      const inner: unknown = itemsOf(of)
+      if (yup.isSchema(inner) && !variantsOf(inner) && !(inner instanceof yup.ObjectSchema) && !(inner instanceof yup.ArraySchema)) {
+        // A century of rain is walked where it lies.
+        const each = rulesOf(inner as yup.AnySchema)
+        values += value.length
+        for (let i = 0; i < value.length && problems.length < MOST_PROBLEMS; i++) {
+          const wrong = fault(each, value[i])
+          if (wrong) tell(`${path}[${i}]`, wrong)
+        }
+        continue
+      }
+      for (let i = value.length - 1; i >= 0; i--)
+        stack.push({ schema: inner, value: value[i] as unknown, path: `${path}[${i}]`, depth: depth + 1 })
+      continue
+    }
+    const wrong = fault(rules, value)
+    if (wrong) tell(path, wrong)
+  }
+  return problems
+}
