@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import messages from '@intlify/unplugin-vue-i18n/vite'
 import tailwindcss from '@tailwindcss/vite'
+import { bundleWorker } from './server/reckon/bundle'
 
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@nuxtjs/i18n', '@vite-pwa/nuxt', '@nuxt/eslint', 'nuxt-security'],
@@ -18,12 +19,21 @@ export default defineNuxtConfig({
   css: ['~/assets/css/main.css'],
   sourcemap: { client: false, server: false },
   compatibilityDate: '2026-05-01',
-  runtimeConfig: { demo: false },
+  runtimeConfig: {
+    demo: false,
+    /** Requests a minute from one address to what has to be reckoned; 0 for no limit. */
+    limitPerMinute: 0,
+    /** Whether a proxy stands before it that tells whom it speaks for. */
+    behindProxy: false,
+  },
   // A first view fetches what it shows; the rest comes with the service worker's own store, or when a link is reached for.
   experimental: { defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } } },
   hooks: {
     'build:manifest'(manifest) {
       for (const chunk of Object.values(manifest)) chunk.prefetch = false
+    },
+    'nitro:init'(nitro) {
+      nitro.hooks.hook('compiled', () => bundleWorker(nitro.options.output.serverDir))
     },
   },
   nitro: { prerender: { routes: ['/'], crawlLinks: false }, compressPublicAssets: true },
@@ -91,6 +101,9 @@ export default defineNuxtConfig({
     removeLoggers: false,
     rateLimiter: false,
     corsHandler: false,
+    // Bodies are counted as they come and held to their schema; a search for tags in them is slow and refuses honest words.
+    xssValidator: false,
+    requestSizeLimiter: false,
     headers: {
       strictTransportSecurity: false,
       crossOriginEmbedderPolicy: false,

@@ -1,6 +1,7 @@
 import { intakeLimits, outletLimits, type IntakeLimits } from './intakeLimits'
 import type { Intake, WaterPath } from '../path/waterPath'
 import { FULL_DUTY, verticalPipeFlow } from '../pipe/verticalPipe'
+import { outletShares } from '../gutter/outletShares'
 import { planArea, windArea } from '../roof/planArea'
 import type { Drop, Gutter, Outlet, RoofSection } from '../scheme'
 
@@ -27,21 +28,24 @@ export interface OutletDesign {
   limits: Pick<IntakeLimits, 'gutter' | 'outlet' | 'pipe'>
 }
 
-/** What arrives at every outlet in the design rain, and what gutter, hole and pipe let by. */
+/** What arrives at every outlet in the design rain, and what gutter, hole and pipe let by: nothing arrives where no roof drains. */
 export function outletDesign(path: WaterPath): OutletDesign[] {
   return path.scheme.drops.flatMap((drop) => {
-    const feeds = path.feeds.get(drop.id)!.filter(({ outlet }) => outlet.outlet.drop === drop.id)
-    const outlets = [...new Set(feeds.map(({ outlet }) => outlet))]
-    return outlets.map((catching) => {
-      const own = feeds.filter(({ outlet }) => outlet === catching)
+    const catches = path.scheme.gutters.flatMap((gutter) =>
+      outletShares(gutter)
+        .filter(({ outlet }) => outlet.drop === drop.id)
+        .map((catching) => ({ gutter, catching })),
+    )
+    return catches.map(({ gutter, catching }) => {
+      const own = path.feeds.get(drop.id)!.filter(({ outlet }) => outlet.outlet === catching.outlet)
       const roof = own.reduce((sum, { section, share }) => sum + capacityArea(path, section) * share, 0)
       return {
-        gutter: own[0]!.gutter,
+        gutter,
         outlet: catching.outlet,
         drop,
         roof: own.reduce((sum, { section, share }) => sum + planArea(section) * share, 0),
         arriving: designFlow(path.scheme.designIntensity, roof),
-        limits: { ...outletLimits(own[0]!), pipe: verticalPipeFlow(drop.bore, FULL_DUTY) },
+        limits: { ...outletLimits({ gutter, outlet: catching, bends: own[0]?.bends ?? [] }), pipe: verticalPipeFlow(drop.bore, FULL_DUTY) },
       }
     })
   })

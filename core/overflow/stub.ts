@@ -56,6 +56,8 @@ export function stubFlow(bore: number, head: number): number {
   nonNegative('head', head)
   if (head === 0) return 0
   if (head < bore) return criticalFlow(bore, head)
+  // Well covered the hole is the smaller by far.
+  if (head > 2 * bore) return orificeFlow(bore, head - bore / 2)
   return Math.min(criticalFlow(bore, head), orificeFlow(bore, head - bore / 2))
 }
 

@@ -1,5 +1,5 @@
 import type * as yup from 'yup'
-import { amount, list, record } from '../scheme/schema/fields'
+import { amount, flag, list, record, whole } from '../scheme/schema/fields'
 import { rainRecord, rainSource } from '../scheme/schema/rain'
 import { scheme } from '../scheme/schema/job'
 import { site } from '../scheme/schema/site'
@@ -17,11 +17,16 @@ const rain = record({
 export const assessRequest = record({ scheme })
 /** The scheme's own trial: its storm, how full it begins, what is opened. */
 export const stormRequest = record({ scheme })
-export const balanceRequest = record({ scheme, rain })
+export const balanceRequest = record({
+  scheme,
+  rain,
+  /** Whether the answer holds every day of the years beside their sums. */
+  series: flag().optional().default(true),
+})
 export const sweepRequest = record({
   scheme,
   rain,
-  volumes: amount(2, 2000).optional().default(200),
+  volumes: whole(2, 2000).optional().default(200),
   most: amount(1, 1e7).optional().default(undefined),
 })
 export type BalanceRequest = yup.InferType<typeof balanceRequest>

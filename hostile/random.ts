@@ -1,0 +1,12 @@
+/** A seeded run of numbers from 0 to 1 (mulberry32), so that what was found once is found again. */
+export function seeded(seed: number): () => number {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6d2b79f5) | 0
+    let t = Math.imul(state ^ (state >>> 15), 1 | state)
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+}
+
+export const pick = <T>(from: readonly T[], random: () => number): T => from[Math.floor(random() * from.length)]!

@@ -1,0 +1,47 @@
+import type { H3Event } from 'h3'
+import { TASK_NAMES, type TaskName } from '../reckon/names'
+import { refuse } from '../reckon/problem'
+
+/** What is answered under `/api`, by path: how it is asked for, and the answer. */
+interface Route {
+  method: 'GET' | 'POST'
+  answer: (event: H3Event, since: number) => unknown
+}
+
+const ask = (task: TaskName): Route => ({
+  method: 'POST',
+  answer: async (event, since) => {
+    await holdToLimit(event)
+    const { status, body } = await reckonInPool(task, await readWholeBody(event.node.req), since)
+    setResponseStatus(event, status)
+    setHeader(event, 'content-type', status === 200 ? 'application/json; charset=utf-8' : 'application/problem+json')
+    return body
+  },
+})
+
+const ROUTES: Readonly<Record<string, Route>> = {
+  /** Says that the server is up; waits for nothing. */
+  health: { method: 'GET', answer: () => ({ ok: true }) },
+  /** What a first visit is met with: whether this copy is to show the demo jobs. Asked at run time, since the page is built once. */
+  'v1/welcome': { method: 'GET', answer: (event) => ({ demo: String(useRuntimeConfig(event).demo) === 'true' }) },
+  ...Object.fromEntries(TASK_NAMES.map((task) => [`v1/${task}`, ask(task)])),
+}
+
+/** The one door for programs. Whatever goes wrong behind it is told as a problem. */
+export default defineEventHandler(async (event) => {
+  const since = performance.now()
+  const path = event.path
+    .split('?')[0]!
+    .replace(/^\/api\/?/, '')
+    .replace(/\/$/, '')
+  try {
+    const route = Object.hasOwn(ROUTES, path) ? ROUTES[path]! : undefined
+    if (!route) throw refuse(404, 'Not here', `There is nothing at ${event.path.slice(0, 200)}.`)
+    const allowed = route.method === 'GET' ? ['GET', 'HEAD'] : [route.method]
+    if (!allowed.includes(event.method))
+      throw refuse(405, 'Wrong method', `This is asked for by ${route.method}.`, undefined, { allow: allowed.join(', ') })
+    return await route.answer(event, since)
+  } catch (error) {
+    return sendProblem(event, error)
+  }
+})

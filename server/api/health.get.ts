@@ -1,2 +1,0 @@
-/** Says that the server is up; holds no state to speak of. */
-export default defineEventHandler(() => ({ ok: true }))

@@ -1,0 +1,2 @@
+/** `/api` itself: nothing is here, and that is told as everywhere below it. */
+export { default } from './[...path]'

@@ -1,3 +1,0 @@
-import { answerAssess, assessRequest } from '#core/service'
-
-export default answering(assessRequest, ({ scheme }) => answerAssess(scheme))

@@ -1,3 +1,0 @@
-import { answerStormPlain, stormRequest } from '#core/service'
-
-export default answering(stormRequest, ({ scheme }) => answerStormPlain(scheme))

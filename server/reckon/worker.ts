@@ -1,0 +1,59 @@
+import { BrokenPathError } from '#core/path'
+import { DoorError } from '#core/scheme'
+import type { TaskName } from './names'
+import { asProblem, refuse, type Problem } from './problem'
+import { reckon } from './tasks'
+
+export interface Order {
+  task: TaskName
+  /** The request's body as it came, UTF-8. */
+  body: Uint8Array
+}
+/** An answer ready to be sent. */
+export interface Reply {
+  status: number
+  body: string
+}
+
+function parse(body: Uint8Array): unknown {
+  let text: string
+  try {
+    text = new TextDecoder('utf-8', { fatal: true }).decode(body)
+  } catch {
+    throw refuse(400, 'Not JSON', 'The body is not UTF-8 text.', [{ path: '', message: 'not UTF-8' }])
+  }
+  try {
+    return JSON.parse(text)
+  } catch (error) {
+    const why = error instanceof Error ? error.message : 'not JSON'
+    throw refuse(400, 'Not JSON', 'The body is not JSON.', [{ path: '', message: why.slice(0, 200) }])
+  }
+}
+
+/** What the core found wrong with a request, as a problem. */
+function whatIsWrong(error: unknown): Problem {
+  if (error instanceof DoorError)
+    return refuse(422, 'Not a valid request', 'Some parts of the request are wrong; each is named.', error.problems).problem
+  if (error instanceof BrokenPathError)
+    return refuse(
+      422,
+      'The parts do not hold together',
+      'Some references lead nowhere; each is named.',
+      error.ties.map(({ path, problem, id }) => ({ path: `scheme.${path}`, message: `${problem}: ${id}` })),
+    ).problem
+  return error instanceof RangeError ? refuse(422, 'Out of range', error.message).problem : asProblem(error)
+}
+
+/**
+ * What a worker of the pool does: reads, checks, reckons and writes the answer, so that the thread that takes requests does
+ * none of it.
+ */
+export default function work({ task, body }: Order): Reply {
+  try {
+    return { status: 200, body: JSON.stringify(reckon(task, parse(body))) }
+  } catch (error) {
+    const problem = whatIsWrong(error)
+    if (problem.status === 500) console.error(`${task} failed:`, error)
+    return { status: problem.status, body: JSON.stringify({ ...problem, instance: `/api/v1/${task}` }) }
+  }
+}
