@@ -95,7 +95,7 @@ export default defineNuxtConfig({
       navigateFallback: '/',
       navigateFallbackDenylist: [/^\/api\//],
     },
-    client: { installPrompt: false },
+    client: { installPrompt: false, periodicSyncForUpdates: 3600 },
   },
   security: {
     removeLoggers: false,

@@ -3,6 +3,7 @@
 const settings = useSettings()
 settings.load()
 const { setLocale } = useI18n()
+useRelease()
 const dark = usePreferredDark()
 const phone = useMediaQuery('(max-width: 767px)')
 
@@ -22,4 +23,5 @@ useHead({
 
 <template>
   <NuxtPage />
+  <NoticeList />
 </template>

@@ -107,7 +107,12 @@ export function tryFile(seed: number, starts: readonly string[], report: FileRep
       time(what, () => make(file!.job, file!))
     } catch (error) {
       if (error instanceof UnsettledError) report.unsettled++
-      else report.faults.push({ seed, at: what, what: error instanceof Error ? (error.stack ?? error.message).split('\n').slice(0, 6).join(' | ') : String(error) })
+      else
+        report.faults.push({
+          seed,
+          at: what,
+          what: error instanceof Error ? (error.stack ?? error.message).split('\n').slice(0, 6).join(' | ') : String(error),
+        })
     }
   }
   time('written and read again', () => {

@@ -63,8 +63,7 @@ function allowed({ minimum = -1e6, maximum = 1e6 }: JsonSchema, old: Json, rando
   if (way < 0.12) return minimum
   if (way < 0.24) return maximum
   if (way < 0.34) return minimum + (maximum - minimum) * 1e-6 * random()
-  if (way < 0.6 && typeof old === 'number' && old !== 0)
-    return Math.min(maximum, Math.max(minimum, old * Math.exp(4 * (random() - 0.5))))
+  if (way < 0.6 && typeof old === 'number' && old !== 0) return Math.min(maximum, Math.max(minimum, old * Math.exp(4 * (random() - 0.5))))
   if (way < 0.7) return Math.min(maximum, Math.max(minimum, Math.round(minimum + (maximum - minimum) * random())))
   const [low, high] = [Math.max(minimum, 1e-4), Math.max(maximum, 1e-3)]
   return Math.min(maximum, Math.max(minimum, low * (high / low) ** random()))
@@ -131,5 +130,7 @@ export function mutateFile(text: string, schema: JsonSchema, random: () => numbe
   const told = JSON.stringify(document)
   if (way < 0.97) return told
   const cut = Math.floor(random() * told.length)
-  return random() < 0.5 ? told.slice(0, cut) : `${told.slice(0, cut)}${String.fromCharCode(Math.floor(random() * 65536))}${told.slice(cut + 1)}`
+  return random() < 0.5
+    ? told.slice(0, cut)
+    : `${told.slice(0, cut)}${String.fromCharCode(Math.floor(random() * 65536))}${told.slice(cut + 1)}`
 }

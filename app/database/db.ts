@@ -1,63 +1,66 @@
 import Dexie, { type EntityTable } from 'dexie'
-import { bringUpJob, type Job, type RainRecord } from '#core/scheme'
+import { bringUpJob, FILE_VERSION, type Job, type RainRecord } from '#core/scheme'
 
 /** A job as it is kept: the document, how often it was saved, and by which tab. */
 export interface JobRow {
   id: string
   job: Job
+  /** Form of the document, as files tell it; rows of before version 6 of the database have none and are of version 5. */
+  version?: number
   revision: number
   updated: number
   savedBy: string
+}
+/** A job that was removed, and when, ms since 1970; kept for a while. */
+export interface BinRow {
+  key: string
+  removed: number
+  row: JobRow
 }
 export interface SettingRow {
   key: string
   value: unknown
 }
 
+/** Brings every job up by one version of the document, as its files are. */
+const upByOne = (db: Dexie, to: number) =>
+  db.version(to).upgrade((transaction) =>
+    transaction
+      .table<JobRow>('jobs')
+      .toCollection()
+      .modify((row) => {
+        row.job = bringUpJob({ ...row.job }, to - 1, to) as unknown as Job
+      }),
+  )
+
 /** Everything this browser keeps. Versions are listed oldest first and never changed once they have been released. */
 export class CaskDatabase extends Dexie {
   jobs!: EntityTable<JobRow, 'id'>
   records!: EntityTable<RainRecord, 'id'>
+  bin!: EntityTable<BinRow, 'key'>
   settings!: EntityTable<SettingRow, 'key'>
 
   constructor(name = 'vernal-cask') {
     super(name)
     this.version(1).stores({ jobs: 'id, updated', records: 'id', settings: 'key' })
-    // Jobs say where they lie and what water costs; what version 1 kept is brought up as its files are.
-    this.version(2).upgrade((transaction) =>
-      transaction
-        .table<JobRow>('jobs')
-        .toCollection()
-        .modify((row) => {
-          row.job = bringUpJob({ ...row.job }, 1, 2) as unknown as Job
-        }),
-    )
+    // Jobs say where they lie and what water costs.
+    upByOne(this, 2)
     // Devices say what they spend and how they are cut in, pipes how they hang and were measured.
-    this.version(3).upgrade((transaction) =>
-      transaction
-        .table<JobRow>('jobs')
-        .toCollection()
-        .modify((row) => {
-          row.job = bringUpJob({ ...row.job }, 2, 3) as unknown as Job
-        }),
-    )
+    upByOne(this, 3)
     // Schemes know the storm they are tried by, overflows where they end, pumps what they lift.
-    this.version(4).upgrade((transaction) =>
-      transaction
-        .table<JobRow>('jobs')
-        .toCollection()
-        .modify((row) => {
-          row.job = bringUpJob({ ...row.job }, 3, 4) as unknown as Job
-        }),
-    )
+    upByOne(this, 4)
     // Schemes know how they are put together, jobs what their reader pays and has.
-    this.version(5).upgrade((transaction) =>
-      transaction
-        .table<JobRow>('jobs')
-        .toCollection()
-        .modify((row) => {
-          row.job = bringUpJob({ ...row.job }, 4, 5) as unknown as Job
-        }),
-    )
+    upByOne(this, 5)
+    // Rows say which form their document has; what is removed stays in a bin for a while.
+    this.version(6)
+      .stores({ bin: 'key, removed' })
+      .upgrade((transaction) =>
+        transaction
+          .table<JobRow>('jobs')
+          .toCollection()
+          .modify((row) => {
+            row.version ??= FILE_VERSION
+          }),
+      )
   }
 }

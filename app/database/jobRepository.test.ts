@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs'
 import Dexie from 'dexie'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { demoJobs, demoRecords } from '#core/demo'
 import { jobTies } from '#core/path'
-import { job as jobSchema, letIn, readJobFile, writeJobFile } from '#core/scheme'
+import { FILE_VERSION, job as jobSchema, letIn, readJobFile, recordOf, writeJobFile, type Job, type RainRecord } from '#core/scheme'
 import { CaskDatabase } from './db'
-import { JobRepository } from './jobRepository'
+import { BIN_KEEPS_MS, copyName, gaugeId, JobRepository } from './jobRepository'
 
 let count = 0
 let db: CaskDatabase
@@ -29,20 +29,22 @@ describe('keeping jobs', () => {
     await mine.save(job!, 0)
     await other.save({ ...job!, name: 'Theirs' }, 1)
     const result = await mine.save({ ...job!, name: 'Mine' }, 1)
-    expect(result).toMatchObject({ saved: false, theirs: { savedBy: 'other', revision: 2 } })
-    expect((await mine.get(job!.id))?.job.name).toBe('Theirs')
+    expect(result).toEqual({ saved: false, why: 'changed' })
+    expect((await mine.get(job!.id))?.job?.name).toBe('Theirs')
   })
   it('puts back what was removed, as it was', async () => {
     await mine.save(job!, 0)
-    const row = await mine.remove(job!.id)
+    const before = await mine.get(job!.id)
+    const binned = await mine.remove(job!.id)
     expect(await mine.get(job!.id)).toBeUndefined()
-    await mine.putBack(row!)
-    expect(await mine.get(job!.id)).toEqual(row)
+    expect(await mine.putBack(binned!.key)).toBe(job!.id)
+    expect(await mine.get(job!.id)).toEqual(before)
+    expect(await mine.bin()).toEqual([])
   })
   it('seeds only what is not there', async () => {
     await mine.save({ ...job!, name: 'Changed' }, 0)
     await mine.seed(demoJobs(), records)
-    expect((await mine.list()).map(({ job: { name } }) => name).toSorted()).toEqual([
+    expect((await mine.list()).map(({ job }) => job!.name).toSorted()).toEqual([
       'Changed',
       'Pear Lane tram-stop shelter',
       'Tannery Row dye studio',
@@ -56,7 +58,7 @@ describe('bringing a file in', () => {
     await mine.bringIn(await mine.planImport(file), 'new')
     const row = await mine.get(job!.id)
     const record = await mine.record('demo-withy-rain')
-    expect(writeJobFile(row!.job, [record!])).toBe(writeJobFile(job!, records))
+    expect(writeJobFile(row!.job!, [record!])).toBe(writeJobFile(job!, records))
   })
   it('says what it would do before it does it', async () => {
     expect((await mine.planImport(file)).existing).toBeUndefined()
@@ -69,14 +71,14 @@ describe('bringing a file in', () => {
     await mine.save({ ...job!, name: 'Kept' }, 0)
     const plan = await mine.planImport(file)
     await expect(mine.bringIn(plan, 'new')).rejects.toThrow(RangeError)
-    expect((await mine.get(job!.id))?.job.name).toBe('Kept')
+    expect((await mine.get(job!.id))?.job?.name).toBe('Kept')
     const copy = await mine.bringIn(plan, 'keep-both')
     expect(copy.id).not.toBe(job!.id)
     expect(await mine.list()).toHaveLength(2)
   })
 })
 
-describe.each([1, 2, 3])('what version %d kept', (version) => {
+describe.each([1, 2, 3, 4])('what version %d kept', (version) => {
   it('is brought up when the page first opens it, revision and all', async () => {
     const name = `older-${count++}`
     const older = new Dexie(name)
@@ -86,10 +88,147 @@ describe.each([1, 2, 3])('what version %d kept', (version) => {
     }
     await older.table('jobs').put({ id: from.id, job: from, revision: 7, updated: 5, savedBy: 'old' })
     older.close()
-    const row = (await new JobRepository(new CaskDatabase(name), 'new').get(from.id))!
+    const { row, job } = (await new JobRepository(new CaskDatabase(name), 'new').get(from.id))!
+    expect(job).toBeDefined()
     expect(row).toMatchObject({ revision: 7, savedBy: 'old' })
     expect(letIn(jobSchema, JSON.parse(JSON.stringify(row.job)))).toBeTruthy()
     const { job: asFile } = readJobFile(readFileSync(`core/scheme/older/version${version}.cask.json`, 'utf8'), jobTies)
     expect(JSON.parse(JSON.stringify(row.job))).toEqual(JSON.parse(JSON.stringify(asFile)))
+  })
+})
+
+describe('the bin', () => {
+  const [first, second] = demoJobs()
+  it('keeps every job that was removed, not only the last', async () => {
+    await mine.save(first!, 0)
+    await mine.save(second!, 0)
+    await mine.remove(first!.id)
+    await mine.remove(second!.id)
+    const binned = await mine.bin()
+    expect(binned.map(({ row }) => row.id).toSorted()).toEqual([first!.id, second!.id].toSorted())
+    for (const { key } of binned) await mine.putBack(key)
+    expect((await mine.list()).map(({ row }) => row.id).toSorted()).toEqual([first!.id, second!.id].toSorted())
+  })
+  it('puts a job back beside one that has its id by now', async () => {
+    await mine.save(first!, 0)
+    const binned = await mine.remove(first!.id)
+    await mine.save({ ...first!, name: 'Come again' }, 0)
+    const id = await mine.putBack(binned!.key)
+    expect(id).not.toBe(first!.id)
+    expect((await mine.get(id!))?.job?.name).toBe(`${first!.name} (2)`)
+    expect((await mine.get(first!.id))?.job?.name).toBe('Come again')
+  })
+  it('says that there was nothing to remove when another tab was quicker', async () => {
+    await mine.save(first!, 0)
+    await other.remove(first!.id)
+    expect(await mine.remove(first!.id)).toBeUndefined()
+    expect(await mine.bin()).toHaveLength(1)
+  })
+  it('lets go after thirty days, and not before', async () => {
+    await mine.save(first!, 0)
+    const { removed } = (await mine.remove(first!.id))!
+    await mine.emptyBin(removed + BIN_KEEPS_MS - 1)
+    expect(await mine.bin()).toHaveLength(1)
+    await mine.emptyBin(removed + BIN_KEEPS_MS + 1)
+    expect(await mine.bin()).toHaveLength(0)
+  })
+})
+
+describe('rain records under other jobs', () => {
+  const [record] = records
+  const [withRecord] = demoJobs()
+  const file = (change: (record: RainRecord) => RainRecord) => readJobFile(writeJobFile(withRecord!, [change(record!)]), jobTies)
+  beforeEach(() => mine.seed([withRecord!], [record!]))
+
+  it.each(['keep-both', 'replace'] as const)('are left as they are by a file whose record differs (%s)', async (how) => {
+    const wetter = file((old) => ({ ...old, depths: old.depths.map((depth) => depth && depth + 1) }))
+    const job = await mine.bringIn(await mine.planImport(wetter), how)
+    expect(await mine.record(record!.id)).toEqual(record)
+    const own = recordOf(job.rain)!
+    expect(own).not.toBe(record!.id)
+    expect((await mine.record(own))!.depths[1]).toBe(record!.depths[1]! + 1)
+    expect((await mine.get(job.id))!.job!.rain).toMatchObject({ record: own })
+  })
+  it('are shared by a file whose record is the same', async () => {
+    const job = await mine.bringIn(await mine.planImport(file((old) => old)), 'keep-both')
+    expect(recordOf(job.rain)).toBe(record!.id)
+    expect(await mine.records()).toHaveLength(1)
+  })
+  it('only the record that the job names comes in', async () => {
+    const more = file((old) => old)
+    more.records.push({ ...record!, id: 'stowaway' })
+    await mine.bringIn(await mine.planImport(more), 'keep-both')
+    expect(await mine.record('stowaway')).toBeUndefined()
+  })
+  it("readings of a gauge are joined, whichever file is older: last week's cuts none of this week's", async () => {
+    const id = gaugeId(withRecord!.id)
+    const gauge: RainRecord = { ...record!, id, start: '2026-06-01', depths: [1, 2, 3, 4, 5] }
+    await mine.keepRecord(gauge)
+    const leaning = { ...withRecord!, rain: { kind: 'record' as const, record: id, gaps: 'dry' as const } }
+    const older = readJobFile(writeJobFile(leaning, [{ ...gauge, start: '2026-05-30', depths: [8, 9, 1] }]), jobTies)
+    await mine.bringIn(await mine.planImport(older), 'replace')
+    expect(await mine.record(id)).toMatchObject({ start: '2026-05-30', depths: [8, 9, 1, 2, 3, 4, 5] })
+  })
+  it('a job brought back untouched is known for the same, record and all', async () => {
+    expect(await mine.planImport(file((old) => old))).toMatchObject({ same: true })
+    expect(await mine.planImport(file((old) => ({ ...old, note: 'another' })))).toMatchObject({ same: false })
+  })
+})
+
+describe('two releases at once', () => {
+  const newer = { ...job!, name: 'From the future', holds: 'what this release does not know' } as unknown as Job
+  beforeEach(() => db.jobs.put({ id: job!.id, job: newer, version: FILE_VERSION + 1, revision: 3, updated: 1, savedBy: 'newer' }))
+  it('a row of a newer one is told and never written over', async () => {
+    expect(await mine.get(job!.id)).toMatchObject({ fault: { kind: 'newer' } })
+    expect(await mine.save(job!, 3)).toEqual({ saved: false, why: 'newer' })
+    const plan = await mine.planImport(readJobFile(writeJobFile(job!, records), jobTies))
+    await expect(mine.bringIn(plan, 'replace')).rejects.toThrow('newer release')
+    expect((await db.jobs.get(job!.id))!.job).toEqual(newer)
+  })
+  it('a row of an older form is brought up on reading', async () => {
+    const { job: older } = JSON.parse(readFileSync('core/scheme/older/version2.cask.json', 'utf8')) as { job: Job }
+    await db.jobs.put({ id: older.id, job: older, version: 2, revision: 1, updated: 1, savedBy: 'old' })
+    const kept = (await mine.get(older.id))!
+    expect(kept.job?.schemes[0]).toMatchObject({ trial: expect.anything() as unknown, build: expect.anything() as unknown })
+  })
+  it('a row that is no job is told with what is wrong, beside those that are', async () => {
+    await mine.save(demoJobs()[1]!, 0)
+    await db.jobs.put({
+      id: 'odd',
+      job: { id: 'odd', schemes: 7 } as unknown as Job,
+      version: FILE_VERSION,
+      revision: 1,
+      updated: 9,
+      savedBy: '?',
+    })
+    const list = await mine.list()
+    expect(list).toHaveLength(3)
+    const odd = list.find(({ row }) => row.id === 'odd')!
+    expect(odd).toMatchObject({ fault: { kind: 'damaged' } })
+    expect(odd.fault!.problems.map(({ path }) => path)).toContain('schemes')
+  })
+  it('the older page lets go of the database when a newer one opens it', async () => {
+    const closed = vi.fn()
+    db.on('versionchange', closed)
+    const next = new Dexie(db.name)
+    next.version(99).stores({ jobs: 'id, updated', records: 'id', settings: 'key', bin: 'key, removed' })
+    await next.open()
+    expect(closed).toHaveBeenCalled()
+    next.close()
+  })
+})
+
+describe('a name for a copy', () => {
+  it.each([
+    ['Allotment', 'Allotment (2)'],
+    ['Allotment (2)', 'Allotment (3)'],
+    ['(2)', '(2) (2)'],
+    ['x'.repeat(120), `${'x'.repeat(116)} (2)`],
+  ])('%s', (name, copy) => expect(copyName(name)).toBe(copy))
+  it('is never longer than a name may be, however often', () => {
+    let name = 'ʷ'.repeat(120)
+    for (let i = 0; i < 120; i++) name = copyName(name)
+    expect(name).toHaveLength(120)
+    expect(name.endsWith(' (121)')).toBe(true)
   })
 })

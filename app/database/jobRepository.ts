@@ -1,7 +1,12 @@
-import type { Job, JobFile, RainRecord } from '#core/scheme'
-import type { CaskDatabase, JobRow } from './db'
+import { canonicalJson, FILE_VERSION, recordOf, writeJobFile, type Job, type JobFile, type RainRecord } from '#core/scheme'
+import { spliceRecords } from '#core/rain'
+import type { BinRow, CaskDatabase, JobRow } from './db'
+import { readRow, readRows, versionOf, type KeptJob } from './keptJob'
 
-export type SaveResult = { saved: true; revision: number } | { saved: false; theirs: JobRow | undefined }
+export type SaveResult =
+  | { saved: true; revision: number }
+  /** Another tab has saved since, it has been removed, or a newer release has written it: nothing was written. */
+  | { saved: false; why: 'changed' | 'removed' | 'newer' }
 
 /** What an import would do, told before it does it. */
 export interface ImportPlan {
@@ -12,6 +17,22 @@ export interface ImportPlan {
   same: boolean
 }
 
+/** Removed jobs are kept for so long, ms. */
+export const BIN_KEEPS_MS = 30 * 86_400_000
+const MOST_NAME = 120
+
+export const newJobId = (): string => `job-${crypto.randomUUID().slice(0, 13)}`
+/** Name of a copy: the number goes on, and the whole stays as long as a name may be. */
+export function copyName(name: string): string {
+  const [, stem = name, number = '1'] = /^(.+?)(?: \((\d{1,6})\))?$/su.exec(name) ?? []
+  const mark = ` (${Number(number) + 1})`
+  return `${stem.slice(0, MOST_NAME - mark.length).trimEnd()}${mark}`
+}
+
+/** The record that the reader's own gauge of a job is kept as. */
+export const gaugeId = (jobId: string): string => `gauge-${jobId}`.slice(0, 64)
+const isGauge = ({ id }: Pick<RainRecord, 'id'>) => id.startsWith('gauge-')
+
 /** Jobs and rain records in this browser. Every write is one transaction; nothing is written over unseen. */
 export class JobRepository {
   constructor(
@@ -20,19 +41,25 @@ export class JobRepository {
     readonly tab: string = crypto.randomUUID(),
   ) {}
 
-  list(): Promise<JobRow[]> {
-    return this.db.jobs.orderBy('updated').reverse().toArray()
+  private row(job: Job, revision: number, updated = Date.now()): JobRow {
+    return { id: job.id, job, version: FILE_VERSION, revision, updated, savedBy: this.tab }
   }
 
-  get(id: string): Promise<JobRow | undefined> {
-    return this.db.jobs.get(id)
+  /** Every job, the last saved first, as today's documents. */
+  async list(): Promise<KeptJob[]> {
+    return readRows(await this.db.jobs.orderBy('updated').reverse().toArray())
+  }
+
+  async get(id: string): Promise<KeptJob | undefined> {
+    const row = await this.db.jobs.get(id)
+    return row && readRow(row)
   }
 
   record(id: string): Promise<RainRecord | undefined> {
     return this.db.records.get(id)
   }
 
-  /** All records, newest name order; for choosing one again in another job. */
+  /** All records; for choosing one again in another job. */
   records(): Promise<RainRecord[]> {
     return this.db.records.toArray()
   }
@@ -42,46 +69,124 @@ export class JobRepository {
   }
 
   /**
-   * Saves a job over the revision that this tab last saw. When another tab has saved since, nothing is written and
-   * its row comes back. `revision` 0 is for a job that is not kept yet.
+   * Saves a job over the revision that this tab last saw; otherwise nothing is written, and why is told. `revision` 0 is for
+   * a job that is not kept yet.
    */
   save(job: Job, revision: number): Promise<SaveResult> {
     return this.db.transaction('rw', this.db.jobs, async () => {
       const row = await this.db.jobs.get(job.id)
-      if ((row?.revision ?? 0) !== revision) return { saved: false, theirs: row }
-      await this.db.jobs.put({ id: job.id, job, revision: revision + 1, updated: Date.now(), savedBy: this.tab })
+      if (row && versionOf(row) > FILE_VERSION) return { saved: false, why: 'newer' }
+      if (!row && revision > 0) return { saved: false, why: 'removed' }
+      if ((row?.revision ?? 0) !== revision) return { saved: false, why: 'changed' }
+      await this.db.jobs.put(this.row(job, revision + 1))
       return { saved: true, revision: revision + 1 }
     })
   }
 
-  /** Removes a job and gives back its row, so that it can be put back. */
-  remove(id: string): Promise<JobRow | undefined> {
+  /** Saves a job that was removed meanwhile once more, as it is now. */
+  saveAgain(job: Job): Promise<SaveResult> {
     return this.db.transaction('rw', this.db.jobs, async () => {
-      const row = await this.db.jobs.get(id)
-      await this.db.jobs.delete(id)
-      return row
+      if (await this.db.jobs.get(job.id)) return { saved: false, why: 'changed' }
+      await this.db.jobs.put(this.row(job, 1))
+      return { saved: true, revision: 1 }
     })
   }
 
-  async putBack(row: JobRow): Promise<void> {
-    await this.db.jobs.put(row)
+  /** Moves a job to the bin; undefined where another tab has done so already. */
+  remove(id: string): Promise<BinRow | undefined> {
+    return this.db.transaction('rw', this.db.jobs, this.db.bin, async () => {
+      const row = await this.db.jobs.get(id)
+      if (!row) return undefined
+      const removed = Date.now()
+      const binned: BinRow = { key: `${id} ${removed} ${crypto.randomUUID().slice(0, 8)}`, removed, row }
+      await this.db.bin.put(binned)
+      await this.db.jobs.delete(id)
+      return binned
+    })
+  }
+
+  /** Removed jobs, the last one first. */
+  bin(): Promise<BinRow[]> {
+    return this.db.bin.orderBy('removed').reverse().toArray()
+  }
+
+  /** Puts a removed job back as it was; beside one that has its id by now, as a copy. */
+  putBack(key: string): Promise<string | undefined> {
+    return this.db.transaction('rw', this.db.jobs, this.db.bin, async () => {
+      const binned = await this.db.bin.get(key)
+      if (!binned) return undefined
+      const { row } = binned
+      const id = (await this.db.jobs.get(row.id)) ? newJobId() : row.id
+      const job = id === row.id ? row.job : { ...row.job, id, name: copyName(row.job.name) }
+      await this.db.jobs.put({ ...row, id, job })
+      await this.db.bin.delete(key)
+      return id
+    })
+  }
+
+  async deleteForGood(key: string): Promise<void> {
+    await this.db.bin.delete(key)
+  }
+
+  /** Deletes what has lain in the bin for longer than it is kept. */
+  async emptyBin(now = Date.now()): Promise<void> {
+    await this.db.bin
+      .where('removed')
+      .below(now - BIN_KEEPS_MS)
+      .delete()
   }
 
   async planImport(file: JobFile): Promise<ImportPlan> {
-    const existing = await this.get(file.job.id)
-    return { file, existing, same: existing !== undefined && JSON.stringify(existing.job) === JSON.stringify(file.job) }
+    const existing = await this.db.jobs.get(file.job.id)
+    const kept = existing && readRow(existing)
+    if (!kept?.job) return { file, existing, same: false }
+    const needs = recordOf(kept.job.rain)
+    const record = needs === undefined ? undefined : await this.record(needs)
+    // Held against one another as files: what is left out and in what order makes no difference there.
+    return { file, existing, same: writeJobFile(kept.job, record ? [record] : []) === writeJobFile(file.job, file.records) }
   }
 
-  /** Brings a file in, job and records together or not at all. `keep-both` gives the job a name and id of its own. */
+  /**
+   * The record of a file, as it can be kept beside those that are here: one that differs gets an id of its own, readings of a
+   * gauge are joined to those that are here.
+   */
+  private async takeIn(record: RainRecord, jobId: string, asCopy: boolean): Promise<string> {
+    if (isGauge(record) && asCopy) {
+      const own = { ...record, id: gaugeId(jobId) }
+      await this.db.records.put(own)
+      return own.id
+    }
+    const here = await this.db.records.get(record.id)
+    if (here && canonicalJson(here) === canonicalJson(record)) return record.id
+    if (here && isGauge(record)) {
+      await this.db.records.put(spliceRecords([here, record], here.id, here.name, here.note))
+      return record.id
+    }
+    const id = here ? `rain-${crypto.randomUUID().slice(0, 13)}` : record.id
+    await this.db.records.put(here ? { ...record, id, name: copyName(record.name) } : record)
+    return id
+  }
+
+  /**
+   * Brings a file in, job and record together or not at all. Only the record that the job names is taken, and none that is
+   * here is changed for another job. `keep-both` gives the job a name and id of its own.
+   *
+   * @throws RangeError when it is new and there is one already, or the one here is of a newer release
+   */
   bringIn(plan: ImportPlan, how: 'new' | 'replace' | 'keep-both'): Promise<Job> {
     return this.db.transaction('rw', this.db.jobs, this.db.records, async () => {
       const { file } = plan
-      const job =
-        how === 'keep-both' ? { ...file.job, id: `job-${crypto.randomUUID().slice(0, 13)}`, name: `${file.job.name} (2)` } : file.job
-      const row = await this.db.jobs.get(job.id)
-      if (row && how === 'new') throw new RangeError(`there is already a job ${job.id}`)
-      await this.db.records.bulkPut(file.records)
-      await this.db.jobs.put({ id: job.id, job, revision: (row?.revision ?? 0) + 1, updated: Date.now(), savedBy: this.tab })
+      const asCopy = how === 'keep-both'
+      const id = asCopy ? newJobId() : file.job.id
+      const row = await this.db.jobs.get(id)
+      if (row && how === 'new') throw new RangeError(`there is already a job ${id}`)
+      if (row && versionOf(row) > FILE_VERSION) throw new RangeError(`the job ${id} here was written by a newer release`)
+      const needs = recordOf(file.job.rain)
+      const record = file.records.find((each) => each.id === needs)
+      const taken = record ? await this.takeIn(record, id, asCopy) : needs
+      const rain = taken !== needs && taken !== undefined && 'record' in file.job.rain ? { ...file.job.rain, record: taken } : file.job.rain
+      const job = { ...file.job, id, rain, ...(asCopy ? { name: copyName(file.job.name) } : {}) }
+      await this.db.jobs.put(this.row(job, (row?.revision ?? 0) + 1))
       return job
     })
   }
@@ -91,9 +196,7 @@ export class JobRepository {
     await this.db.transaction('rw', this.db.jobs, this.db.records, async () => {
       for (const record of records) if (!(await this.db.records.get(record.id))) await this.db.records.put(record)
       let updated = Date.now()
-      for (const job of jobs)
-        if (!(await this.db.jobs.get(job.id)))
-          await this.db.jobs.put({ id: job.id, job, revision: 1, updated: updated--, savedBy: this.tab })
+      for (const job of jobs) if (!(await this.db.jobs.get(job.id))) await this.db.jobs.put(this.row(job, 1, updated--))
     })
   }
 }

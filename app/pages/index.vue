@@ -1,33 +1,35 @@
 <script setup lang="ts">
 import { liveQuery } from 'dexie'
-import { assess, type AssessedLine, type Assessment } from '#core/assess'
 import { demoJobs, demoRecords, newJob } from '#core/demo'
-import { DoorError, readJobFile, recordOf, USES, writeJobFile, type Job, type Use } from '#core/scheme'
+import { canonicalJson, DoorError, isPrintable, readJobFile, recordOf, USES, writeJobFile, type Job, type Use } from '#core/scheme'
 import { jobTies } from '#core/path'
-import { showText } from '#core/units/format'
-import { length, volume } from '#core/units/quantity'
-import type { JobRow } from '~/database/db'
-import type { ImportPlan } from '~/database/jobRepository'
-import { fitScale, sceneOf } from '~/drawing/scene'
+import type { BinRow } from '~/database/db'
+import { newJobId, type ImportPlan } from '~/database/jobRepository'
+import { nameOf, type KeptJob } from '~/database/keptJob'
+import { commonScale } from '~/components/jobs/cardScale'
+import { FileTooLarge, readTextFile } from '~/composables/readTextFile'
 import { saveFile } from '~/composables/saveFile'
+import { message } from '~/stores/messages'
+import { useNotices } from '~/stores/notices'
 
 /** All jobs, drawn to one scale on one ground line. People come here to go on with one, begin one, or bring one in. */
 const { repository } = useDatabase()
 const settings = useSettings()
+const notices = useNotices()
 const { say } = useSay()
 const router = useRouter()
 
-const rows = shallowRef<JobRow[]>()
+const kept = shallowRef<KeptJob[]>()
 const problem = ref('')
 const plan = shallowRef<ImportPlan>()
 const faults = shallowRef<{ title: string; lines: { path: string; message: string }[] }>()
-const removed = shallowRef<JobRow>()
+const removed = shallowRef<BinRow>()
 
 let watching: { unsubscribe(): void } | undefined
 onMounted(async () => {
   try {
     watching = liveQuery(() => repository.list()).subscribe({
-      next: (list) => (rows.value = list),
+      next: (list) => (kept.value = list),
       error: (error: Error) => (problem.value = say('jobs.cannotRead', { why: error.message })),
     })
     await welcome()
@@ -46,51 +48,26 @@ async function welcome() {
   localStorage.setItem(MET, 'yes')
 }
 
-function look(job: Job): { line: AssessedLine | undefined; assessment: Assessment | undefined } {
-  try {
-    const scheme = job.schemes.find(({ id }) => id === job.chosen)
-    const assessment = scheme && assess(scheme)
-    return { line: assessment?.lines[0], assessment }
-  } catch {
-    return { line: undefined, assessment: undefined }
-  }
-}
-
-const WIDTH = 300
-const HEIGHT = 330
-const frame = { left: 4, right: WIDTH - 6, top: 14, ground: HEIGHT - 1 }
-const WALL_ROOM = 46
-const cards = computed(() => {
-  const seen = (rows.value ?? []).map((row) => ({ row, ...look(row.job) }))
-  const scales = seen.flatMap(({ line }) => (line ? [fitScale(line, frame, WALL_ROOM)] : []))
-  const common = Math.min(125, ...scales)
-  return seen.map(({ row, line, assessment }) => {
-    const worst = assessment?.findings.find(({ severity }) => severity !== 'note')
-    // One scale for all: a frame that the common scale just fills.
-    const scene = line ? sceneOf(line, frame, WALL_ROOM, common) : undefined
-    return { row, scene, line, worst }
-  })
-})
+const scale = computed(() => commonScale((kept.value ?? []).flatMap(({ job }) => job ?? [])))
 
 const starting = ref(false)
 const newName = ref('')
+const nameProblem = computed(() => (isPrintable(newName.value) ? '' : say('field.problem.unseen')))
 /** Asked first of all: it sets what screen, first flush and light the rest is held to. */
 const newUse = ref<Use>('ornamentals')
 async function create() {
-  const job = newJob(
-    `job-${crypto.randomUUID().slice(0, 13)}`,
-    newName.value.trim() || say('jobs.unnamed'),
-    settings.terms,
-    settings.system,
-    newUse.value,
-  )
+  if (nameProblem.value !== '') return
+  const job = newJob(newJobId(), newName.value.trim() || say('jobs.unnamed'), settings.terms, settings.system, newUse.value)
   job.letter.from = settings.letterhead
-  const result = await repository.save(job, 0)
+  const take = { label: message('jobs.export'), act: () => exportJob(job) }
+  const result = await notices.keep(message('notice.notBegun', { name: job.name }), () => repository.save(job, 0), [take])
   // Ask the browser not to clear what is kept here when it runs short of room; it may say no.
   void navigator.storage?.persist?.()
-  if (result.saved) await router.push(`/job/${job.id}`)
+  if (result.done && result.value.saved) await router.push(`/job/${job.id}`)
 }
 
+/** Fifty records of two centuries come to half of this, bytes. */
+const MOST_FILE = 48e6
 async function takeFile(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
@@ -98,36 +75,47 @@ async function takeFile(event: Event) {
   if (!file) return
   faults.value = undefined
   try {
-    plan.value = await repository.planImport(readJobFile(await file.text(), jobTies))
+    plan.value = await repository.planImport(readJobFile(await readTextFile(file, MOST_FILE), jobTies))
     if (!plan.value.existing) await bringIn('new')
   } catch (error) {
     plan.value = undefined
-    if (!(error instanceof DoorError)) throw error
-    faults.value = { title: say(`jobs.import.${error.reason}`, { file: file.name }), lines: error.problems }
+    if (error instanceof DoorError) faults.value = { title: say(`jobs.import.${error.reason}`, { file: file.name }), lines: error.problems }
+    else if (error instanceof FileTooLarge)
+      faults.value = { title: say('jobs.import.tooLarge', { file: file.name, size: error.size, most: error.most }), lines: [] }
+    else
+      faults.value = {
+        title: say('jobs.import.cannotRead', { file: file.name }),
+        lines: [{ path: '', message: error instanceof Error ? error.message : String(error) }],
+      }
   }
 }
 async function bringIn(how: 'new' | 'replace' | 'keep-both') {
-  if (!plan.value) return
-  const job = await repository.bringIn(plan.value, how)
+  const { value } = plan
+  if (!value) return
+  const brought = await notices.keep(message('notice.notImported', { name: value.file.job.name }), () => repository.bringIn(value, how))
+  if (!brought.done) return
   plan.value = undefined
-  await router.push(`/job/${job.id}`)
+  await router.push(`/job/${brought.value.id}`)
 }
 
-async function exportJob(row: JobRow) {
-  const recordId = recordOf(row.job.rain)
-  const record = recordId === undefined ? undefined : await repository.record(recordId)
-  saveFile(`${row.job.name}.cask.json`, writeJobFile(row.job, record ? [record] : []), 'application/json')
+async function exportJob(job: Job) {
+  const recordId = recordOf(job.rain)
+  const record = recordId === undefined ? undefined : await repository.record(recordId).catch(() => undefined)
+  saveFile(`${job.name}.cask.json`, writeJobFile(job, record ? [record] : []), 'application/json')
 }
-async function remove(row: JobRow) {
-  removed.value = await repository.remove(row.id)
+/** A row that this release cannot show, as it lies there: for the release that can. */
+const exportRow = ({ row }: KeptJob) => saveFile(`${nameOf(row)}.json`, canonicalJson(row), 'application/json')
+async function remove({ row }: KeptJob) {
+  const gone = await notices.keep(message('notice.notRemoved', { name: nameOf(row) }), () => repository.remove(row.id))
+  if (gone.done) removed.value = gone.value
 }
 async function putBack() {
-  if (removed.value) await repository.putBack(removed.value)
-  removed.value = undefined
+  const { value } = removed
+  if (!value) return
+  const back = await notices.keep(message('notice.notPutBack', { name: nameOf(value.row) }), () => repository.putBack(value.key))
+  if (back.done) removed.value = undefined
 }
-async function bringDemo() {
-  await repository.seed(demoJobs(), demoRecords())
-}
+const bringDemo = () => notices.keep(message('notice.demoNotKept'), () => repository.seed(demoJobs(), demoRecords()))
 const picker = ref<HTMLInputElement>()
 </script>
 
@@ -176,68 +164,73 @@ const picker = ref<HTMLInputElement>()
         </div>
       </section>
       <p v-if="removed" class="my-2 flex items-center gap-3 bg-sunk p-2" role="status">
-        {{ say('jobs.removed', { name: removed.job.name }) }}
+        {{ say('jobs.removed', { name: nameOf(removed.row) }) }}
         <button type="button" class="btn" @click="putBack">{{ say('jobs.putBack') }}</button>
       </p>
 
       <ul class="mt-2 grid grid-cols-[repeat(auto-fill,minmax(296px,1fr))]">
-        <li v-for="{ row, scene, line, worst } in cards" :key="row.id" class="card">
-          <svg
-            v-if="scene"
-            class="sheet-drawing scene"
-            :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
-            preserveAspectRatio="xMinYMax meet"
-            aria-hidden="true"
-          >
-            <HatchDefs :prefix="`j-${row.id}`" />
-            <SectionScene :scene="scene" :prefix="`j-${row.id}`" />
-          </svg>
-          <div class="body">
-            <h2 class="slab text-18">
-              <NuxtLink :to="`/job/${row.id}`" class="text-ink no-underline hover:underline">{{ row.job.name }}</NuxtLink>
-            </h2>
-            <p class="cap">{{ row.job.scene || say('jobs.noScene') }}</p>
-            <p v-if="line" class="mt-1">
-              <b class="slab text-22">{{ showText(volume(line.usable.volume), row.job) }}</b>
-              {{ say('jobs.usable', { left: length(line.left.value) }, row.job) }}
-            </p>
-            <p v-if="worst" class="mt-1 grid grid-cols-[26px_1fr] gap-1 text-13">
-              <svg viewBox="-12 -12 24 24" class="sheet-drawing size-6" role="img" :aria-label="say(`severity.${worst.severity}`)">
-                <SnagMark :severity="worst.severity" :number="1" />
-              </svg>
-              {{ say(`finding.${worst.id}.say`, worst.values, row.job) }}
-            </p>
-            <p v-if="!line" class="text-pencil">{{ say('jobs.broken') }}</p>
+        <li v-for="each in kept" :key="each.row.id" class="card">
+          <ErrorBoundary v-if="each.job" :what="each.job.name" :of="each.job">
+            <JobCard :job="each.job" :scale="scale">
+              <div class="mt-2 flex flex-wrap gap-2">
+                <NuxtLink
+                  class="btn btn-go no-underline"
+                  :to="`/job/${each.row.id}`"
+                  :aria-label="say('jobs.openNamed', { name: each.job.name })"
+                  >{{ say('jobs.open') }}</NuxtLink
+                >
+                <button
+                  type="button"
+                  class="btn"
+                  :aria-label="say('jobs.exportNamed', { name: each.job.name })"
+                  @click="exportJob(each.job)"
+                >
+                  {{ say('jobs.export') }}
+                </button>
+                <button
+                  type="button"
+                  class="btn btn-bare"
+                  :aria-label="say('jobs.removeNamed', { name: each.job.name })"
+                  @click="remove(each)"
+                >
+                  {{ say('jobs.remove') }}
+                </button>
+              </div>
+            </JobCard>
+            <template #actions>
+              <button type="button" class="btn" @click="exportJob(each.job)">{{ say('jobs.export') }}</button>
+              <button type="button" class="btn btn-bare" @click="remove(each)">{{ say('jobs.remove') }}</button>
+            </template>
+          </ErrorBoundary>
+          <section v-else class="card-body border-2 border-pencil bg-sheet p-3" role="alert">
+            <h2 class="slab text-18">{{ nameOf(each.row) }}</h2>
+            <p class="mt-1">{{ say(`jobs.fault.${each.fault.kind}`) }}</p>
+            <ul class="mt-1 max-h-40 overflow-y-auto text-13">
+              <li v-for="fault in each.fault.problems" :key="fault.path + fault.message">
+                <code v-if="fault.path">{{ fault.path }}</code> {{ fault.message }}
+              </li>
+            </ul>
             <div class="mt-2 flex flex-wrap gap-2">
-              <NuxtLink
-                class="btn btn-go no-underline"
-                :to="`/job/${row.id}`"
-                :aria-label="say('jobs.openNamed', { name: row.job.name })"
-                >{{ say('jobs.open') }}</NuxtLink
-              >
-              <button type="button" class="btn" :aria-label="say('jobs.exportNamed', { name: row.job.name })" @click="exportJob(row)">
-                {{ say('jobs.export') }}
-              </button>
-              <button type="button" class="btn btn-bare" :aria-label="say('jobs.removeNamed', { name: row.job.name })" @click="remove(row)">
-                {{ say('jobs.remove') }}
-              </button>
+              <button type="button" class="btn" @click="exportRow(each)">{{ say('jobs.export') }}</button>
+              <button type="button" class="btn btn-bare" @click="remove(each)">{{ say('jobs.remove') }}</button>
             </div>
-          </div>
+          </section>
         </li>
         <li class="card">
-          <svg class="sheet-drawing scene" :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" preserveAspectRatio="xMinYMax meet" aria-hidden="true">
+          <svg class="sheet-drawing card-scene" viewBox="0 0 300 330" preserveAspectRatio="xMinYMax meet" aria-hidden="true">
             <path d="M30 329V190M30 190L140 130L250 190M250 190V329M140 329v-90h70v90" class="l-ghost" />
             <path d="M14 329v-36M282 329v-36M14 300q134 8 268 0" class="l-pencil" />
           </svg>
-          <div class="body">
+          <div class="card-body">
             <h2 class="slab text-18">{{ say('jobs.new') }}</h2>
             <p class="cap">{{ say('jobs.newSub') }}</p>
             <p class="mt-1 text-13">{{ say('jobs.newText') }}</p>
             <form v-if="starting" class="mt-2" @submit.prevent="create">
               <label class="text-13"
                 >{{ say('jobs.name') }}
-                <input v-model="newName" class="field" type="text" maxlength="120" autocomplete="off" />
+                <input v-model="newName" class="field" type="text" maxlength="120" autocomplete="off" :aria-invalid="nameProblem !== ''" />
               </label>
+              <p v-if="nameProblem" class="text-12 text-pencil" role="alert">{{ nameProblem }}</p>
               <ChoiceField
                 :label="say('jobs.use')"
                 :model-value="newUse"
@@ -260,11 +253,12 @@ const picker = ref<HTMLInputElement>()
             </form>
             <div v-else class="mt-2 flex flex-wrap gap-2">
               <button type="button" class="btn btn-go" @click="starting = true">{{ say('jobs.newButton') }}</button>
-              <button v-if="rows && rows.length === 0" type="button" class="btn" @click="bringDemo">{{ say('jobs.bringDemo') }}</button>
+              <button v-if="kept && kept.length === 0" type="button" class="btn" @click="bringDemo">{{ say('jobs.bringDemo') }}</button>
             </div>
           </div>
         </li>
       </ul>
+      <JobBin />
     </main>
     <footer class="cap mt-4 border-t border-hair px-7 py-2">{{ say('jobs.footer') }}</footer>
   </div>
@@ -277,13 +271,13 @@ const picker = ref<HTMLInputElement>()
   grid-template-rows: 322px 1fr;
   margin-bottom: 14px;
 }
-.scene {
+.card :deep(.card-scene) {
   width: 100%;
   height: 322px;
   border-bottom: 3px solid var(--ink);
   overflow: hidden;
 }
-.body {
+.card :deep(.card-body) {
   border-left: 1px solid var(--ink);
   padding: 10px 14px;
 }

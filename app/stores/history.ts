@@ -6,7 +6,11 @@ export class History<Document, Label> {
   private past: { before: Document; label: Label; merge?: string }[] = []
   private ahead: { after: Document; label: Label }[] = []
 
-  constructor(private readonly most = 200) {}
+  /** @param changed told whenever what can be undone or redone is another */
+  constructor(
+    private readonly changed: () => void = () => {},
+    private readonly most = 200,
+  ) {}
 
   /** Notes a change from `before`. Returns whether it was folded into the step before it. */
   note(before: Document, label: Label, merge?: string): boolean {
@@ -16,6 +20,7 @@ export class History<Document, Label> {
     else this.past.push({ before, label, ...(merge !== undefined ? { merge } : {}) })
     if (this.past.length > this.most) this.past.shift()
     this.ahead = []
+    this.changed()
     return folds
   }
 
@@ -29,6 +34,7 @@ export class History<Document, Label> {
     const step = this.past.pop()
     if (!step) return undefined
     this.ahead.push({ after: current, label: step.label })
+    this.changed()
     return { document: step.before, label: step.label }
   }
 
@@ -36,6 +42,7 @@ export class History<Document, Label> {
     const step = this.ahead.pop()
     if (!step) return undefined
     this.past.push({ before: current, label: step.label })
+    this.changed()
     return { document: step.after, label: step.label }
   }
 
@@ -50,5 +57,6 @@ export class History<Document, Label> {
   clear(): void {
     this.past = []
     this.ahead = []
+    this.changed()
   }
 }

@@ -4,8 +4,9 @@ import { nextTick, shallowReactive } from 'vue'
 import { demoJobs, demoRecords } from '#core/demo'
 import { putFittings, setMark, setStand, setTimer, tickStep } from '#core/edits'
 import { jobTies } from '#core/path'
-import { readJobFile } from '#core/scheme'
+import { readJobFile, type Scheme } from '#core/scheme'
 import { message } from './messages'
+import { useNotices } from './notices'
 import { useWorkbench } from './workbench'
 
 /** The worker is not there in Node; what it would say is not what is tried here, but how often it is asked is. */
@@ -26,17 +27,27 @@ vi.mock('~/composables/useSimulation', () => ({
 }))
 
 const kept = new Map<string, string>()
-vi.stubGlobal('localStorage', {
+const storage = {
   getItem: (key: string) => kept.get(key) ?? null,
   setItem: (key: string, value: string) => kept.set(key, value),
   removeItem: (key: string) => kept.delete(key),
-})
+}
+vi.stubGlobal('localStorage', storage)
 
 const ID = 'demo-withy-hard'
 const { repository, database } = useDatabase()
 const standOf = (bench: ReturnType<typeof useWorkbench>) => bench.scheme!.stores[0]!.vessels[0]!.base.height
 const stand = (height: number) => (scheme: Parameters<typeof setStand>[0]) => setStand(scheme, 'butt', height)
-const keptStand = async () => (await repository.get(ID))!.job.schemes[0]!.stores[0]!.vessels[0]!.base.height
+const keptStand = async () => (await repository.get(ID))!.job!.schemes[0]!.stores[0]!.vessels[0]!.base.height
+
+/** The first save to come waits until it is told to fail: the page is gone in the middle of it. */
+function holdSaves() {
+  let fail = () => {}
+  vi.spyOn(repository, 'save').mockImplementationOnce(
+    () => new Promise((_, reject) => (fail = () => reject(new Error('the page is gone')))),
+  )
+  return { fail: () => fail() }
+}
 
 let bench: ReturnType<typeof useWorkbench>
 beforeEach(async () => {
@@ -51,8 +62,7 @@ beforeEach(async () => {
 
 // An autosave still under way would write into the next test's database.
 afterEach(async () => {
-  await bench.save()
-  bench.close()
+  await bench.close()
 })
 
 describe('the open job', () => {
@@ -96,12 +106,55 @@ describe('the open job', () => {
     bench.undo()
     expect(bench.findings.map(({ id }) => id)).toContain('nothingHoldsPipe')
   })
-  it('that does not fit together says so, and undo brings it back', () => {
-    bench.editScheme(message('edit.stand'), (scheme) => ({ ...scheme, drops: [] }))
-    expect(bench.problem).toContain('missing')
-    expect(bench.assessed).toBeUndefined()
+  it.each([
+    ['leads nowhere', (scheme: Scheme) => ({ ...scheme, drops: scheme.drops.slice(1) }), 'drop'],
+    ['has a name longer than a name may be', (scheme: Scheme) => ({ ...scheme, name: 'x'.repeat(121) }), 'name'],
+    ['has a measure that no file takes', (scheme: Scheme) => ({ ...scheme, designIntensity: NaN }), 'designIntensity'],
+    [
+      'has an outline beyond a kilometre',
+      (scheme: Scheme) => ({
+        ...scheme,
+        sections: scheme.sections.map((section) => ({
+          ...section,
+          outline: {
+            kind: 'polygon' as const,
+            corners: [
+              { x: 0, y: 0 },
+              { x: 1500, y: 0 },
+              { x: 0, y: 9 },
+            ],
+          },
+        })),
+      }),
+      'corners[1].x',
+    ],
+  ])('an edit that %s is refused with a word, and nothing is changed', (_, change, place) => {
+    const before = bench.job
+    bench.editScheme(message('edit.stand'), change)
+    expect(bench.job).toBe(before)
+    expect(bench.undoable).toBeUndefined()
+    const [notice] = useNotices().list
+    expect(notice).toMatchObject({ severity: 'wrong', told: { id: 'notice.refused' } })
+    expect(String(notice!.told.values.path)).toContain(place)
+    // The next one that is right is taken, and the word goes.
+    bench.editScheme(message('edit.stand'), stand(0.4))
+    expect(useNotices().list).toEqual([])
+    expect(standOf(bench)).toBe(0.4)
+  })
+  it('that was not right before may be mended step by step', async () => {
+    const { row } = (await repository.get(ID))!
+    await database.jobs.put({ ...row, job: { ...row.job, scene: 'x'.repeat(600) } })
+    await bench.open(ID)
+    bench.editScheme(message('edit.stand'), stand(0.4))
+    expect(standOf(bench)).toBe(0.4)
+  })
+  it('has nothing to undo that another job did', async () => {
+    bench.editScheme(message('edit.stand'), stand(0.4))
+    expect(bench.undoable).toBeDefined()
+    await bench.open('demo-pear-lane')
+    expect([bench.undoable, bench.redoable]).toEqual([undefined, undefined])
     bench.undo()
-    expect(bench.assessed).toBeDefined()
+    expect(bench.job?.id).toBe('demo-pear-lane')
   })
   it('goes out as a file that comes in again, however soon it is asked for', async () => {
     bench.editScheme(message('edit.stand'), stand(0.41))
@@ -132,25 +185,25 @@ describe('keeping it', () => {
     expect(await keptStand()).toBe(0.48)
   })
   it('what another tab saved meanwhile is not written over', async () => {
-    const row = (await repository.get(ID))!
+    const { row } = (await repository.get(ID))!
     await database.jobs.put({ ...row, job: { ...row.job, name: 'Theirs' }, revision: row.revision + 1, savedBy: 'another tab' })
     bench.editScheme(message('edit.stand'), stand(0.4))
     await bench.save()
     expect(bench.saveState).toBe('conflict')
-    expect((await repository.get(ID))!.job.name).toBe('Theirs')
+    expect((await repository.get(ID))!.job!.name).toBe('Theirs')
   })
   it('a conflict ends with theirs, or with mine as a copy', async () => {
-    const row = (await repository.get(ID))!
+    const { row } = (await repository.get(ID))!
     await database.jobs.put({ ...row, job: { ...row.job, name: 'Theirs' }, revision: row.revision + 1, savedBy: 'another tab' })
     bench.editScheme(message('edit.stand'), stand(0.4))
     await bench.save()
     const copy = await bench.settle('copy')
     expect(bench.job?.name).toBe('Theirs')
     const mine = (await repository.get(copy!))!
-    expect(mine.job.schemes[0]!.stores[0]!.vessels[0]!.base.height).toBe(0.4)
+    expect(mine.job!.schemes[0]!.stores[0]!.vessels[0]!.base.height).toBe(0.4)
   })
   it('what another tab saves is taken over when nothing here is unsaved', async () => {
-    const row = (await repository.get(ID))!
+    const { row } = (await repository.get(ID))!
     await database.jobs.put({ ...row, job: { ...row.job, name: 'Theirs' }, revision: row.revision + 1, savedBy: 'another tab' })
     await vi.waitFor(() => expect(bench.job?.name).toBe('Theirs'))
     expect(bench.saveState).toBe('saved')
@@ -163,30 +216,102 @@ describe('keeping it', () => {
     expect(bench.saveProblem).toContain('Quota')
     expect(standOf(bench)).toBe(0.4)
     failing.mockRestore()
-    await bench.save()
+    expect(await bench.save()).toBe(true)
     expect(bench.saveState).toBe('saved')
   })
+  it('saves that overlap are no conflict with one tab open', async () => {
+    const real = repository.save.bind(repository)
+    const slow = vi.spyOn(repository, 'save').mockImplementation(async (job, revision) => {
+      await new Promise((resolve) => setTimeout(resolve, 40))
+      return real(job, revision)
+    })
+    for (let i = 0; i < 12; i++) {
+      bench.editScheme(message('edit.stand'), stand(0.3 + i / 100))
+      void bench.save()
+      await new Promise((resolve) => setTimeout(resolve, 15))
+      expect(bench.saveState).not.toBe('conflict')
+    }
+    await bench.save()
+    slow.mockRestore()
+    expect(bench.saveState).toBe('saved')
+    expect(await keptStand()).toBeCloseTo(0.41, 9)
+  })
+  it('a job removed in another tab says so, and can be kept again as it is here', async () => {
+    bench.editScheme(message('edit.stand'), stand(0.33))
+    await bench.save()
+    await repository.remove(ID)
+    await vi.waitFor(() => expect(bench.saveState).toBe('removed'))
+    bench.editScheme(message('edit.stand'), stand(0.34))
+    expect(bench.saveState).toBe('removed')
+    await bench.keepAgain()
+    expect(bench.saveState).toBe('saved')
+    expect(await keptStand()).toBe(0.34)
+    bench.editScheme(message('edit.stand'), stand(0.35))
+    await bench.save()
+    expect(await keptStand()).toBe(0.35)
+  })
+  it('mine as a copy is written before it is let go: where that fails it is still here, and still a conflict', async () => {
+    const { row } = (await repository.get(ID))!
+    await database.jobs.put({ ...row, job: { ...row.job, name: 'Theirs' }, revision: row.revision + 1, savedBy: 'another tab' })
+    bench.editScheme(message('edit.stand'), stand(0.36))
+    await bench.save()
+    const full = vi.spyOn(repository, 'save').mockRejectedValue(new Error('QuotaExceededError'))
+    expect(await bench.settle('copy')).toBeUndefined()
+    full.mockRestore()
+    expect(standOf(bench)).toBe(0.36)
+    expect(bench.saveState).toBe('conflict')
+    expect(useNotices().list.map(({ told, why }) => [told.id, why])).toEqual([['notice.copyNotKept', 'QuotaExceededError']])
+    const copy = await bench.settle('copy')
+    expect((await repository.get(copy!))!.job!.schemes[0]!.stores[0]!.vessels[0]!.base.height).toBe(0.36)
+  })
+  it('what could not be kept on leaving is there again on coming back, while the page is open', async () => {
+    const full = vi.spyOn(repository, 'save').mockRejectedValue(new Error('QuotaExceededError'))
+    vi.stubGlobal('localStorage', {
+      getItem: () => null,
+      setItem: () => {
+        throw new Error('QuotaExceededError')
+      },
+      removeItem: () => {},
+    })
+    bench.editScheme(message('edit.stand'), stand(0.32))
+    expect(await bench.close()).toBe(false)
+    full.mockRestore()
+    await bench.open(ID)
+    expect(standOf(bench)).toBe(0.32)
+    await bench.save()
+    expect(await keptStand()).toBe(0.32)
+    vi.stubGlobal('localStorage', storage)
+  })
+  it('a record that cannot be kept is told, and the job stays on the one it had', async () => {
+    const full = vi.spyOn(repository, 'keepRecord').mockRejectedValue(new Error('QuotaExceededError'))
+    expect(await bench.useRecord({ ...demoRecords()[0]!, id: 'mine', name: 'Mine' }, 'dry')).toBe(false)
+    full.mockRestore()
+    expect(bench.job?.rain).toMatchObject({ record: 'demo-withy-rain' })
+    expect(useNotices().list.map(({ told }) => told.id)).toEqual(['notice.recordNotKept'])
+  })
   it('a draft left by a closed tab is taken up on the next visit', async () => {
-    const failing = vi.spyOn(repository, 'save').mockImplementation(() => new Promise(() => {}))
+    const held = holdSaves()
     bench.editScheme(message('edit.stand'), stand(0.37))
     bench.leave()
-    failing.mockRestore()
     setActivePinia(createPinia())
     const next = useWorkbench()
     await next.open(ID)
     expect(standOf(next)).toBe(0.37)
+    held.fail()
+    await next.close()
   })
   it('a draft older than what is kept is left alone', async () => {
-    const row = (await repository.get(ID))!
+    const { row } = (await repository.get(ID))!
+    const held = holdSaves()
     bench.editScheme(message('edit.stand'), stand(0.37))
-    const failing = vi.spyOn(repository, 'save').mockImplementation(() => new Promise(() => {}))
     bench.leave()
-    failing.mockRestore()
     await database.jobs.put({ ...row, revision: row.revision + 3 })
     setActivePinia(createPinia())
     const next = useWorkbench()
     await next.open(ID)
     expect(standOf(next)).toBe(0.48)
+    held.fail()
+    await next.close()
   })
   it('a record brought in is kept for every job and chosen in this one', async () => {
     const record = { ...demoRecords()[0]!, id: 'mine', name: 'Mine' }
@@ -323,7 +448,7 @@ describe('rain', () => {
 
 describe('a draft of version 1', () => {
   it('left behind by an older copy of the page is brought up and taken on', async () => {
-    const row = (await repository.get(ID))!
+    const { row } = (await repository.get(ID))!
     const older = structuredClone(row.job) as unknown as Record<string, unknown>
     for (const key of ['site', 'money', 'seasonFactors']) Reflect.deleteProperty(older, key)
     older.name = 'Left behind'
@@ -373,7 +498,7 @@ describe('build', () => {
   it('keeps ticks and waits with the job, in the browser and in the file', async () => {
     bench.editScheme(message('edit.stepDone'), (scheme) => setTimer(tickStep(scheme, 'rules', 1000), 'cure', 2000))
     await bench.save()
-    const kept = (await repository.get(ID))!.job.schemes[0]!.build
+    const kept = (await repository.get(ID))!.job!.schemes[0]!.build
     expect([kept.done, kept.timers]).toEqual([[{ step: 'rules', at: 1000 }], [{ step: 'cure', started: 2000 }]])
     const file = readJobFile(await bench.fileText(), jobTies)
     expect(file.job.schemes[0]!.build.done).toEqual(kept.done)

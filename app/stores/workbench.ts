@@ -9,20 +9,28 @@ import { addVessel, freshId } from '#core/edits'
 import { siteDays } from '#core/rain'
 import {
   bringUpJob,
+  checkShape,
   FILE_VERSION,
   job as jobSchema,
   letIn,
+  rainRecord,
   recordOf,
   writeJobFile,
+  type DoorProblem,
   type Job,
   type RainRecord,
   type Scheme,
 } from '#core/scheme'
 import { buildWaterPath, jobTies } from '#core/path'
+import { copyName, newJobId } from '~/database/jobRepository'
+import type { KeptJob, RowFault } from '~/database/keptJob'
+import { saveFile } from '~/composables/saveFile'
+import { Autosave, type Wrote } from './autosave'
 import { History } from './history'
 import { message, type Message } from './messages'
+import { reasonOf, useNotices } from './notices'
 
-export type SaveState = 'saved' | 'waiting' | 'failed' | 'conflict'
+export type SaveState = 'saved' | 'waiting' | 'failed' | 'conflict' | 'removed' | 'newer'
 
 /** The figures that stay in sight, as bare numbers, so that two moments can be compared. */
 export interface TallyFigures {
@@ -36,13 +44,13 @@ export interface TallyFigures {
 
 /** As many as the document keeps. */
 const MOST_SCHEMES = 24
-const AUTOSAVE_MS = 350
 const draftKey = (id: string) => `vernal-cask-draft-${id}`
 
 /** The open job: its document, its history, what follows from it, and how it is kept. */
 export const useWorkbench = defineStore('workbench', () => {
   const { repository } = useDatabase()
   const settings = useSettings()
+  const notices = useNotices()
   const simulation = useSimulation()
 
   const job = shallowRef<Job>()
@@ -55,10 +63,12 @@ export const useWorkbench = defineStore('workbench', () => {
   const steps = ref(0)
   /** The last edit was one of many in a row, as a drag makes them, and more may follow before the next picture. */
   const inDrag = ref(false)
-  const history = new History<Job, Message>()
+  const historyTick = ref(0)
+  const history = new History<Job, Message>(() => historyTick.value++)
+  /** Why the job that was asked for cannot be opened, with the row for its file. */
+  const fault = shallowRef<RowFault>()
   let revision = 0
   let dirty = false
-  let timer: ReturnType<typeof setTimeout> | undefined
   let watching: Subscription | undefined
 
   const scheme = computed(() => job.value?.schemes.find(({ id }) => id === job.value?.chosen))
@@ -203,11 +213,34 @@ export const useWorkbench = defineStore('workbench', () => {
     void loadRecord()
   }
 
+  const autosave = new Autosave(write)
   function touch() {
     dirty = true
-    saveState.value = 'waiting'
-    if (timer) clearTimeout(timer)
-    timer = setTimeout(() => void save(), AUTOSAVE_MS)
+    // A conflict, a removal and a newer release wait for the reader; all else is tried again.
+    if (saveState.value === 'saved' || saveState.value === 'failed') saveState.value = 'waiting'
+    autosave.touch()
+  }
+
+  const faults = new WeakMap<Job, DoorProblem[]>()
+  /** What of a job no file could hold. */
+  function faultsOf(of: Job): DoorProblem[] {
+    const known = faults.get(of)
+    if (known) return known
+    const shape = checkShape(jobSchema, of)
+    const found = shape.length > 0 ? shape : jobTies(of)
+    faults.set(of, found)
+    return found
+  }
+  /** An edit that would make what its own file could not take back is refused with a word, and nothing is changed. */
+  function refused(before: Job, after: Job): boolean {
+    const [first] = faultsOf(after)
+    if (!first || faultsOf(before).length > 0) return false
+    notices.tell({
+      severity: 'wrong',
+      told: message('notice.refused', { path: first.path, what: first.message }),
+      key: 'refused',
+    })
+    return true
   }
 
   /**
@@ -218,7 +251,8 @@ export const useWorkbench = defineStore('workbench', () => {
     if (!job.value) return
     const before = job.value
     const after = change(before)
-    if (after === before) return
+    if (after === before || refused(before, after)) return
+    notices.close('refused')
     const folded = history.note(before, label, merge)
     inDrag.value = merge !== undefined
     if (!folded) baseline.value = tally.value
@@ -255,8 +289,8 @@ export const useWorkbench = defineStore('workbench', () => {
     touch()
   }
   const lastStep = ref<{ way: 'undo' | 'redo'; label: Message }>()
-  const undoable = computed(() => (steps.value >= 0 ? history.undoable : undefined))
-  const redoable = computed(() => (steps.value >= 0 ? history.redoable : undefined))
+  const undoable = computed(() => (historyTick.value >= 0 ? history.undoable : undefined))
+  const redoable = computed(() => (historyTick.value >= 0 ? history.redoable : undefined))
 
   /** Applies a finding's mend, or one of its ways out, as one step. */
   function mend(finding: Finding, option?: string) {
@@ -296,39 +330,57 @@ export const useWorkbench = defineStore('workbench', () => {
     })
   }
 
-  async function save(): Promise<void> {
-    if (!job.value || !dirty) return
+  /** One save of what is there now; see `Autosave`. */
+  async function write(): Promise<Wrote> {
+    if (!job.value || !dirty || saveState.value === 'conflict' || saveState.value === 'removed' || saveState.value === 'newer')
+      return 'held'
     const saving = job.value
     try {
       const result = await repository.save(saving, revision)
       if (!result.saved) {
-        saveState.value = 'conflict'
-        return
+        saveState.value = result.why === 'changed' ? 'conflict' : result.why
+        putDraft()
+        return 'held'
       }
       revision = result.revision
       savedAt.value = new Date()
       dirty = job.value !== saving
       saveState.value = dirty ? 'waiting' : 'saved'
       if (!dirty) dropDraft(saving.id)
+      return 'done'
     } catch (error) {
-      // A full disk or a closed database: say so and offer the file; the job stays open as it is.
+      // A full disk or a closed database: say so and offer the file; the job stays open as it is, and is tried again.
       saveState.value = 'failed'
-      saveProblem.value = error instanceof Error ? error.message : String(error)
+      saveProblem.value = reasonOf(error)
+      putDraft()
+      return 'held'
     }
   }
+  /** Saves what is not saved yet; false where it could not be. */
+  async function save(): Promise<boolean> {
+    if (dirty) autosave.touch()
+    await autosave.flush()
+    return !dirty
+  }
 
-  /** On the way out there is no time for a transaction: the draft is put where writing is immediate. */
-  function leave() {
-    if (!job.value || !dirty) return
+  /** Where writing is immediate; a second chance for what the database would not take. */
+  function putDraft() {
+    if (!job.value) return
     try {
       localStorage.setItem(draftKey(job.value.id), JSON.stringify({ revision, version: FILE_VERSION, job: job.value }))
     } catch {
-      // No room for the draft; the transaction below is the second chance.
+      // No room for the draft either; the page says that nothing is kept and offers the file.
     }
+  }
+  /** On the way out there is no time for a transaction: the draft is put where writing is immediate. */
+  function leave() {
+    if (!job.value || !dirty) return
+    putDraft()
     void save()
   }
 
   function dropDraft(id: string) {
+    unkept.delete(id)
     try {
       localStorage.removeItem(draftKey(id))
     } catch {
@@ -336,10 +388,11 @@ export const useWorkbench = defineStore('workbench', () => {
     }
   }
 
+  const unkept = new Map<string, { revision: number; version: number; job: Job }>()
   /** A draft left behind by a tab that was closed in the middle of an edit. */
   function draftOf(id: string, kept: number): Job | undefined {
     try {
-      const draft: unknown = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null')
+      const draft: unknown = unkept.get(id) ?? JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null')
       if (typeof draft !== 'object' || draft === null || !('revision' in draft) || !('job' in draft)) return undefined
       if (draft.revision !== kept || typeof draft.job !== 'object' || draft.job === null) return undefined
       const version = 'version' in draft && typeof draft.version === 'number' ? draft.version : 1
@@ -350,11 +403,22 @@ export const useWorkbench = defineStore('workbench', () => {
     }
   }
 
-  /** Opens a job; false when this browser has none of that id. */
+  let opening = 0
+  /** Opens a job; false when this browser has none of that id, or none that can be shown: then `fault` says why. */
   async function open(id: string): Promise<boolean> {
-    close()
-    const row = await repository.get(id)
-    if (!row) return false
+    const mine = ++opening
+    await close()
+    fault.value = undefined
+    const kept = await repository.get(id)
+    // Another job has been asked for meanwhile.
+    if (mine !== opening) return false
+    if (!kept?.job) {
+      fault.value = kept?.fault
+      job.value = undefined
+      history.clear()
+      return false
+    }
+    const { row } = kept
     revision = row.revision
     history.clear()
     inHand.value = undefined
@@ -363,59 +427,106 @@ export const useWorkbench = defineStore('workbench', () => {
     savedAt.value = new Date(row.updated)
     saveState.value = 'saved'
     const draft = draftOf(id, row.revision)
-    put(draft ?? row.job)
+    put(draft ?? kept.job)
     if (draft) touch()
     watching = liveQuery(() => repository.get(id)).subscribe({
-      next: (theirs) => theirs && meet(theirs.revision, theirs.savedBy, theirs.job),
+      next: (theirs) => meet(theirs),
+      // Reading fails where writing does; that is told by the save.
+      error: () => {},
     })
     return true
   }
 
-  /** Another tab has saved this job: take it over when nothing here is unsaved, else ask. */
-  function meet(theirs: number, tab: string, document: Job) {
-    if (theirs <= revision || tab === repository.tab) return
+  /** Another tab has saved this job: take it over when nothing here is unsaved, else ask. One that was removed is told. */
+  function meet(theirs: KeptJob | undefined) {
+    if (!job.value || saveState.value === 'removed') return
+    if (!theirs) {
+      autosave.drop()
+      saveState.value = 'removed'
+      putDraft()
+      return
+    }
+    if (theirs.fault?.kind === 'newer') {
+      saveState.value = 'newer'
+      putDraft()
+      return
+    }
+    const { row } = theirs
+    if (row.revision <= revision || row.savedBy === repository.tab || !theirs.job) return
     if (dirty) {
       saveState.value = 'conflict'
       return
     }
-    revision = theirs
+    revision = row.revision
     history.clear()
     lastEdit.value = message('edit.otherTab')
-    put(document)
+    put(theirs.job)
   }
 
-  /** Ends a conflict: theirs replaces what is here, or what is here is kept as a job of its own. */
+  /** Ends a conflict: theirs replaces what is here, or what is here is kept as a job of its own, written before it is let go. */
   async function settle(how: 'theirs' | 'copy'): Promise<string | undefined> {
     if (!job.value) return undefined
     const mine = job.value
+    let copy: string | undefined
+    if (how === 'copy') {
+      const made = { ...mine, id: newJobId(), name: copyName(mine.name) }
+      const kept = await notices.keep(message('notice.copyNotKept', { name: made.name }), () => repository.save(made, 0), [takeFile()])
+      if (!kept.done) return undefined
+      copy = made.id
+    }
     dirty = false
-    await open(mine.id)
     dropDraft(mine.id)
-    if (how === 'theirs') return undefined
-    const copy = { ...mine, id: `job-${crypto.randomUUID().slice(0, 13)}`, name: `${mine.name} (2)` }
-    await repository.save(copy, 0)
-    return copy.id
+    await open(mine.id)
+    return copy
   }
 
-  function close() {
-    if (timer) clearTimeout(timer)
+  /** A job that was removed in another tab is kept once more, as it is here. */
+  async function keepAgain(): Promise<void> {
+    const mine = job.value
+    if (!mine) return
+    const kept = await notices.keep(message('notice.notKept', { name: mine.name }), () => repository.saveAgain(mine), [takeFile()])
+    if (!kept.done) return
+    if (kept.value.saved) revision = kept.value.revision
+    saveState.value = kept.value.saved ? 'saved' : 'conflict'
+    dirty = job.value !== mine
+    if (dirty) touch()
+  }
+
+  /** The open job's file, for where the browser keeps nothing. */
+  const takeFile = () => ({
+    label: message('jobs.export'),
+    act: async () => saveFile(`${job.value?.name ?? 'job'}.cask.json`, await fileText(), 'application/json'),
+  })
+
+  /** Ends with this job: what is not saved is saved first. False where it could not be, and it is still open. */
+  async function close(): Promise<boolean> {
     if (bandsTimer) clearTimeout(bandsTimer)
-    if (dirty) void save()
+    const saved = await save()
+    // Neither browser nor draft may have had room: this page still holds it, should the reader come back.
+    if (!saved && job.value) unkept.set(job.value.id, { revision, version: FILE_VERSION, job: job.value })
     watching?.unsubscribe()
     watching = undefined
+    autosave.drop()
+    dirty = false
+    return saved
   }
 
-  /** Keeps a record that this job already stands on, changed: a reading of its gauge more. */
-  async function keepRecord(next: RainRecord) {
-    await repository.keepRecord(next)
+  const keepingRecord = (next: RainRecord) =>
+    notices.keep(message('notice.recordNotKept', { name: next.name }), () => repository.keepRecord(letIn(rainRecord, next)))
+
+  /** Keeps a record that this job already stands on, changed: a reading of its gauge more. False where it could not be kept. */
+  async function keepRecord(next: RainRecord): Promise<boolean> {
+    if (!(await keepingRecord(next)).done) return false
     if (record.value?.id === next.id) record.value = next
+    return true
   }
 
-  /** Takes a rain record into the job: kept for all jobs, chosen in this one. */
-  async function useRecord(next: RainRecord, gaps: 'leave-year-out' | 'generator' | 'dry') {
-    await repository.keepRecord(next)
+  /** Takes a rain record into the job: kept for all jobs, chosen in this one. False where it could not be kept. */
+  async function useRecord(next: RainRecord, gaps: 'leave-year-out' | 'generator' | 'dry'): Promise<boolean> {
+    if (!(await keepingRecord(next)).done) return false
     record.value = next
     edit(message('edit.rainRecord', { name: next.name }), (current) => ({ ...current, rain: { kind: 'record', record: next.id, gaps } }))
+    return true
   }
 
   /** The job's file: the text people take away, with the record it leans on even when that is still being read. */
@@ -474,6 +585,8 @@ export const useWorkbench = defineStore('workbench', () => {
     chooseScheme,
     removeScheme,
     keepRecord,
+    keepAgain,
+    fault,
     air,
     runEnsemble,
     save,

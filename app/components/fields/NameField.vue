@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { isPrintable } from '#core/scheme'
+
 /** A name, or any other text of a line or several: never empty unless it may be. */
 const props = defineProps<{ label: string; modelValue: string; most?: number; rows?: number; empty?: boolean }>()
 const emit = defineEmits<{ 'update:modelValue': [value: string] }>()
@@ -8,7 +10,12 @@ const problem = ref('')
 const { textOf, type, taken } = useTyped()
 function commit(event: Event) {
   const text = (event.target as HTMLInputElement | HTMLTextAreaElement).value.trim()
-  problem.value = text === '' && !props.empty ? say('field.problem.empty', { example: '' }) : ''
+  problem.value =
+    text === '' && !props.empty
+      ? say('field.problem.empty', { example: '' })
+      : isPrintable(text, props.rows !== undefined)
+        ? ''
+        : say('field.problem.unseen')
   if (problem.value !== '') return
   taken()
   if (text !== props.modelValue) emit('update:modelValue', text)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { fromIsoDate, isoDate, withReading } from '#core/rain'
+import { dateOf, EARLIEST_YEAR, fromIsoDate, isoDate, withReading } from '#core/rain'
+import { gaugeId } from '~/database/jobRepository'
 import type { RainRecord } from '#core/scheme'
 import { rainDepth } from '#core/units/quantity'
 
@@ -8,7 +9,7 @@ const bench = useWorkbench()
 const { repository } = useDatabase()
 const { say, text } = useSay()
 
-const id = computed(() => `gauge-${bench.job?.id ?? ''}`.slice(0, 64))
+const id = computed(() => gaugeId(bench.job?.id ?? ''))
 const log = shallowRef<RainRecord>()
 const day = ref(new Date().toISOString().slice(0, 10))
 const depth = ref(0)
@@ -30,17 +31,14 @@ const fresh = (): RainRecord => ({
 const DAY_BEFORE = 1
 
 async function keep(next: RainRecord) {
-  try {
-    await bench.keepRecord(next)
-    log.value = next
-    problem.value = ''
-  } catch (error) {
-    problem.value = say('rainImport.problem.notKept', { why: error instanceof Error ? error.message : '' })
-  }
+  if (!(await bench.keepRecord(next))) return
+  log.value = next
+  problem.value = ''
 }
 async function add() {
   const read = fromIsoDate(day.value)
-  if (Number.isNaN(read)) {
+  const { year } = dateOf(read)
+  if (Number.isNaN(read) || year < EARLIEST_YEAR) {
     problem.value = say('gauge.noDay', { text: day.value })
     return
   }
@@ -48,7 +46,15 @@ async function add() {
     problem.value = say('gauge.future', { text: day.value })
     return
   }
-  await keep(withReading(log.value ?? fresh(), read - (morning.value ? DAY_BEFORE : 0), depth.value))
+  let next: RainRecord
+  try {
+    next = withReading(log.value ?? fresh(), read - (morning.value ? DAY_BEFORE : 0), depth.value)
+  } catch {
+    // More than two centuries from the other readings: a slip of the pen.
+    problem.value = say('gauge.noDay', { text: day.value })
+    return
+  }
+  await keep(next)
 }
 const readings = computed(() => {
   const { start, depths } = log.value ?? { start: '1970-01-01', depths: [] }

@@ -2,6 +2,7 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { findGaps, isoDate, spliceRecords, RainFileError, readRain, readyRain, rainByYear, type Layout, type RainDraft } from '#core/rain'
 import type { RainRecord } from '#core/scheme'
+import { FileTooLarge, readTextFile } from '~/composables/readTextFile'
 import { days as daysOf, rainDepth } from '#core/units/quantity'
 
 /** Bringing in a record: what was detected, what is wrong with it, what is missing; nothing is kept until it is said so. */
@@ -37,14 +38,18 @@ async function takeFile(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   if (!file) return
-  if (file.size > MOST_BYTES) {
+  try {
+    raw.value = await readTextFile(file, MOST_BYTES)
+  } catch (error) {
     draft.value = undefined
-    problem.value = say('rainImport.problem.tooLarge', { size: Math.round(file.size / 1e6), most: MOST_BYTES / 1e6 })
+    problem.value =
+      error instanceof FileTooLarge
+        ? say('rainImport.problem.tooLarge', { size: error.size, most: error.most })
+        : say('jobs.import.cannotRead', { file: file.name })
     return
   }
   name.value = file.name.replace(/\.[a-z]+$/i, '')
   corrections.value = {}
-  raw.value = await file.text()
   read()
 }
 function takeText(event: Event) {
@@ -95,12 +100,7 @@ async function keep() {
     start: draft.value.start,
     depths: draft.value.depths,
   }
-  try {
-    await bench.useRecord(record, gapChoice.value)
-    emit('close')
-  } catch (error) {
-    problem.value = say('rainImport.problem.notKept', { why: error instanceof Error ? error.message : '' })
-  }
+  if (await bench.useRecord(record, gapChoice.value)) emit('close')
 }
 /** Records to join, in the order in which they were ticked: the first leads. */
 const joining = ref<string[]>([])
@@ -111,7 +111,7 @@ async function join() {
   const parts = joining.value.flatMap((id) => kept.value.filter((record) => record.id === id))
   try {
     const joined = parts.map((record) => record.name).join(' + ')
-    await bench.useRecord(
+    const kept = await bench.useRecord(
       spliceRecords(
         parts,
         `rain-${crypto.randomUUID().slice(0, 13)}`,
@@ -120,14 +120,13 @@ async function join() {
       ),
       gapChoice.value,
     )
-    emit('close')
+    if (kept) emit('close')
   } catch (error) {
     problem.value = say('rainImport.problem.notKept', { why: error instanceof Error ? error.message : '' })
   }
 }
 async function reuse(record: RainRecord) {
-  await bench.useRecord(record, gapChoice.value)
-  emit('close')
+  if (await bench.useRecord(record, gapChoice.value)) emit('close')
 }
 </script>
 

@@ -3,6 +3,7 @@ import { MOST_STEPS, readStorm } from '#core/rain'
 import type { Scheme, TrialStorm } from '#core/scheme'
 import { INCH } from '#core/units/constants'
 import { rainDepth, share } from '#core/units/quantity'
+import { FileTooLarge, readTextFile } from '~/composables/readTextFile'
 import { message } from '~/stores/messages'
 
 /** Which storm, how full the vessels begin, which tap is opened when. Saved with the scheme. */
@@ -18,6 +19,8 @@ const problem = ref('')
 const KINDS = ['block', 'triangle', 'type-two', 'design', 'gauge'] as const
 /** mm in one step: as much as the document takes. */
 const MOST_A_STEP = 200
+/** A month of a gauge by the minute is under this, bytes. */
+const MOST_FILE = 4e6
 function change(field: string, recipe: (scheme: Scheme) => Scheme) {
   bench.editScheme(message('edit.trial', { what: say(`trial.field.${field}`) }), recipe)
 }
@@ -67,7 +70,14 @@ function readGauge(text: string, name: string) {
 async function readFile(event: Event) {
   const input = event.target as HTMLInputElement
   const [file] = input.files ?? []
-  if (file) readGauge(await file.text(), file.name.slice(0, 100))
+  try {
+    if (file) readGauge(await readTextFile(file, MOST_FILE), file.name.slice(0, 100))
+  } catch (error) {
+    problem.value =
+      error instanceof FileTooLarge
+        ? say('jobs.import.tooLarge', { file: file!.name, size: error.size, most: error.most })
+        : say('jobs.import.cannotRead', { file: file!.name })
+  }
   input.value = ''
 }
 const opened = computed(() => trial.value.opened[0])

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { word } from '#core/figures/told'
 import type { Station } from '#core/findings'
+import { canonicalJson } from '#core/scheme'
+import { nameOf } from '~/database/keptJob'
+import { reasonOf } from '~/stores/notices'
 import { layBuildWords } from '~/build/layBuildWords'
 import { saveFile } from '~/composables/saveFile'
 import { placeNotes } from '~/drawing/placeNotes'
@@ -11,6 +14,7 @@ import { STATIONS } from '~/composables/useStations'
 const route = useRoute()
 const router = useRouter()
 const bench = useWorkbench()
+const { repository } = useDatabase()
 const settings = useSettings()
 const { notes } = useStations()
 const { all } = useFigures()
@@ -21,18 +25,38 @@ const { mergeLocaleMessage, locale } = useI18n()
 watch(locale, () => layBuildWords({ mergeLocaleMessage }), { immediate: true })
 
 const found = ref<boolean>()
+const unreadable = ref('')
+const reload = () => location.reload()
 const id = computed(() => String(route.params.id))
 watch(
   id,
   async (next) => {
     found.value = undefined
-    found.value = await bench.open(next)
+    unreadable.value = ''
+    try {
+      found.value = await bench.open(next)
+    } catch (error) {
+      // The browser's store cannot be read at all.
+      unreadable.value = reasonOf(error)
+      found.value = false
+    }
   },
   { immediate: true },
 )
 onBeforeUnmount(() => {
   closeSlip(false)
-  bench.close()
+  void bench.close()
+})
+/** A link away waits until all is kept; where it cannot be, the reader decides. */
+const leaving = ref('')
+onBeforeRouteLeave(async (to) => {
+  if (leaving.value === to.fullPath || (await bench.save())) return true
+  leaving.value = to.fullPath
+  return false
+})
+const leaveUnsaved = () => router.push(leaving.value)
+useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
+  if (bench.saveState !== 'saved' && bench.saveState !== 'waiting') event.preventDefault()
 })
 useEventListener('pagehide', () => bench.leave())
 useEventListener(document, 'visibilitychange', () => document.visibilityState === 'hidden' && bench.leave())
@@ -133,10 +157,19 @@ const saved = computed(() => {
     ? say('save.saved', { at: bench.savedAt.toLocaleTimeString(settings.terms, { hour: 'numeric', minute: '2-digit' }) })
     : ''
 })
+/** A job that this release cannot show, as it lies there. */
+async function exportRow() {
+  const kept = await repository.get(id.value)
+  if (kept) saveFile(`${nameOf(kept.row)}.json`, canonicalJson(kept.row), 'application/json')
+}
 const exportFile = async () => saveFile(`${bench.job?.name ?? 'job'}.cask.json`, await bench.fileText(), 'application/json')
 async function settleCopy() {
   const copy = await bench.settle('copy')
   if (copy) await router.push(`/job/${copy}`)
+}
+async function toJobs() {
+  await bench.close()
+  await router.push('/')
 }
 const { setJob } = useEdits()
 useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
@@ -199,13 +232,44 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       </div>
     </section>
     <section v-if="bench.saveState === 'failed'" class="alert" role="alert">
-      <p class="font-bold">{{ say('save.failedLong', { why: bench.saveProblem }) }}</p>
-      <button type="button" class="btn mt-1" @click="exportFile">{{ say('jobs.export') }}</button>
+      <p class="font-bold">{{ say(leaving ? 'save.leaveUnsaved' : 'save.failedLong', { why: bench.saveProblem }) }}</p>
+      <div class="mt-1 flex flex-wrap gap-2">
+        <button type="button" class="btn" @click="bench.save()">{{ say('notice.tryAgain') }}</button>
+        <button type="button" class="btn" @click="exportFile">{{ say('jobs.export') }}</button>
+        <button v-if="leaving" type="button" class="btn btn-bare" @click="leaveUnsaved">{{ say('save.leaveAnyway') }}</button>
+      </div>
+    </section>
+    <section v-if="bench.saveState === 'removed'" class="alert" role="alertdialog" :aria-label="say('save.removed')">
+      <p class="font-bold">{{ say('save.removed') }}</p>
+      <div class="mt-1 flex flex-wrap gap-2">
+        <button type="button" class="btn" @click="bench.keepAgain()">{{ say('save.keepAgain') }}</button>
+        <button type="button" class="btn" @click="exportFile">{{ say('jobs.export') }}</button>
+        <button type="button" class="btn btn-bare" @click="toJobs">{{ say('errorPage.toJobs') }}</button>
+      </div>
+    </section>
+    <section v-if="bench.saveState === 'newer'" class="alert" role="alert">
+      <p class="font-bold">{{ say('save.newer') }}</p>
+      <div class="mt-1 flex flex-wrap gap-2">
+        <button type="button" class="btn" @click="reload">{{ say('notice.reload') }}</button>
+        <button type="button" class="btn" @click="exportFile">{{ say('jobs.export') }}</button>
+      </div>
     </section>
 
     <main ref="main" class="work">
-      <p v-if="found === false" class="p-6">
-        {{ say('jobs.notHere') }} <NuxtLink to="/">{{ say('jobs.title') }}</NuxtLink>
+      <section v-if="found === false && bench.fault" class="m-6 border-2 border-pencil bg-sheet p-4" role="alert">
+        <p class="font-bold">{{ say(`jobs.fault.${bench.fault.kind}`) }}</p>
+        <ul class="mt-1 max-h-60 overflow-y-auto text-13">
+          <li v-for="each in bench.fault.problems" :key="each.path + each.message">
+            <code v-if="each.path">{{ each.path }}</code> {{ each.message }}
+          </li>
+        </ul>
+        <div class="mt-2 flex gap-2">
+          <button type="button" class="btn" @click="exportRow">{{ say('jobs.export') }}</button>
+          <NuxtLink class="btn no-underline" to="/">{{ say('errorPage.toJobs') }}</NuxtLink>
+        </div>
+      </section>
+      <p v-else-if="found === false" class="p-6" role="status">
+        {{ say(unreadable ? 'jobs.cannotRead' : 'jobs.notHere', { why: unreadable }) }} <NuxtLink to="/">{{ say('jobs.title') }}</NuxtLink>
       </p>
       <section v-else-if="bench.problem" class="m-6 border-2 border-pencil bg-sheet p-4" role="alert">
         <p class="font-bold">{{ say('answer.nonsense') }}</p>
@@ -213,46 +277,63 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
         <button type="button" class="btn mt-2" :disabled="!bench.undoable" @click="bench.undo()">{{ say('ui.undo') }}</button>
       </section>
       <div v-else-if="doing && bench.assessed && mainWidth > 0" :class="phone ? 'phone-flow' : 'flex min-w-0 flex-1'">
-        <BuildView v-if="doing === 'build'" :phone="phone" />
-        <TrialView v-else :width="Math.round(mainWidth)" :height="Math.round(mainHeight)" :phone="phone" />
+        <ErrorBoundary :key="doing" :what="say(`${doing}.title`)" :of="bench.job">
+          <BuildView v-if="doing === 'build'" :phone="phone" />
+          <TrialView v-else :width="Math.round(mainWidth)" :height="Math.round(mainHeight)" :phone="phone" />
+          <template #actions><RescueButtons @export="exportFile" /></template>
+        </ErrorBoundary>
       </div>
       <template v-else-if="bench.assessed && mainWidth > 0">
         <template v-if="!phone">
           <div class="relative overflow-hidden" :style="{ width: `${wide ? STRIP : drawing.width}px` }">
-            <SectionDrawing :assessed="bench.assessed" v-bind="drawing" :chosen="station" :note-lines="noteLines" :strip="wide" />
-            <MarginNotes :notes="placedNotes" :chosen="station" @choose="choose" />
-            <LedgerText :rows="bench.assessed.ledger" />
+            <ErrorBoundary :what="say('drawing.title')" :of="bench.job">
+              <SectionDrawing :assessed="bench.assessed" v-bind="drawing" :chosen="station" :note-lines="noteLines" :strip="wide" />
+              <MarginNotes :notes="placedNotes" :chosen="station" @choose="choose" />
+              <LedgerText :rows="bench.assessed.ledger" />
+              <template #actions><RescueButtons @export="exportFile" /></template>
+            </ErrorBoundary>
             <p class="sum cap">{{ say('drawing.notDrinking') }}</p>
           </div>
           <div class="border-l-2 border-ink" :style="{ width: `${mainWidth - (wide ? STRIP : drawing.width)}px` }">
-            <StationSheet :key="station" :station="station" :wide="wide" @widen="wide = !wide" />
+            <ErrorBoundary :key="station" :what="say(`station.${station}`)" :of="bench.job">
+              <StationSheet :station="station" :wide="wide" @widen="wide = !wide" />
+              <template #actions><RescueButtons @export="exportFile" /></template>
+            </ErrorBoundary>
           </div>
         </template>
-        <div v-else class="phone-flow">
-          <p class="flex items-baseline justify-between px-3 pt-2">
-            <b class="slab text-22">{{ here + 1 }} {{ say(`station.${station}`) }}</b>
-            <span class="cap">{{ say('drawing.heightsIn', { unit: settings.system === 'metric' ? 'mm' : 'ft in' }) }}</span>
-          </p>
-          <!-- At the drop the heights decide, so the account leads; elsewhere the drawing does. -->
-          <div v-if="station === 'drop'" class="px-3 pt-1 pb-3"><LedgerText :rows="bench.assessed.ledger" seen /></div>
-          <p class="flex justify-end px-3">
-            <button type="button" class="btn" @click="enlarged = true">{{ say('zoom.enlarge') }}</button>
-          </p>
-          <SectionDrawing :assessed="bench.assessed" v-bind="phoneScene" :chosen="station" :note-lines="[]" compact />
-          <LedgerText v-if="station !== 'drop'" :rows="bench.assessed.ledger" />
-          <TallyStrip compact />
-          <div v-if="worst" class="flex items-start gap-2 px-3 py-2">
-            <svg viewBox="-12 -12 24 24" class="sheet-drawing size-7 flex-none" role="img" :aria-label="say(`severity.${worst.severity}`)">
-              <SnagMark :severity="worst.severity" :number="1" />
-            </svg>
-            <p>{{ say(`finding.${worst.id}.say`, worst.values) }}</p>
+        <ErrorBoundary v-else :what="say(`station.${station}`)" :of="bench.job">
+          <div class="phone-flow">
+            <p class="flex items-baseline justify-between px-3 pt-2">
+              <b class="slab text-22">{{ here + 1 }} {{ say(`station.${station}`) }}</b>
+              <span class="cap">{{ say('drawing.heightsIn', { unit: settings.system === 'metric' ? 'mm' : 'ft in' }) }}</span>
+            </p>
+            <!-- At the drop the heights decide, so the account leads; elsewhere the drawing does. -->
+            <div v-if="station === 'drop'" class="px-3 pt-1 pb-3"><LedgerText :rows="bench.assessed.ledger" seen /></div>
+            <p class="flex justify-end px-3">
+              <button type="button" class="btn" @click="enlarged = true">{{ say('zoom.enlarge') }}</button>
+            </p>
+            <SectionDrawing :assessed="bench.assessed" v-bind="phoneScene" :chosen="station" :note-lines="[]" compact />
+            <LedgerText v-if="station !== 'drop'" :rows="bench.assessed.ledger" />
+            <TallyStrip compact />
+            <div v-if="worst" class="flex items-start gap-2 px-3 py-2">
+              <svg
+                viewBox="-12 -12 24 24"
+                class="sheet-drawing size-7 flex-none"
+                role="img"
+                :aria-label="say(`severity.${worst.severity}`)"
+              >
+                <SnagMark :severity="worst.severity" :number="1" />
+              </svg>
+              <p>{{ say(`finding.${worst.id}.say`, worst.values) }}</p>
+            </div>
+            <StationSheet :key="station" class="phone-sheet border-t-2 border-ink" :station="station" />
           </div>
-          <StationSheet :key="station" class="phone-sheet border-t-2 border-ink" :station="station" />
-        </div>
+          <template #actions><RescueButtons @export="exportFile" /></template>
+        </ErrorBoundary>
       </template>
     </main>
 
-    <TallyStrip v-if="!phone" />
+    <ErrorBoundary v-if="!phone" :what="say('tally.title')" :of="bench.job"><TallyStrip /></ErrorBoundary>
     <nav v-else class="thumb border-t-2 border-ink bg-sheet" :aria-label="say('station.list')">
       <button v-if="here > 0" type="button" @click="choose(STATIONS[here - 1]!)">
         {{ here }} {{ say(`station.${STATIONS[here - 1]!}`) }}
@@ -295,10 +376,12 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
         />
       </div>
     </div>
-    <WorkingSlip :live="all" />
+    <ErrorBoundary :what="say('boundary.slip')" :of="bench.job"><WorkingSlip :live="all" /></ErrorBoundary>
     <KeysDialog v-if="showKeys" @close="showKeys = false" />
-    <ZoomDialog v-if="enlarged && bench.assessed" :assessed="bench.assessed" :chosen="station" @close="enlarged = false" />
-    <CompareDialog v-if="comparing" @close="comparing = false" />
+    <ErrorBoundary :what="say('boundary.dialog')" :of="bench.job">
+      <ZoomDialog v-if="enlarged && bench.assessed" :assessed="bench.assessed" :chosen="station" @close="enlarged = false" />
+      <CompareDialog v-if="comparing" @close="comparing = false" />
+    </ErrorBoundary>
   </div>
 </template>
 

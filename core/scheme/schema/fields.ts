@@ -14,8 +14,8 @@ const PRINTABLE = new RegExp(`^[^\\t\\n${UNSEEN}]*$`)
 const PRINTABLE_LINES = new RegExp(`^[^${UNSEEN}]*$`)
 const SAYS = { says: 'has a character that cannot be printed' }
 
-/** Whether something typed for a name can be kept as one: seen whole on the screen and on paper. */
-export const isPrintable = (typed: string): boolean => PRINTABLE.test(typed)
+/** Whether something typed can be kept: seen whole on the screen and on paper. A name is one line, other text may be several. */
+export const isPrintable = (typed: string, lines = false): boolean => (lines ? PRINTABLE_LINES : PRINTABLE).test(typed)
 
 /** What a reader wrote, in lines. */
 export const text = (most = 200) => yup.string().defined().max(most).matches(PRINTABLE_LINES).meta(SAYS)
