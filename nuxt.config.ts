@@ -1,7 +1,12 @@
 import { fileURLToPath } from 'node:url'
+import license from 'rollup-plugin-license'
 import messages from '@intlify/unplugin-vue-i18n/vite'
 import tailwindcss from '@tailwindcss/vite'
+import { writeLicences, type Bundled } from './scripts/licences'
 import { bundleWorker } from './server/reckon/bundle'
+
+/** Libraries that the page's scripts were bundled from. */
+let bundled: Bundled[] = []
 
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@nuxtjs/i18n', '@vite-pwa/nuxt', '@nuxt/eslint', 'nuxt-security'],
@@ -33,13 +38,18 @@ export default defineNuxtConfig({
       for (const chunk of Object.values(manifest)) chunk.prefetch = false
     },
     'nitro:init'(nitro) {
-      nitro.hooks.hook('compiled', () => bundleWorker(nitro.options.output.serverDir))
+      nitro.hooks.hook('compiled', async () => {
+        const { serverDir, publicDir } = nitro.options.output
+        await bundleWorker(serverDir)
+        writeLicences(publicDir, serverDir, bundled)
+      })
     },
   },
   nitro: { prerender: { routes: ['/'], crawlLinks: false }, compressPublicAssets: true },
   vite: {
     plugins: [
       tailwindcss(),
+      license({ thirdParty: { output: (dependencies) => (bundled = [...bundled, ...dependencies]) } }),
       // The words of Build are fetched with a job, not with the jobs: see `app/build/layBuildWords.ts`.
       messages({
         include: [fileURLToPath(new URL('./app/locales/build/*.json', import.meta.url))],
@@ -93,7 +103,7 @@ export default defineNuxtConfig({
     workbox: {
       globPatterns: ['**/*.{js,css,html,svg,woff2,json}'],
       navigateFallback: '/',
-      navigateFallbackDenylist: [/^\/api\//],
+      navigateFallbackDenylist: [/^\/api\//, /^\/licences\.txt/, /^\/job\.schema\.json/],
     },
     client: { installPrompt: false, periodicSyncForUpdates: 3600 },
   },

@@ -24,6 +24,6 @@ export default defineConfig({
     // Properties run hundreds of cases; a busy machine takes its time.
     testTimeout: 30_000,
     setupFiles: ['fake-indexeddb/auto', './app/print/nodeBuffers.ts'],
-    include: ['core/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts'],
+    include: ['core/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts', 'hostile/**/*.test.ts'],
   },
 })

@@ -1,3 +1,7 @@
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { connect } from 'node:net'
+import { ARRANGEMENTS } from '../core/arrangements'
 import { demoRecords, withyHard } from '../core/demo'
 import { expect, test } from './support'
 
@@ -56,4 +60,139 @@ test('answers go to no other origin, and the page runs under a strict policy', a
   expect(policy).toContain("default-src 'self'")
   expect(policy).not.toContain('unsafe-inline')
   expect(policy).not.toContain('blob:')
+})
+
+/** Far more than there is time for: two centuries, two thousand volumes, several stores. */
+const heavy = JSON.stringify({ scheme: ARRANGEMENTS[17]!(), rain: { source: { ...rain.source, years: 200 } }, volumes: 2000 })
+
+test('what takes too long is ended and told so, and nobody else waits for it', async ({ request }) => {
+  const began = Date.now()
+  const asked = [0, 1, 2].map(() =>
+    request.post('/api/v1/sweep', { data: heavy, headers: { 'content-type': 'application/json' }, timeout: 30_000 }),
+  )
+  let longest = 0
+  let over = false
+  const pinging = (async () => {
+    while (!over) {
+      const at = Date.now()
+      expect((await request.get('/api/health')).status()).toBe(200)
+      longest = Math.max(longest, Date.now() - at)
+      await new Promise((resolve) => setTimeout(resolve, 50))
+    }
+  })()
+  const answers = await Promise.all(asked)
+  over = true
+  await pinging
+  for (const answer of answers) {
+    expect(answer.status()).toBe(503)
+    expect(answer.headers()).toMatchObject({ 'content-type': 'application/problem+json', 'retry-after': '5' })
+    expect((await answer.json()).title).toBe('No time for this now')
+  }
+  expect(Date.now() - began).toBeLessThan(12_000)
+  // A timed promise stands in the hostile run; here only that it never waits for the reckoning.
+  expect(longest).toBeLessThan(3000)
+  expect((await request.post('/api/v1/assess', { data: { scheme } })).status()).toBe(200)
+})
+
+test('every error under /api is a problem with its path', async ({ request }) => {
+  const json = { 'content-type': 'application/json' }
+  const cases = [
+    [await request.get('/api/v1/assess'), 405, '/api/v1/assess'],
+    [await request.put('/api/health'), 405, '/api/health'],
+    [await request.get('/api/v1/nothing'), 404, '/api/v1/nothing'],
+    [await request.get('/api'), 404, '/api'],
+    [
+      await request.post('/api/v1/assess', { data: Buffer.from('{}'), headers: { ...json, 'content-encoding': 'gzip' } }),
+      415,
+      '/api/v1/assess',
+    ],
+    [await request.post('/api/v1/assess', { data: Buffer.from('{"scheme":'), headers: json }), 400, '/api/v1/assess'],
+    [await request.post('/api/v1/assess', { data: Buffer.from([0xff, 0xfe, 0x7b]), headers: json }), 400, '/api/v1/assess'],
+    [
+      await request.post('/api/v1/assess', { data: Buffer.from(`{"scheme":${'['.repeat(100_000)}${']'.repeat(100_000)}}`), headers: json }),
+      422,
+      '/api/v1/assess',
+    ],
+  ] as const
+  for (const [answer, status, instance] of cases) {
+    expect(answer.headers()['content-type']).toContain('application/problem+json')
+    expect(await answer.json()).toMatchObject({ status, instance })
+    expect(answer.status()).toBe(status)
+  }
+  expect((await request.get('/api/v1/assess')).headers().allow).toBe('POST')
+})
+
+test('honest words with signs in them are taken, and long queries answered at once', async ({ request }) => {
+  const named = structuredClone(scheme)
+  named.sections[0]!.name = 'Roof <3 m, "north" & more'
+  expect((await request.post('/api/v1/assess', { data: { scheme: named } })).status()).toBe(200)
+  const began = Date.now()
+  expect((await request.get(`/api/health?${'<a '.repeat(4600)}`)).status()).toBe(200)
+  expect(Date.now() - began).toBeLessThan(2000)
+})
+
+test('a body is counted as it comes, whatever its headers claim', async ({ baseURL }) => {
+  const { port } = new URL(baseURL!)
+  const part = 'x'.repeat(65_536)
+  const answer = await new Promise<string>((resolve, reject) => {
+    let text = ''
+    const socket = connect(Number(port), '127.0.0.1', () => {
+      socket.write('POST /api/v1/assess HTTP/1.1\r\nHost: h\r\nContent-Type: application/json\r\nTransfer-Encoding: chunked\r\n\r\n')
+      for (let i = 0; i < 80; i++) socket.write(`10000\r\n${part}\r\n`)
+    })
+    socket.on('data', (data) => {
+      text += data.toString()
+      if (text.includes('bytes.')) socket.destroy()
+    })
+    socket.on('close', () => resolve(text))
+    socket.on('error', (error) => (text ? resolve(text) : reject(error)))
+  })
+  expect(answer).toContain('413')
+  expect(answer).toContain('application/problem+json')
+})
+
+test('the years may be asked for without their days', async ({ request }) => {
+  const answer = await request.post('/api/v1/balance', { data: { scheme, rain, series: false } })
+  const [store] = (await answer.json()).stores
+  expect(store.years.met).toBeGreaterThan(0)
+  expect(store.years).not.toHaveProperty('store')
+  expect((await answer.body()).length).toBeLessThan(20_000)
+})
+
+/** A server of our own beside the one that is tested, so that it can be stopped and set otherwise. */
+async function another(port: number, env: Record<string, string> = {}) {
+  const server = spawn(process.execPath, ['.output/server/index.mjs'], {
+    env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production', ...env },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  await once(server.stdout, 'data')
+  return { server, address: `http://127.0.0.1:${port}` }
+}
+
+test('told to stop, it ends what it has begun and then goes', async ({ request }) => {
+  const { server, address } = await another(4174)
+  const gone = once(server, 'exit')
+  const work = JSON.stringify({ scheme: ARRANGEMENTS[17]!(), rain: { source: { ...rain.source, years: 200 } }, volumes: 60 })
+  const asked = request.post(`${address}/api/v1/sweep`, { data: work, headers: { 'content-type': 'application/json' }, timeout: 30_000 })
+  await new Promise((resolve) => setTimeout(resolve, 250))
+  server.kill('SIGTERM')
+  expect([200, 503]).toContain((await asked).status())
+  const [code] = (await gone) as [number]
+  expect(code).toBe(0)
+})
+
+test('an address may be held to so many requests a minute, where that is set', async ({ request }) => {
+  const { server, address } = await another(4175, { NUXT_LIMIT_PER_MINUTE: '3' })
+  try {
+    const ask = () => request.post(`${address}/api/v1/assess`, { data: { scheme } })
+    for (let i = 0; i < 3; i++) expect((await ask()).status()).toBe(200)
+    const over = await ask()
+    expect(over.status()).toBe(429)
+    expect(Number(over.headers()['retry-after'])).toBeGreaterThan(0)
+    expect((await over.json()).title).toBe('Too many requests')
+    // Health and pages are not counted.
+    expect((await request.get(`${address}/api/health`)).status()).toBe(200)
+  } finally {
+    server.kill()
+  }
 })

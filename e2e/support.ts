@@ -2,9 +2,11 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
 
 /** Every page is watched for errors; one that was not expected fails the test. */
-export const test = base.extend<{ watched: undefined }>({
+export const test = base.extend<{ watched: undefined; expectErrors: boolean }>({
+  /** Set where a test makes something fail on purpose. */
+  expectErrors: [false, { option: true }],
   watched: [
-    async ({ page }, use) => {
+    async ({ page, expectErrors }, use) => {
       const errors: string[] = []
       page.on('pageerror', (error) => errors.push(error.message))
       page.on(
@@ -14,7 +16,7 @@ export const test = base.extend<{ watched: undefined }>({
           message.type() === 'error' && !message.text().includes('ERR_INTERNET_DISCONNECTED') && errors.push(message.text()),
       )
       await use(undefined)
-      expect(errors).toEqual([])
+      if (!expectErrors) expect(errors).toEqual([])
     },
     { auto: true },
   ],

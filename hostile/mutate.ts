@@ -55,7 +55,7 @@ const NASTY_TEXTS = [
   '💧',
   '../../etc',
 ]
-const NASTY_VALUES: Json[] = [null, true, -1, 0, 1e308, -1e-308, 1e-9, '', [], {}, [[]], { kind: {} }, { kind: ['cans'] }, 'NaN', 1e999]
+const NASTY_VALUES: Json[] = [null, true, -1, 0, 1e308, -1e-308, 1e-9, '', [], {}, [[]], { kind: {} }, { kind: ['cans'] }, 'NaN']
 
 /** A number that its schema would let in: an end of its range, near one, or anywhere between by size. */
 function allowed({ minimum = -1e6, maximum = 1e6 }: JsonSchema, old: Json, random: () => number): number {
@@ -102,7 +102,7 @@ function bend({ holder, key, schema }: Spot, all: readonly Spot[], random: () =>
 function breakAt({ holder, key }: Spot, random: () => number) {
   const at = holder as Record<string | number, Json>
   const way = random()
-  if (way < 0.25) delete at[key]
+  if (way < 0.25) Reflect.deleteProperty(holder, key)
   else if (way < 0.7) at[key] = pick(NASTY_VALUES, random)
   else if (way < 0.8) at[key] = Array.from({ length: 2000 }, () => ({}))
   else if (way < 0.9) {

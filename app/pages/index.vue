@@ -260,7 +260,10 @@ const picker = ref<HTMLInputElement>()
       </ul>
       <JobBin />
     </main>
-    <footer class="cap mt-4 border-t border-hair px-7 py-2">{{ say('jobs.footer') }}</footer>
+    <footer class="cap mt-4 flex flex-wrap justify-between gap-3 border-t border-hair px-7 py-2">
+      <span>{{ say('jobs.footer') }}</span>
+      <a href="/licences.txt" target="_blank" rel="noopener">{{ say('jobs.licences') }}</a>
+    </footer>
   </div>
 </template>
 

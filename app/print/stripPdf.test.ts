@@ -33,6 +33,10 @@ async function readLines(bytes: Uint8Array, number: number) {
 }
 
 describe('marking strip as PDF', () => {
+  it('is made of a name with any character in it', async () => {
+    const pages = stripPages([{ ...marks[0]!, text: 'bell \u0007 \u0085 \u007f Łódź \ud800' }], PAPERS.a4, words)
+    await expect(stripPdf(pages, 'tit\u0000le')).resolves.toBeInstanceOf(Uint8Array)
+  })
   it('is as large as its paper and its marks lie as far apart as on the pipe, to 0.1 mm (read back by a PDF library)', async () => {
     const pages = stripPages(marks, PAPERS.a4, words)
     const bytes = await stripPdf(pages, 'Strip')

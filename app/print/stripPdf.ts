@@ -1,4 +1,5 @@
 import type { StripPage } from '#core/levels'
+import { visible } from '#core/units/visible'
 
 /** Points to a millimetre. */
 const POINT = 72 / 25.4
@@ -8,7 +9,7 @@ const plain = (text: string) =>
   text
     .replace(/[\u00A0\u2009\u202F]/g, ' ')
     .replace(/[\u2212\u2010-\u2015]/g, '-')
-    .replace(/[^\u0020-\u00FF]/g, '')
+    .replace(/[^\u0020-\u007E\u00A1-\u00FF]/g, '')
 
 /**
  * Strip pages as a PDF at true scale: every page as large as its paper, every line where the page says.
@@ -18,7 +19,7 @@ const plain = (text: string) =>
 export async function stripPdf(pages: readonly StripPage[], title: string): Promise<Uint8Array<ArrayBuffer>> {
   const { PDFDocument, StandardFonts, rgb } = await import('pdf-lib')
   const pdf = await PDFDocument.create()
-  pdf.setTitle(title)
+  pdf.setTitle(visible(title))
   pdf.setProducer('Vernal Cask')
   pdf.setCreator('Vernal Cask')
   const regular = await pdf.embedFont(StandardFonts.Helvetica)

@@ -1,4 +1,5 @@
 import { PAPERS } from '#core/levels'
+import { visible } from '#core/units/visible'
 import type { PDFFont, PDFPage } from 'pdf-lib'
 import type { Point } from '~/drawing/shapes'
 import type { Block, Sheet } from './sheet'
@@ -265,8 +266,8 @@ export async function sheetPdf(
   const { PDFDocument, rgb } = lib
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkit.default)
-  pdf.setTitle(sheet.title)
-  pdf.setSubject(sheet.subtitle)
+  pdf.setTitle(visible(sheet.title))
+  pdf.setSubject(visible(sheet.subtitle))
   pdf.setLanguage(sheet.language)
   pdf.setProducer('Vernal Cask')
   pdf.setCreator('Vernal Cask')

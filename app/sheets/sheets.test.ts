@@ -1,3 +1,4 @@
+import Papa from 'papaparse'
 import { readFileSync } from 'node:fs'
 import { PDFDocument } from 'pdf-lib'
 import { extractText, getDocumentProxy, getResolvedPDFJS } from 'unpdf'
@@ -261,6 +262,18 @@ describe('numbered drawings', () => {
 })
 
 describe('the bill as CSV', () => {
+  it.each([';', '\t', ',', '|'])('comes in again with every cell whole where %j parts cells', (delimiter) => {
+    const cells = ['a;b', 'c\td', 'e,f', 'g|h', '1,5', 'i"j', 'k\nl', ' =x', '\uff1dHYPERLINK("x")', '\u200b+1', '%', '−3', '@a']
+    const { data } = Papa.parse<string[]>(
+      toCsv(
+        ['of'],
+        cells.map((cell) => [cell]),
+      ).slice(1),
+      { delimiter, skipEmptyLines: true },
+    )
+    expect(data.slice(1).map((row) => row.join('//').replace(/^'/, ''))).toEqual(cells)
+    for (const [cell] of data) expect(/^\s*[=+\-@%\uff1d\uff0b\uff0d\uff20\u2212\u200b]/.test(cell!)).toBe(false)
+  })
   it('quotes what has to be quoted and lets no cell be a formula', () => {
     const csv = toCsv(
       ['item', 'price'],
@@ -270,7 +283,6 @@ describe('the bill as CSV', () => {
         ['a, "b"', 3],
       ],
     )
-    expect(csv.startsWith('\uFEFFitem,price\r\n')).toBe(true)
-    expect(csv).toContain('\'=SUM(A1),1\r\n\'@x,-2\r\n"a, ""b""",3')
+    expect(csv).toBe('\uFEFF"item","price"\r\n"\'=SUM(A1)",1\r\n"\'@x",-2\r\n"a, ""b""",3\r\n')
   })
 })

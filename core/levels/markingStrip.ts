@@ -1,3 +1,4 @@
+import { visible } from '../units/visible'
 import { INCH } from '../units/constants'
 
 /** A sheet of paper, mm. */
@@ -138,7 +139,7 @@ export function stripPages(marks: readonly StripMark[], paper: Paper, words: Str
   })
 }
 
-const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
+const escaped = (text: string) => visible(text).replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
 const mm = (value: number) => String(Math.round(value * 1e4) / 1e4)
 
 /**

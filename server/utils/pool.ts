@@ -18,8 +18,8 @@ function workers(): Tinypool {
     filename: fileURLToPath(new URL('./reckon/worker.mjs', import.meta.url)),
     runtime: 'worker_threads',
     minThreads: 1,
-    // The thread that takes requests gets a core of its own where there is one.
-    maxThreads: Math.max(1, availableParallelism() - 1),
+    // Two at the least, so that one long reckoning does not hold up all others.
+    maxThreads: Math.max(2, availableParallelism() - 1),
     idleTimeout: 30_000,
     maxQueue: MOST_WAITING,
     resourceLimits: { maxOldGenerationSizeMb: MEMORY_MIB },

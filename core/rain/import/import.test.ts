@@ -134,3 +134,27 @@ describe('a record that people bring', () => {
     )
   })
 })
+
+describe('what no table holds', () => {
+  it('cells that are no dates or depths are not searched: forty thousand blanks are passed at once', () => {
+    const blanks = ' '.repeat(40_000)
+    const text = ['date,rain', `2020-01-01,${blanks}x`, `a${blanks},b,1`, '2020-01-02,1.5', '2020-01-03,2.5'].join('\n')
+    const { depths, reports } = readRain(text)
+    expect(depths).toEqual([1.5, 2.5])
+    expect(reports.length).toBeGreaterThan(0)
+  })
+  it('a line of a million cells is cut to the columns that a table may have', () => {
+    const wide = `2020-01-01,1${',0'.repeat(1_000_000)}`
+    expect(readRain(`date,rain\n${wide}\n2020-01-02,2`).depths.length).toBeGreaterThan(0)
+  })
+  it.each([
+    ['0001-01-01', 'noDate'],
+    ['0345-06-07', 'noDate'],
+    ['9999-01-01', 'noSuchDate'],
+    ['1400-01-01', 'noSuchDate'],
+  ])('a day of %s is no day that rain was written down on', (day, told) => {
+    const { reports, start } = readRain(`date,rain\n2020-01-01,1\n2020-01-02,2\n${day},3`)
+    expect(start).toBe('2020-01-01')
+    expect(reports.map(({ problem }) => problem)).toEqual([told])
+  })
+})

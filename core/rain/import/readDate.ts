@@ -3,11 +3,14 @@ import { LONGEST_CELL, type Layout } from './layout'
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 
-/** The three numbers of a date as they stand, month names turned into numbers; undefined when it is no date. */
+/**
+ * The three numbers of a date as they stand, month names turned into numbers; undefined when it is no date. A year of four
+ * figures is meant as it is written: 0001 is no short way to say 2001.
+ */
 export function dateParts(text: string): [number, number, number] | undefined {
   if (text.length > LONGEST_CELL) return undefined
   const clean = text.trim().replace(/[T ]\d{1,2}:\d{2}.*$/, '')
-  const packed = /^(\d{4})(\d{2})(\d{2})$/.exec(clean)
+  const packed = /^([1-9]\d{3})(\d{2})(\d{2})$/.exec(clean)
   if (packed) return [Number(packed[1]), Number(packed[2]), Number(packed[3])]
   const parts = clean
     .replace(/([a-z]) *, */i, '$1 ')
@@ -17,7 +20,7 @@ export function dateParts(text: string): [number, number, number] | undefined {
   if (parts.length !== 3) return undefined
   const numbers = parts.map((part) => {
     const month = MONTHS.indexOf(part.slice(0, 3).toLowerCase())
-    return month >= 0 && /^[a-z]+$/i.test(part) ? month + 1 : /^\d{1,4}$/.test(part) ? Number(part) : NaN
+    return month >= 0 && /^[a-z]+$/i.test(part) ? month + 1 : /^(\d{1,3}|[1-9]\d{3})$/.test(part) ? Number(part) : NaN
   })
   return numbers.some(Number.isNaN) ? undefined : (numbers as [number, number, number])
 }

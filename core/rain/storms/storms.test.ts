@@ -98,3 +98,15 @@ describe('a gauge file', () => {
     expect(problems(text)[0]).toMatchObject({ problem, line })
   })
 })
+
+describe('a gauge file that is no storm', () => {
+  it('of years is told to be too long, not laid out', () => {
+    const read = readStorm('2000-01-01 00:00,1\n2000-01-01 00:05,1\n2024-01-01 00:00,1')
+    expect(read).toMatchObject({ problems: [{ problem: 'tooLong', line: 3 }] })
+  })
+  it('of two hundred thousand lines and of endless cells is answered', () => {
+    const lines = Array.from({ length: 200_000 }, (_, i) => `${i * 5},1`).join('\n')
+    expect(readStorm(lines)).toMatchObject({ problems: [{ problem: 'tooLong' }] })
+    expect(readStorm(`0,1\n5,${' '.repeat(40_000)}x`)).toMatchObject({ problems: [{ problem: 'notANumber' }] })
+  })
+})

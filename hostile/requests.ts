@@ -1,0 +1,197 @@
+import { request as httpRequest, type IncomingHttpHeaders } from 'node:http'
+import { connect } from 'node:net'
+import { ARRANGEMENTS } from '../core/arrangements'
+import { demoJobs, demoRecords } from '../core/demo'
+import { scheme as schemeForm } from '../core/scheme'
+import { toJsonSchema } from '../core/scheme/jsonSchema'
+import { mutateFile } from './mutate'
+import { pick, seeded } from './random'
+
+export interface RequestReport {
+  requests: number
+  /** Answers by status; 0 where the connection was closed without one. */
+  statuses: Record<number, number>
+  /** Answers that broke a promise, each with the seed that finds it again. */
+  faults: { seed: number; what: string }[]
+  /** s. */
+  slowest: { seconds: number; seed: number }
+  /** Longest that a plain question had to wait meanwhile, ms, and how many were asked. */
+  waited: { health: number; file: number; asked: number }
+}
+
+const TASKS = ['assess', 'balance', 'sweep', 'storm'] as const
+/** Longest that an answer may take, s. */
+const MOST_S = 6
+const RAIN = { kind: 'annual', total: 700, pattern: 'even', hemisphere: 'north', wetDays: 140, spread: 0.16, years: 5, seed: 1 }
+
+interface Asked {
+  method: string
+  path: string
+  headers: Record<string, string>
+  body: string | Buffer
+}
+
+const schemes = () => [...demoJobs().flatMap((job) => job.schemes), ...ARRANGEMENTS.map((make) => make())]
+
+/** A request by its seed: mostly right in form, some heavy, some broken on purpose. */
+function made(seed: number, texts: readonly string[]): Asked {
+  const random = seeded(seed)
+  const form = toJsonSchema(schemeForm)
+  const task = pick(TASKS, random)
+  const scheme = mutateFile(pick(texts, random), form, random)
+  const rain = pick(
+    [
+      { source: RAIN },
+      { source: { ...RAIN, years: 200 } },
+      {
+        source: { kind: 'record', record: 'r', gaps: 'dry' },
+        record: { ...demoRecords()[0]!, id: 'r', depths: demoRecords()[0]!.depths.slice(0, 800) },
+      },
+      { source: { kind: 'record', record: 'gone', gaps: 'dry' } },
+      {},
+    ],
+    random,
+  )
+  // Every few hundred asks for far more than there is time for.
+  const heavy = random() < 0.004
+  const asked = heavy
+    ? `{"scheme":${texts[0]},"rain":${JSON.stringify({ source: { ...RAIN, years: 200 } })},"volumes":2000}`
+    : `{"scheme":${scheme}${task === 'assess' || task === 'storm' ? '' : `,"rain":${JSON.stringify(rain)}`}${task === 'sweep' && random() < 0.5 ? ',"volumes":24' : ''}}`
+  const headers: Record<string, string> = { 'content-type': 'application/json' }
+  const way = random()
+  let [method, path, body]: [string, string, string | Buffer] = ['POST', `/api/v1/${heavy ? 'sweep' : task}`, asked]
+  if (way < 0.02) method = pick(['PUT', 'DELETE', 'PATCH', 'OPTIONS', 'GET'], random)
+  else if (way < 0.04)
+    path = pick(
+      ['/api/nothing', '/api/v1/', '/api/v1/assess/../../etc', '/api/%00', '/api/v2/assess', '/api/v1/ASSESS', '/api//v1/assess'],
+      random,
+    )
+  else if (way < 0.06) headers['content-type'] = pick(['text/plain', 'application/xml', '', 'multipart/form-data'], random)
+  else if (way < 0.07) headers['content-encoding'] = pick(['gzip', 'br', 'identity'], random)
+  else if (way < 0.08) body = Buffer.from(Array.from({ length: 2000 }, () => Math.floor(random() * 256)))
+  else if (way < 0.085) body = `{"scheme":${'['.repeat(500_000)}${']'.repeat(500_000)}}`
+  else if (way < 0.09) body = 'x'.repeat(5_000_000)
+  else if (way < 0.095) path += `?${'<a '.repeat(4000)}`
+  else if (way < 0.1) headers['x-long'] = 'y'.repeat(12_000)
+  return { method, path, headers, body }
+}
+
+interface Answer {
+  status: number
+  headers: IncomingHttpHeaders
+  text: string
+}
+
+function send(base: URL, { method, path, headers, body }: Asked): Promise<Answer> {
+  return new Promise((resolve, reject) => {
+    const out = httpRequest({ host: base.hostname, port: base.port, method, path, headers, agent: false }, (answer) => {
+      const parts: Buffer[] = []
+      answer.on('data', (part: Buffer) => parts.push(part))
+      answer.on('end', () =>
+        resolve({ status: answer.statusCode ?? 0, headers: answer.headers, text: Buffer.concat(parts).toString('utf8') }),
+      )
+      answer.on('error', reject)
+    })
+    out.on('error', reject)
+    out.setTimeout(20_000, () => out.destroy(new Error('no answer in 20 s')))
+    out.end(method === 'GET' ? undefined : body)
+  })
+}
+
+/** Bytes that are no request at all, or one whose length is a lie: the server has to survive and close. */
+function garbage(base: URL, random: () => number): Promise<void> {
+  return new Promise((resolve) => {
+    const socket = connect(Number(base.port), base.hostname, () => {
+      socket.write(
+        pick(
+          [
+            'GET / HTTP/9.9\r\n\r\n',
+            '\u0000\u0001\u0002\r\n\r\n',
+            'POST /api/v1/assess HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: 10\r\n\r\n{}',
+            'POST /api/v1/assess HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: -5\r\n\r\n{}',
+            'POST /api/v1/assess HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nTransfer-Encoding: chunked\r\n\r\nzz\r\n{}\r\n0\r\n\r\n',
+            'POST /api/v1/assess HTTP/1.1\r\nHost: x\r\nTransfer-Encoding: chunked\r\nContent-Length: 4\r\n\r\n0\r\n\r\n',
+          ],
+          random,
+        ),
+      )
+      setTimeout(() => socket.destroy(), 30)
+    })
+    socket.on('close', () => resolve())
+    socket.on('error', () => resolve())
+  })
+}
+
+/** What an answer should be and is not. */
+function broken({ status, headers, text }: Answer, { method, path }: Asked): string | undefined {
+  const type = headers['content-type'] ?? ''
+  if (status >= 500 && status !== 503) return `${method} ${path.slice(0, 40)}: ${status} ${text.slice(0, 200)}`
+  if (status >= 400 && status !== 431) {
+    if (!type.includes('application/problem+json')) return `${method} ${path.slice(0, 40)}: ${status} as ${type}`
+    const problem = JSON.parse(text) as { status?: number; title?: string }
+    if (problem.status !== status || !problem.title) return `${method} ${path.slice(0, 40)}: problem without status or title`
+  }
+  return status === 200 && method !== 'GET' && !type.includes('json') ? `200 as ${type}` : undefined
+}
+
+/**
+ * Hostile requests at a server on this machine, several at a time, with a plain question for its health and for a file every
+ * 50 ms meanwhile.
+ *
+ * @param address on the loopback
+ */
+export async function runRequests(address: string, count: number, seed: number, tell?: (done: number) => void): Promise<RequestReport> {
+  const base = new URL(address)
+  if (base.hostname !== '127.0.0.1') throw new RangeError('only a server on this machine is tried')
+  const texts = schemes().map((scheme) => JSON.stringify(scheme))
+  const report: RequestReport = {
+    requests: 0,
+    statuses: {},
+    faults: [],
+    slowest: { seconds: 0, seed },
+    waited: { health: 0, file: 0, asked: 0 },
+  }
+  let over = false
+  const waiting = (async () => {
+    while (!over) {
+      for (const [kind, path] of [
+        ['health', '/api/health'],
+        ['file', '/icon.svg'],
+      ] as const) {
+        const began = performance.now()
+        const { status } = await send(base, { method: 'GET', path, headers: {}, body: '' })
+        report.waited[kind] = Math.max(report.waited[kind], performance.now() - began)
+        if (status !== 200) report.faults.push({ seed, what: `${path} answered ${status}` })
+      }
+      report.waited.asked++
+      await new Promise((resolve) => setTimeout(resolve, 50))
+    }
+  })()
+  let next = 0
+  const hands = Array.from({ length: 6 }, async () => {
+    while (next < count) {
+      const mine = seed + next++
+      const asked = made(mine, texts)
+      if (mine % 97 === 0) await garbage(base, seeded(mine))
+      const began = performance.now()
+      try {
+        const answer = await send(base, asked)
+        report.statuses[answer.status] = (report.statuses[answer.status] ?? 0) + 1
+        const what = broken(answer, asked)
+        if (what) report.faults.push({ seed: mine, what })
+      } catch (error) {
+        // A body that is too large may be cut off before the answer is read.
+        report.statuses[0] = (report.statuses[0] ?? 0) + 1
+        if (asked.body.length < 4_000_000) report.faults.push({ seed: mine, what: String(error) })
+      }
+      const seconds = (performance.now() - began) / 1000
+      if (seconds > report.slowest.seconds) report.slowest = { seconds, seed: mine }
+      if (seconds > MOST_S) report.faults.push({ seed: mine, what: `took ${seconds.toFixed(1)} s` })
+      if (++report.requests % 1000 === 0) tell?.(report.requests)
+    }
+  })
+  await Promise.all(hands)
+  over = true
+  await waiting
+  return report
+}
