@@ -38,11 +38,9 @@ export default defineNuxtConfig({
       for (const chunk of Object.values(manifest)) chunk.prefetch = false
     },
     'nitro:init'(nitro) {
-      nitro.hooks.hook('compiled', async () => {
-        const { serverDir, publicDir } = nitro.options.output
-        await bundleWorker(serverDir)
-        writeLicences(publicDir, serverDir, bundled)
-      })
+      // Before the server is bundled: it learns then which files there are to hand out.
+      nitro.hooks.hook('rollup:before', () => writeLicences(nitro.options.output.publicDir, bundled))
+      nitro.hooks.hook('compiled', () => bundleWorker(nitro.options.output.serverDir))
     },
   },
   nitro: { prerender: { routes: ['/'], crawlLinks: false }, compressPublicAssets: true },

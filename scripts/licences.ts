@@ -31,21 +31,47 @@ function installed(name: string): Bundled | undefined {
   }
 }
 
-/** Names of all packages in a `node_modules`. */
-const packagesIn = (folder: string): string[] =>
-  existsSync(folder)
-    ? readdirSync(folder).flatMap((name) =>
-        name.startsWith('@') ? readdirSync(join(folder, name)).map((part) => `${name}/${part}`) : [name],
-      )
-    : []
+/** What the server carries beside what we depend on by name; a test holds it to what is in the build. */
+const SERVER = [
+  '@intlify/h3',
+  '@vue/devtools-api',
+  '@vue/server-renderer',
+  'devalue',
+  'h3',
+  'hookable',
+  'lru-cache',
+  'node-mock-http',
+  'nostics',
+  'ofetch',
+  'radix3',
+  'unhead',
+  'vue-bundle-renderer',
+  'xss',
+]
+/** Builds things and is not shipped itself. */
+const BUILDS = new Set(['nuxt', 'tailwindcss', '@tailwindcss/vite', '@vite-pwa/nuxt', '@nuxtjs/i18n'])
+
+/** A package and all that it needs, by name. */
+function withNeeds(names: readonly string[]): string[] {
+  const found = new Set<string>()
+  const add = (name: string) => {
+    const manifest = join('node_modules', name, 'package.json')
+    if (found.has(name) || BUILDS.has(name) || !existsSync(manifest)) return
+    found.add(name)
+    const { dependencies = {} } = JSON.parse(readFileSync(manifest, 'utf8')) as { dependencies?: Record<string, string> }
+    Object.keys(dependencies).forEach(add)
+  }
+  names.forEach(add)
+  return [...found]
+}
 
 /**
  * Writes the licence texts of all that is shipped into one file beside the page: our own, the typefaces', those of the
- * libraries in the page's scripts, of those that the server carries, and of those that we depend on by name.
+ * libraries in the page's scripts, and of those that the server carries.
  */
-export function writeLicences(publicDir: string, serverDir: string, bundled: readonly Bundled[]): void {
+export function writeLicences(publicDir: string, bundled: readonly Bundled[]): void {
   const { dependencies } = JSON.parse(readFileSync('package.json', 'utf8')) as { dependencies: Record<string, string> }
-  const named = [...Object.keys(dependencies), 'workbox-core', ...packagesIn(join(serverDir, 'node_modules'))]
+  const named = [...withNeeds([...SERVER, 'tinypool', 'rate-limiter-flexible']), ...Object.keys(dependencies), 'workbox-core']
   const all = new Map<string, Bundled>()
   for (const each of [...bundled, ...named.flatMap((name) => installed(name) ?? [])])
     if (each.name && !all.has(each.name)) all.set(each.name, each)

@@ -10,12 +10,14 @@ let repository: JobRepository | undefined
 function watchReleases(db: CaskDatabase) {
   // A newer release opens what is kept here in a newer form: this page must not write into it any more.
   db.on('versionchange', () => {
-    db.close()
+    // For good: opened again it would let this release write into the newer form.
+    db.close({ disableAutoOpen: true })
     useNotices().tell({
       severity: 'wrong',
       told: message('notice.newerOpened'),
       actions: [{ label: message('notice.reload'), act: () => location.reload() }],
     })
+    return false
   })
   db.on('blocked', () => useNotices().tell({ severity: 'wrong', told: message('notice.olderOpen') }))
 }

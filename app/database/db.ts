@@ -22,6 +22,14 @@ export interface SettingRow {
   value: unknown
 }
 
+/** What is kept here was written in a form that this release does not know. */
+export class NewerDatabaseError extends Error {
+  constructor() {
+    super('what is kept here was written by a newer release; reload the page')
+    this.name = 'NewerDatabaseError'
+  }
+}
+
 /** Brings every job up by one version of the document, as its files are. */
 const upByOne = (db: Dexie, to: number) =>
   db.version(to).upgrade((transaction) =>
@@ -62,5 +70,9 @@ export class CaskDatabase extends Dexie {
             row.version ??= FILE_VERSION
           }),
       )
+    // The library would open a newer form all the same, and let an older release write into it.
+    this.on('ready', (db) => {
+      if (db.backendDB().version > 10 * this.verno) throw new NewerDatabaseError()
+    })
   }
 }
