@@ -155,10 +155,7 @@ test('the file goes out, and comes into another profile as the same bytes', asyn
   await page.getByLabel('Stand height').fill('455')
   await page.keyboard.press('Enter')
   const take = async (from: typeof page) => {
-    const [download] = await Promise.all([
-      from.waitForEvent('download'),
-      from.getByRole('button', { name: 'Take the file', exact: true }).click(),
-    ])
+    const [download] = await Promise.all([from.waitForEvent('download'), from.getByRole('button', { name: 'Export', exact: true }).click()])
     return { name: download.suggestedFilename(), text: readFileSync(await download.path(), 'utf8') }
   }
   const first = await take(page)

@@ -75,7 +75,7 @@ for (const [size, viewport] of Object.entries({ desk: { width: 1280, height: 800
         if (size === 'phone') await from.getByRole('button', { name: 'All stations' }).click()
         const [download] = await Promise.all([
           from.waitForEvent('download'),
-          from.getByRole('button', { name: 'Take the file', exact: true }).click(),
+          from.getByRole('button', { name: 'Export', exact: true }).click(),
         ])
         return readFileSync(await download.path(), 'utf8')
       }

@@ -130,7 +130,7 @@ test('a full disk is told at once, nothing that was made is let go, and a link a
   await expect(page.getByText('Export the file before you leave')).toBeVisible()
   await expect(page.getByRole('heading', { name: NAME, level: 1 })).toBeVisible()
   const download = page.waitForEvent('download')
-  await told.getByRole('button', { name: 'Take the file' }).click()
+  await told.getByRole('button', { name: 'Export' }).click()
   expect(JSON.parse(await readFile(await (await download).path(), 'utf8'))).toMatchObject({ format: 'vernal-cask-job' })
 
   // Leaving all the same, and coming back while the page is open: what was made is still there, and kept once there is room.
@@ -286,7 +286,7 @@ test.describe('where a view fails', () => {
     const failed = page.getByRole('alert').filter({ hasText: 'Storm trial could not be shown' })
     await expect(failed).toBeVisible()
     const download = page.waitForEvent('download')
-    await failed.getByRole('button', { name: 'Take the file' }).click()
+    await failed.getByRole('button', { name: 'Export' }).click()
     expect((await download).suggestedFilename()).toContain(NAME)
     await page.getByRole('button', { name: 'Trial', exact: true }).click()
     await expect(page.getByRole('heading', { name: /^Drop/, level: 2 })).toBeVisible()

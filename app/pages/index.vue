@@ -169,7 +169,7 @@ const picker = ref<HTMLInputElement>()
       </p>
 
       <ul class="mt-2 grid grid-cols-[repeat(auto-fill,minmax(296px,1fr))]">
-        <li v-for="each in kept" :key="each.row.id" class="card">
+        <li v-for="each in kept" :key="each.row.id" class="card" :class="{ 'card-fault': !each.job }">
           <ErrorBoundary v-if="each.job" :what="each.job.name" :of="each.job">
             <JobCard :job="each.job" :scale="scale">
               <div class="mt-2 flex flex-wrap gap-2">
@@ -202,7 +202,7 @@ const picker = ref<HTMLInputElement>()
               <button type="button" class="btn btn-bare" @click="remove(each)">{{ say('jobs.remove') }}</button>
             </template>
           </ErrorBoundary>
-          <section v-else class="card-body border-2 border-pencil bg-sheet p-3" role="alert">
+          <section v-else class="row-span-2 self-start border-2 border-pencil bg-sheet p-3 md:mt-2 md:mr-3" role="alert">
             <h2 class="slab text-18">{{ nameOf(each.row) }}</h2>
             <p class="mt-1">{{ say(`jobs.fault.${each.fault.kind}`) }}</p>
             <ul class="mt-1 max-h-40 overflow-y-auto text-13">
@@ -273,6 +273,9 @@ const picker = ref<HTMLInputElement>()
   display: grid;
   grid-template-rows: 322px 1fr;
   margin-bottom: 14px;
+}
+.card-fault {
+  grid-template-rows: auto 1fr;
 }
 .card :deep(.card-scene) {
   width: 100%;

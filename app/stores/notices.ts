@@ -16,7 +16,8 @@ export interface Notice {
 
 export const reasonOf = (error: unknown): string => {
   const said = error instanceof Error ? error.message || error.name : String(error)
-  return said.slice(0, 300)
+  // Some libraries say it twice, on a line of its own each time.
+  return said.split('\n')[0]!.replace(/\.$/, '').slice(0, 300)
 }
 
 export const useNotices = defineStore('notices', () => {

@@ -28,7 +28,7 @@ const { say } = useSay()
 
 <template>
   <slot v-if="problem === ''" />
-  <div v-else class="border-2 border-pencil bg-sheet p-3" role="alert">
+  <div v-else class="m-3 max-w-xl self-start border-2 border-pencil bg-sheet p-3" role="alert">
     <p class="font-bold">{{ say('boundary.failed', { what }) }}</p>
     <p class="text-13 break-words">{{ say('notice.why', { why: problem }) }}</p>
     <div class="mt-2 flex flex-wrap gap-2">
