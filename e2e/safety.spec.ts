@@ -1,5 +1,6 @@
 import { readdirSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
+import { createServer, request as httpRequest } from 'node:http'
 import type { Page } from '@playwright/test'
 import { demoJobs, demoRecords, withyHard } from '../core/demo'
 import { writeJobFile } from '../core/scheme'
@@ -334,4 +335,69 @@ test('licences of all that is shipped are there to be read', async ({ page, requ
   expect(carried.filter((name) => !text.includes(`\n${name} `))).toEqual([])
   expect(text).toContain('SIL OPEN FONT LICENSE')
   expect(text).toContain('MIT License')
+})
+
+/** The tested server by another address, from which the page can be released anew: its service worker then differs. */
+async function releases(baseURL: string) {
+  let released = 0
+  const server = createServer((request, response) => {
+    const headers = { ...request.headers, 'accept-encoding': 'identity' }
+    const out = httpRequest(`${baseURL}${request.url}`, { method: request.method, headers }, (answer) => {
+      if (request.url !== '/sw.js') {
+        response.writeHead(answer.statusCode!, answer.headers)
+        answer.pipe(response)
+        return
+      }
+      const parts: Buffer[] = []
+      answer.on('data', (part: Buffer) => parts.push(part))
+      answer.on('end', () => {
+        response.writeHead(200, { 'content-type': 'text/javascript', 'cache-control': 'no-store' })
+        response.end(`${Buffer.concat(parts).toString()}\n// release ${released}\n`)
+      })
+    })
+    request.pipe(out)
+  })
+  await new Promise<void>((resolve) => server.listen(4176, '127.0.0.1', resolve))
+  return { address: 'http://127.0.0.1:4176', release: () => released++, close: () => server.close() }
+}
+
+test('a new release is told, taken up by itself when nobody looks and nothing is half typed, and loses nothing', async ({
+  page,
+  baseURL,
+}) => {
+  const { address, release, close } = await releases(baseURL!)
+  try {
+    await page.goto(`${address}/`)
+    await page.evaluate(async () => void (await navigator.serviceWorker.ready))
+    await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
+    await page.goto(`${address}/job/${ID}?station=draw`)
+    const field = page.getByLabel('Name', { exact: true }).first()
+    await expect(field).toBeVisible()
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
+    release()
+    await page.evaluate(async () => void (await (await navigator.serviceWorker.getRegistration())!.update()))
+    await expect(page.getByText('A new release is ready')).toBeVisible({ timeout: 20_000 })
+
+    const look = (state: string) =>
+      page.evaluate((wanted) => {
+        Object.defineProperty(document, 'visibilityState', { value: wanted, configurable: true })
+        document.dispatchEvent(new Event('visibilitychange'))
+      }, state)
+    await page.evaluate(() => Object.assign(window, { sameAsBefore: true }))
+    await field.fill('Half a na')
+    await look('hidden')
+    await page.waitForTimeout(1500)
+    expect(await page.evaluate(() => 'sameAsBefore' in window)).toBe(true)
+    await look('visible')
+    await expect(field).toHaveValue('Half a na')
+    await field.fill('Half a name')
+    await field.press('Tab')
+    const again = page.waitForEvent('load')
+    await look('hidden')
+    await again
+    await expect(page.getByLabel('Name', { exact: true }).first()).toHaveValue('Half a name')
+    await expect(page.getByText('A new release is ready')).toBeHidden()
+  } finally {
+    close()
+  }
 })

@@ -3,6 +3,7 @@ import { once } from 'node:events'
 import { connect } from 'node:net'
 import { ARRANGEMENTS } from '../core/arrangements'
 import { demoRecords, withyHard } from '../core/demo'
+import { runRequests } from '../hostile/requests'
 import { expect, test } from './support'
 
 const scheme = withyHard().schemes[0]!
@@ -157,6 +158,14 @@ test('the years may be asked for without their days', async ({ request }) => {
   expect(store.years.met).toBeGreaterThan(0)
   expect(store.years).not.toHaveProperty('store')
   expect((await answer.body()).length).toBeLessThan(20_000)
+})
+
+test('hostile requests: no error but those that are told, none that takes long', async ({ baseURL }) => {
+  test.setTimeout(180_000)
+  const { requests, statuses, faults } = await runRequests(baseURL!, 160, 4711)
+  expect(faults).toEqual([])
+  expect(requests).toBe(160)
+  expect(statuses[200]).toBeGreaterThan(20)
 })
 
 /** A server of our own beside the one that is tested, so that it can be stopped and set otherwise. */

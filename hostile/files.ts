@@ -8,7 +8,7 @@ import { DoorError, jobFile, readJobFile, recordOf, writeJobFile, type Job, type
 import { toJsonSchema } from '../core/scheme/jsonSchema'
 import { answerBalance, answerStormPlain, rainGround, storeGround } from '../core/service'
 import { UnsettledError } from '../core/storm'
-import { mutateFile } from './mutate'
+import { bendFile, mutateFile } from './mutate'
 import { pick, seeded } from './random'
 
 export interface FileReport {
@@ -129,6 +129,44 @@ export function runFiles(count: number, seed: number, tell?: (done: number) => v
   for (let i = 0; i < count; i++) {
     tryFile(seed + i, starts, report)
     if (i % 500 === 499) tell?.(i + 1)
+  }
+  return report
+}
+
+export interface StormReport {
+  storms: number
+  unsettled: number
+  faults: { seed: number; what: string }[]
+  slowest: { seconds: number; seed: number }
+}
+
+/** Storms over bent schemes, as many as the door lets in: each has to end, with an account that closes or with a word. */
+export function runStorms(count: number, seed: number, tell?: (done: number) => void): StormReport {
+  const starts = startingFiles()
+  const schema = toJsonSchema(jobFile)
+  const report: StormReport = { storms: 0, unsettled: 0, faults: [], slowest: { seconds: 0, seed } }
+  for (let at = seed; report.storms < count; at++) {
+    const random = seeded(at)
+    let file: JobFile
+    try {
+      file = readJobFile(bendFile(pick(starts, random), schema, random), jobTies)
+    } catch {
+      continue
+    }
+    const began = cpu()
+    try {
+      MADE.storm!(file.job, file)
+    } catch (error) {
+      if (error instanceof UnsettledError) report.unsettled++
+      else
+        report.faults.push({
+          seed: at,
+          what: error instanceof Error ? (error.stack ?? error.message).split('\n').slice(0, 4).join(' | ') : String(error),
+        })
+    }
+    const seconds = cpu() - began
+    if (seconds > report.slowest.seconds) report.slowest = { seconds, seed: at }
+    if (++report.storms % 1000 === 0) tell?.(report.storms)
   }
   return report
 }

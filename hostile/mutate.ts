@@ -113,17 +113,29 @@ function breakAt({ holder, key }: Spot, random: () => number) {
   else at[key] = 'x'
 }
 
+/** Bends some places of a document, few or many. */
+function bendSome(document: Json, schema: JsonSchema, random: () => number) {
+  const all = spots(document, schema)
+  // Half of the bends keep to a few measures: what stays close to right goes deepest.
+  const times = random() < 0.5 ? 1 + Math.floor(random() * 4) : 5 + Math.floor(random() * 40)
+  const numbers = all.filter(({ holder, key }) => typeof (holder as Record<string | number, Json>)[key] === 'number')
+  for (let i = 0; i < times; i++) bend(pick(random() < 0.7 ? numbers : all, random), all, random)
+}
+
+/** A file bent within what its fields allow: most likely to be let in. */
+export function bendFile(text: string, schema: JsonSchema, random: () => number): string {
+  const document = JSON.parse(text) as Json
+  bendSome(document, schema, random)
+  return JSON.stringify(document)
+}
+
 /** A file made worse: mostly bent within what its fields allow, now and then broken, now and then cut as text. */
 export function mutateFile(text: string, schema: JsonSchema, random: () => number): string {
   const document = JSON.parse(text) as Json
   const way = random()
-  const all = spots(document, schema)
-  if (way < 0.8) {
-    // Half of the bends keep to a few measures: what stays close to right goes deepest.
-    const times = random() < 0.5 ? 1 + Math.floor(random() * 4) : 5 + Math.floor(random() * 40)
-    const numbers = all.filter(({ holder, key }) => typeof (holder as Record<string | number, Json>)[key] === 'number')
-    for (let i = 0; i < times; i++) bend(pick(random() < 0.7 ? numbers : all, random), all, random)
-  } else {
+  if (way < 0.8) bendSome(document, schema, random)
+  else {
+    const all = spots(document, schema)
     const times = 1 + Math.floor(random() * 3)
     for (let i = 0; i < times; i++) breakAt(pick(all, random), random)
   }

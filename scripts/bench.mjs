@@ -11,6 +11,8 @@ const median = (values) => values.toSorted((a, b) => a - b)[Math.floor(values.le
 const vite = await createServer({ configFile: false, server: { middlewareMode: true }, appType: 'custom', logLevel: 'error' })
 const { runCoreBench } = await vite.ssrLoadModule('/bench/core.ts')
 for (const { what, ms, limit, unit } of runCoreBench()) note(what, ms, unit ?? 'ms', limit)
+const { withyHard } = await vite.ssrLoadModule('/core/demo/jobs.ts')
+const [scheme] = withyHard().schemes
 await vite.close()
 
 if (!existsSync('.output/server/index.mjs')) spawnSync('npm', ['run', 'build', '--silent'], { stdio: 'inherit' })
@@ -25,6 +27,9 @@ try {
 } finally {
   server.kill()
 }
+
+const { runServerBench } = await import('../bench/server.mjs')
+for (const { what, value, unit } of await runServerBench(scheme)) note(what, value, unit)
 
 const width = Math.max(...rows.map(({ what }) => what.length))
 console.log(`\n${'what'.padEnd(width)}  ${'measured'.padStart(12)}  ${'wanted'.padStart(12)}`)

@@ -1,6 +1,6 @@
 // Tries to break it: hostile requests, mutated files, kills in mid-edit, storage faults. Bounded and seeded; prints figures.
 //
-//   npm run hostile -- [files=10000] [requests=10000] [kills=200] [storage=60] [seed=1]
+//   npm run hostile -- [files=10000] [storms=10000] [requests=10000] [kills=200] [storage=60] [seed=1]
 //
 // A count of 0 leaves a part out. Ends with 1 where a promise was broken.
 import { spawn, spawnSync } from 'node:child_process'
@@ -12,6 +12,7 @@ const given = Object.fromEntries(process.argv.slice(2).map((each) => each.replac
 const count = (name, otherwise) => (given[name] === undefined ? otherwise : Math.max(0, Math.floor(Number(given[name])) || 0))
 const counts = {
   files: count('files', 10_000),
+  storms: count('storms', 10_000),
   requests: count('requests', 10_000),
   kills: count('kills', 200),
   storage: count('storage', 60),
@@ -52,6 +53,15 @@ if (counts.files > 0) {
     if (seconds > (what === 'storm' ? 5 : 2)) list([{ what: `${what} took ${seconds} CPU s`, seed: at }])
   }
   list(faults, ({ at, what }) => `${at} ${what}`)
+}
+
+if (counts.storms > 0) {
+  const { runStorms } = await vite.ssrLoadModule('/hostile/files.ts')
+  const { storms, unsettled, faults, slowest } = runStorms(counts.storms, seed, tell('storms'))
+  say(`storms: ${storms} over bent schemes with seeds from ${seed}, ${unsettled} given up with a word`)
+  say(`  slowest: ${slowest.seconds.toFixed(2)} CPU s (seed ${slowest.seed})`)
+  if (slowest.seconds > 5) list([{ what: `a storm took ${slowest.seconds} CPU s`, seed: slowest.seed }])
+  list(faults)
 }
 
 /** A server of the last build, for as long as something is tried on it. */
