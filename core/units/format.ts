@@ -26,7 +26,8 @@ function decimals(value: number, digits: number, terms: Terms): string {
 
 /** Rounded to the given significant digits, so that a model never boasts of a precision it has not. */
 function significant(value: number, figures: number): number {
-  if (value === 0 || !Number.isFinite(value)) return value
+  // So small a part that no scale can tell it: nothing is what it is shown as.
+  if (!Number.isFinite(value) || Math.abs(value) < 1e-12) return Number.isFinite(value) ? 0 : value
   const scale = 10 ** (figures - 1 - Math.floor(Math.log10(Math.abs(value))))
   return Math.round(value * scale) / scale
 }

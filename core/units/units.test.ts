@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { showText } from './format'
-import { parseArea, parseLength, parseNumber, parseRainDepth, parseVolume } from './parse'
+import { parseArea, parseLength, parseNumber, parseQuantity, parseRainDepth, parseVolume } from './parse'
 import { length, quantity, type QuantityKind } from './quantity'
 
 const MM = 1e-3
@@ -108,5 +108,148 @@ describe('small and far measures', () => {
   ] as const)('%s of %d is %s, or %s', (kind, value, inMetric, inFeet) => {
     expect(showText(quantity(kind, value), metric).replace(/\u00A0/g, ' ')).toBe(inMetric)
     expect(showText(quantity(kind, value), feet).replace(/\u00A0/g, ' ')).toBe(inFeet)
+  })
+})
+
+describe('what is typed', () => {
+  const read = (kind: QuantityKind, text: string, display: typeof metric | typeof feet = metric) => parseQuantity(kind, text, display)
+  const IN = 0.0254
+  const FT = 0.3048
+  const GAL = 231 * IN ** 3
+  it.each([
+    // Thousands by blank, no-break and thin space.
+    ['volume', '2 500 L', 2.5],
+    ['length', '1 000 mm', 1],
+    ['length', '1\u00A0340 mm', 1.34],
+    ['length', '1\u2009340 mm', 1.34],
+    ['area', '1 200 m2', 1200],
+    ['area', '1\u202F200 m²', 1200],
+    ['fall', '2 %', 0.02],
+    ['fall', '1:60', 1 / 60],
+    ['latitude', 'S 37', -37],
+    ['latitude', '37 S', -37],
+    ['latitude', "37° 30' S", -37.5],
+    ['latitude', '-37', -37],
+    ['latitude', 'N 51.5', 51.5],
+    ['plain', '0,750', 0.75],
+    ['length', `6'2"`, 74 * IN],
+    ['length', `6'3"`, 75 * IN],
+    ['length', '5ft2', 62 * IN],
+    ['length', '5ft3in', 63 * IN],
+    ['length', '.5 m', 0.5],
+    ['length', ',5 m', 0.5],
+    ['length', '1⁄2 in', 0.5 * IN],
+    ['length', '3 1⁄2 in', 3.5 * IN],
+    ['plain', '1.340,5', 1340.5],
+    ['plain', '1,340.5', 1340.5],
+    ['length', '1e3 mm', 1],
+    ['volume', '275 gal US', 275 * GAL],
+    ['volume', '275 US gal', 275 * GAL],
+    ['rainRate', '75 mm/hr', 75],
+    ['rainRate', '3 in/hr', 76.2],
+    ['rainRate', '3 inches per hour', 76.2],
+    ['volume', '3 cu ft', 3 * FT ** 3],
+    ['area', '3 x 4 in', 12 * IN ** 2],
+    ['area', '3 m x 4 m', 12],
+    ['area', '20 ft by 15 ft', 300 * FT ** 2],
+    ['span', '1,340.0 m', 1340],
+    ['hours', '4.0 h', 4],
+    ['days', '30 days', 30],
+    ['angle', '6:12', 26.56505117707799],
+    ['angle', '6/12', 26.56505117707799],
+  ] as [QuantityKind, string, number][])('%s %j is %d', (kind, text, value) => {
+    const parsed = read(kind, text)
+    expect(parsed).toMatchObject({ ok: true })
+    if (parsed.ok) expect(parsed.value).toBeCloseTo(value, 9)
+  })
+  it('a fall in mm/m is one in an imperial job too', () => {
+    expect(read('fall', '5 mm/m', feet)).toEqual({ ok: true, value: 0.005 })
+    expect(read('fall', '1/2 in per 10 ft', metric)).toMatchObject({ ok: true, value: expect.closeTo(0.5 / 120, 12) as number })
+  })
+  it('cups and fluid ounces are those of the terms', () => {
+    expect(parseVolume('2 cups', 'imperial', 'en-US')).toMatchObject({ value: expect.closeTo(GAL / 8, 12) as number })
+    expect(parseVolume('8 fl oz', 'imperial', 'en-US')).toMatchObject({ value: expect.closeTo(GAL / 16, 12) as number })
+    expect(parseVolume('20 fl oz', 'imperial', 'en-GB')).toMatchObject({ value: expect.closeTo(4.54609e-3 / 8, 12) as number })
+  })
+  it.each([
+    ['length', '2.3', 'twoWays'],
+    ['length', '1,340 m', 'twoWays'],
+    ['span', '6,700', 'twoWays'],
+    ['plain', '2-3', 'twoNumbers'],
+    ['length', '2-3 m', 'twoNumbers'],
+    ['length', '5 6 in', 'twoNumbers'],
+    ['length', '1 m 20', 'unitNeeded'],
+    ['length', '3 in 2 ft', 'twoNumbers'],
+    ['plain', '1,34.5', 'notANumber'],
+    ['volume', '5 feet', 'unknownUnit'],
+    ['length', '1/0 in', 'zeroDenominator'],
+  ] as const)('%s %j is asked, never guessed: %s', (kind, text, problem) => {
+    expect(read(kind, text)).toMatchObject({ ok: false, problem })
+  })
+  it('what may be meant is offered so that either can be typed', () => {
+    for (const [kind, text] of [
+      ['length', '2.3'],
+      ['length', '1,340 m'],
+    ] as const) {
+      const parsed = read(kind, text)
+      const values = !parsed.ok && parsed.ways ? parsed.ways.map((way) => read(kind, way)) : []
+      expect(values).toHaveLength(2)
+      expect(values.every((value) => value.ok)).toBe(true)
+      expect(new Set(values.map((value) => value.ok && value.value)).size).toBe(2)
+    }
+  })
+
+  const KINDS: Record<QuantityKind, [least: number, most: number, grain: (value: number, imperial: boolean) => number]> = {
+    length: [0, 60, (_, imperial) => (imperial ? IN / 16 : 0.5e-3)],
+    span: [0, 1500, (_, imperial) => (imperial ? IN / 16 : 0.005)],
+    mesh: [0, 0.5, (_, imperial) => (imperial ? 0.005 * IN : 0.05e-3)],
+    area: [0, 90_000, (_, imperial) => (imperial ? 0.5 * FT ** 2 : 0.05)],
+    volume: [0, 400, (value) => Math.max(0.5 * GAL, 0.006 * value)],
+    flow: [0, 0.1, (value, imperial) => (imperial ? Math.max(0.05, 0.6 * Number(value > 1e-3)) * (GAL / 50) : 0.005e-3)],
+    rainDepth: [0, 5000, (value, imperial) => (imperial ? (value < 254 ? 0.13 : 1.3) : 0.5)],
+    rainRate: [5, 1000, (_, imperial) => (imperial ? 1.3 : 0.5)],
+    mass: [0, 50_000, (value) => Math.max(0.5, 0.006 * value)],
+    pressure: [0, 1e6, (value, imperial) => (imperial ? Math.max(24, 0.006 * value) : 50)],
+    angle: [0, 75, () => 0.5],
+    latitude: [-90, 90, () => 0.005],
+    share: [0, 1, () => 0.005],
+    fall: [-0.2, 0.5, (_, imperial) => (imperial ? 0.005 / 120 : 0.05e-3)],
+    hours: [0, 1000, () => 0.5],
+    days: [0, 400, () => 0.5],
+    count: [0, 99_999, () => 0.5],
+    plain: [-9999, 99_999, () => 0.005],
+  }
+  it('what is shown can be typed back: every kind, both systems, both terms', () => {
+    const kinds = Object.keys(KINDS) as QuantityKind[]
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...kinds),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.constantFrom('metric' as const, 'imperial' as const),
+        fc.constantFrom('en-GB' as const, 'en-US' as const),
+        (kind, at, system, terms) => {
+          const [least, most, grain] = KINDS[kind]
+          // Small ones as often as large ones.
+          const value = least + (most - least) * at ** 4
+          const shown = showText(quantity(kind, value), { system, terms })
+          for (const text of [shown, shown.replace(/\u00A0/g, ' ')]) {
+            const parsed = parseQuantity(kind, text, { system, terms })
+            expect([kind, system, shown, parsed.ok]).toEqual([kind, system, shown, true])
+            if (parsed.ok) expect(Math.abs(parsed.value - value)).toBeLessThanOrEqual(grain(value, system === 'imperial') * 1.3 + 1e-9)
+          }
+        },
+      ),
+      { numRuns: 4000 },
+    )
+  })
+  it('never throws, whatever is typed, and is soon done with it', () => {
+    const kinds = Object.keys(KINDS) as QuantityKind[]
+    fc.assert(
+      fc.property(fc.constantFrom(...kinds), fc.oneof(fc.string(), fc.stringMatching(/^[0-9 .,'"/x:mftinlgas-]{0,24}$/)), (kind, text) => {
+        expect(typeof parseQuantity(kind, text, feet).ok).toBe('boolean')
+      }),
+      { numRuns: 2000 },
+    )
+    expect(parseQuantity('length', `${' '.repeat(40_000)}1`, metric)).toMatchObject({ ok: false })
   })
 })

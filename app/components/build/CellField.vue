@@ -12,6 +12,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: number | undefined] }>()
 const { say } = useSay()
+const { wrong } = useMeasure()
 const settings = useSettings()
 
 const problem = ref('')
@@ -31,7 +32,7 @@ function commit(event: Event) {
   if (raw.trim() === '' && props.empty) return take(undefined)
   const parsed = parseNumber(raw)
   const { least = 0, most = 1e6 } = props
-  if (!parsed.ok) problem.value = say(`field.problem.${parsed.problem}`, { text: raw, example: '12.5' })
+  if (!parsed.ok) problem.value = wrong('plain', raw, parsed)
   else if (parsed.value < least || parsed.value > most)
     problem.value = say('field.problem.range', { least: String(least), most: String(most) })
   else take(parsed.value)

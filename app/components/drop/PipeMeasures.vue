@@ -1,15 +1,12 @@
 <script setup lang="ts">
 import type { Told } from '#core/figures/told'
 import type { Shown } from '~/composables/useEdits'
-import { parseLength } from '#core/units/parse'
-import { INCH } from '#core/units/constants'
 import { length } from '#core/units/quantity'
 import type { AssessedLine } from '#core/assess'
 import type { Drop } from '#core/scheme'
 
 /** The downpipe as it hangs, in a few measures. */
 const props = defineProps<{ assessed: AssessedLine }>()
-const settings = useSettings()
 const { set } = useEdits()
 const { say, text } = useSay()
 
@@ -27,18 +24,21 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
 const brackets = computed(() => drop.value.brackets.map((height) => text(length(height)).replace(/\u00A0/g, ' ')).join('; '))
 const problem = ref('')
 const { textOf, type, taken } = useTyped()
+const { read, wrong } = useMeasure()
 function setBrackets(event: Event) {
   const raw = (event.target as HTMLInputElement).value
   const parts = raw.split(/;|\band\b/).filter((part) => part.trim() !== '')
-  const heights = parts.map((part) => parseLength(part, settings.system === 'metric' ? 1e-3 : INCH))
-  const wrong = parts.find((_, i) => !heights[i]!.ok)
+  const heights = parts.map((part) => read('length', part))
+  const odd = heights.findIndex(({ ok }) => !ok)
+  const failed = heights[odd]
   const values = heights.flatMap((parsed) => (parsed.ok ? [parsed.value] : [])).sort((a, b) => b - a)
   const { outlet } = props.assessed.line.heights
-  problem.value = wrong
-    ? say('field.problem.notANumber', { text: wrong.trim(), example: say(`field.example.length.${settings.system}`) })
-    : values.some((value) => value > outlet)
-      ? say('field.why.most.height', { most: length(outlet) })
-      : ''
+  problem.value =
+    failed && !failed.ok
+      ? wrong('length', parts[odd]!, failed)
+      : values.some((value) => value > outlet)
+        ? say('field.why.most.height', { most: length(outlet) })
+        : ''
   if (problem.value !== '') return
   taken()
   change('brackets', brackets.value, values.map((value) => text(length(value))).join('; '), (draft) => (draft.brackets = values))

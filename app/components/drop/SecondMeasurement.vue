@@ -2,15 +2,12 @@
 import { fromReference, judgeMarks } from '#core/levels'
 import type { AssessedLine } from '#core/assess'
 import type { Drop, MarkReference } from '#core/scheme'
-import { INCH } from '#core/units/constants'
-import { parseLength } from '#core/units/parse'
 import { length } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 
 /** The second measurement before any cut: two readings that agree with one another and with the plan, or a third that decides. */
 const props = defineProps<{ assessed: AssessedLine; upper: number }>()
 const bench = useWorkbench()
-const settings = useSettings()
 const { say, text } = useSay()
 const id = useId()
 
@@ -34,13 +31,12 @@ function setMarks(label: Parameters<typeof bench.editScheme>[0], recipe: (marks:
 }
 const problem = ref('')
 const { textOf, type, taken } = useTyped()
+const { read, wrong } = useMeasure()
 function measure(index: number, event: Event) {
   const raw = (event.target as HTMLInputElement).value
   if (raw.trim() === '') return
-  const parsed = parseLength(raw, settings.system === 'metric' ? 1e-3 : INCH)
-  problem.value = parsed.ok
-    ? ''
-    : say(`field.problem.${parsed.problem}`, { text: raw, example: say(`field.example.length.${settings.system}`) })
+  const parsed = read('length', raw)
+  problem.value = parsed.ok ? '' : wrong('length', raw, parsed)
   if (!parsed.ok) return
   taken(index)
   setMarks(message('edit.measured', { at: length(parsed.value) }), ({ reference, measured }) => ({

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { parseNumber } from '#core/units/parse'
+
 /**
  * Twelve numbers, one a month, in the reader's own units; an even pair of rows that a thumb can hit.
  * Shown is `value / perUnit + offset`; bounds are of the value itself.
@@ -15,8 +17,9 @@ const { textOf, type, taken } = useTyped()
 const shown = (value: number) => String(Math.round((value / props.perUnit + props.offset) * 100) / 100)
 function set(index: number, event: Event) {
   const raw = (event.target as HTMLInputElement).value
-  const value = (Number(raw.replace(',', '.').replace('−', '-')) - props.offset) * props.perUnit
-  if (raw.trim() === '' || !Number.isFinite(value) || value < props.least - 1e-9 || value > props.most + 1e-9) {
+  const parsed = parseNumber(raw)
+  const value = parsed.ok ? (parsed.value - props.offset) * props.perUnit : NaN
+  if (!Number.isFinite(value) || value < props.least - 1e-9 || value > props.most + 1e-9) {
     problem.value = say('field.problem.month', {
       text: raw,
       month: month(index),

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { INCH } from '#core/units/constants'
-import { parseArea, parseLength, parseNumber, parseRainDepth, parseVolume, type Parsed } from '#core/units/parse'
 import { quantity, type QuantityKind } from '#core/units/quantity'
 
 /**
@@ -24,7 +22,12 @@ const props = defineProps<{
 const emit = defineEmits<{ 'update:modelValue': [value: number] }>()
 
 const settings = useSettings()
+/** Feet and inches want letters and marks; all else the number keys. */
+const keys = computed(() =>
+  (props.kind === 'length' || props.kind === 'span' || props.kind === 'mesh') && settings.system === 'imperial' ? 'text' : 'decimal',
+)
 const { say, text } = useSay()
+const { read, wrong } = useMeasure()
 const id = useId()
 
 const typed = ref<string>()
@@ -44,50 +47,15 @@ watch(
   },
 )
 
-function read(raw: string): Parsed {
-  const metric = settings.system === 'metric'
-  switch (props.kind) {
-    case 'length':
-    case 'mesh':
-      return parseLength(raw, metric ? 1e-3 : INCH)
-    case 'span':
-      return parseLength(raw, metric ? 1 : 12 * INCH)
-    case 'volume':
-      return parseVolume(raw, settings.system, settings.terms)
-    case 'area':
-      return parseArea(raw, settings.system)
-    case 'rainDepth':
-      return parseRainDepth(raw, settings.system)
-    case 'rainRate':
-      return parseRainDepth(raw.replace(/\/h$|per hour$/i, ''), settings.system)
-    case 'fall': {
-      // A pipe that climbs is nonsense to be told, not a sign to be lost.
-      const climbs = /^\s*[-−]/.test(raw)
-      const parsed = parseNumber(raw.replace(/mm\s*\/\s*m|in per 10 ft|[-−]/gi, ''))
-      return parsed.ok ? { ok: true, value: ((climbs ? -1 : 1) * parsed.value) / (metric ? 1000 : 120) } : parsed
-    }
-    case 'latitude': {
-      // The one measure that may lie below nothing.
-      const south = /^\s*[-−]|s\s*$/i.test(raw)
-      const parsed = parseNumber(raw.replace(/[-−°nsNS]/g, ' '))
-      return parsed.ok && south ? { ok: true, value: -parsed.value } : parsed
-    }
-    case 'share': {
-      const parsed = parseNumber(raw)
-      return parsed.ok ? { ok: true, value: parsed.value / 100 } : parsed
-    }
-    default:
-      return parseNumber(raw)
-  }
-}
-
 function look(event: Event) {
   const raw = (event.target as HTMLInputElement).value
   typed.value = raw
   writing = true
-  const parsed = read(raw)
+  const parsed = read(props.kind, raw)
   understood.value = parsed.ok ? say('field.understood', { value: quantity(props.kind, parsed.value) }) : ''
-  if (parsed.ok) problem.value = ''
+  // Two readings are asked about while it is written; all else waits until it is done.
+  problem.value = !parsed.ok && parsed.ways ? wrong(props.kind, raw, parsed) : ''
+  jumpedFrom.value = undefined
 }
 
 function leave() {
@@ -99,13 +67,10 @@ function leave() {
 function commit() {
   writing = false
   if (typed.value === undefined) return
-  const parsed = read(typed.value)
+  const parsed = read(props.kind, typed.value)
   understood.value = ''
   if (!parsed.ok) {
-    problem.value = say(`field.problem.${parsed.problem}`, {
-      text: typed.value,
-      example: say(`field.example.${props.kind}.${settings.system}`),
-    })
+    problem.value = wrong(props.kind, typed.value, parsed)
     return
   }
   const { least = -Infinity, most = Infinity } = props
@@ -116,7 +81,20 @@ function commit() {
   }
   problem.value = ''
   typed.value = undefined
-  if (Math.abs(parsed.value - props.modelValue) > 1e-12) emit('update:modelValue', parsed.value)
+  if (Math.abs(parsed.value - props.modelValue) <= 1e-12) return
+  const before = props.modelValue
+  emit('update:modelValue', parsed.value)
+  if (leaps(before, parsed.value)) jumpedFrom.value = before
+}
+/** So many times as much as before, or as little, is more often a slip of the hand than meant. */
+const LEAP = 8
+const leaps = (from: number, to: number) => from * to > 0 && (to / from >= LEAP || to / from <= 1 / LEAP)
+/** What stood there before an unlikely leap; asked about, not held up. */
+const jumpedFrom = ref<number>()
+function goBack() {
+  const before = jumpedFrom.value
+  jumpedFrom.value = undefined
+  if (before !== undefined) emit('update:modelValue', before)
 }
 </script>
 
@@ -127,6 +105,8 @@ function commit() {
       :id="id"
       class="field max-w-36 justify-self-end text-right"
       type="text"
+      :inputmode="keys"
+      data-number
       autocomplete="off"
       :value="typed ?? shown"
       :aria-invalid="problem !== ''"
@@ -137,7 +117,11 @@ function commit() {
       @keydown.escape="leave"
     />
     <p :id="`${id}-says`" class="col-span-2 text-right text-12" :class="problem ? 'text-pencil' : 'text-ink-3'" aria-live="polite">
-      {{ problem || understood || note || '' }}
+      <template v-if="jumpedFrom !== undefined && !problem">
+        {{ say('field.leap', { from: quantity(kind, jumpedFrom) }) }}
+        <button type="button" class="underline" @click="goBack">{{ say('field.leapBack', { from: quantity(kind, jumpedFrom) }) }}</button>
+      </template>
+      <template v-else>{{ problem || understood || note || '' }}</template>
     </p>
   </div>
 </template>
