@@ -1,10 +1,12 @@
 import { CaskDatabase } from '~/database/db'
+import { Drafts } from '~/database/drafts'
 import { JobRepository } from '~/database/jobRepository'
 import { message } from '~/stores/messages'
 import { useNotices } from '~/stores/notices'
 
 let database: CaskDatabase | undefined
 let repository: JobRepository | undefined
+let drafts: Drafts | undefined
 
 /** Another tab and this one are of different releases: one of them has to give way, and that is told. */
 function watchReleases(db: CaskDatabase) {
@@ -29,5 +31,6 @@ export function useDatabase() {
     watchReleases(database)
   }
   repository ??= new JobRepository(database)
-  return { database, repository }
+  drafts ??= new Drafts(database, repository.tab)
+  return { database, repository, drafts }
 }

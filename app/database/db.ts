@@ -1,5 +1,6 @@
 import Dexie, { type EntityTable } from 'dexie'
 import { bringUpJob, FILE_VERSION, type Job, type RainRecord } from '#core/scheme'
+import type { Draft } from './drafts'
 
 /** A job as it is kept: the document, how often it was saved, and by which tab. */
 export interface JobRow {
@@ -46,6 +47,7 @@ export class CaskDatabase extends Dexie {
   jobs!: EntityTable<JobRow, 'id'>
   records!: EntityTable<RainRecord, 'id'>
   bin!: EntityTable<BinRow, 'key'>
+  drafts!: EntityTable<Draft, 'key'>
   settings!: EntityTable<SettingRow, 'key'>
 
   constructor(name = 'vernal-cask') {
@@ -59,9 +61,9 @@ export class CaskDatabase extends Dexie {
     upByOne(this, 4)
     // Schemes know how they are put together, jobs what their reader pays and has.
     upByOne(this, 5)
-    // Rows say which form their document has; what is removed stays in a bin for a while.
+    // Rows say which form their document has; what is removed stays in a bin for a while; drafts are written ahead of saves.
     this.version(6)
-      .stores({ bin: 'key, removed' })
+      .stores({ bin: 'key, removed', drafts: 'key, id' })
       .upgrade((transaction) =>
         transaction
           .table<JobRow>('jobs')

@@ -211,7 +211,7 @@ describe('two releases at once', () => {
     const closed = vi.fn()
     db.on('versionchange', closed)
     const next = new Dexie(db.name)
-    next.version(99).stores({ jobs: 'id, updated', records: 'id', settings: 'key', bin: 'key, removed' })
+    next.version(99).stores({ jobs: 'id, updated', records: 'id', settings: 'key', bin: 'key, removed', drafts: 'key, id' })
     await next.open()
     expect(closed).toHaveBeenCalled()
     next.close()

@@ -4,7 +4,8 @@ import { nextTick, shallowReactive } from 'vue'
 import { demoJobs, demoRecords } from '#core/demo'
 import { putFittings, setMark, setStand, setTimer, tickStep } from '#core/edits'
 import { jobTies } from '#core/path'
-import { readJobFile, type Scheme } from '#core/scheme'
+import { FILE_VERSION, readJobFile, type Scheme } from '#core/scheme'
+import { draftOf } from '~/database/drafts'
 import { message } from './messages'
 import { useNotices } from './notices'
 import { useWorkbench } from './workbench'
@@ -54,6 +55,7 @@ beforeEach(async () => {
   kept.clear()
   await database.jobs.clear()
   await database.records.clear()
+  await database.drafts.clear()
   await repository.seed(demoJobs(), demoRecords())
   setActivePinia(createPinia())
   bench = useWorkbench()
@@ -300,12 +302,40 @@ describe('keeping it', () => {
     held.fail()
     await next.close()
   })
+  it('an edit is out of the page at once: one that dies before its save is answered has lost nothing', async () => {
+    const held = holdSaves()
+    bench.editScheme(message('edit.stand'), stand(0.38))
+    kept.clear()
+    setActivePinia(createPinia())
+    const next = useWorkbench()
+    await next.open(ID)
+    expect(standOf(next)).toBe(0.38)
+    await next.save()
+    expect(await keptStand()).toBe(0.38)
+    await vi.waitFor(async () => expect(await database.drafts.count()).toBe(0))
+    held.fail()
+    await next.close()
+  })
+  it('a draft goes on from a save of its own tab that the page was never told of', async () => {
+    const { row } = (await repository.get(ID))!
+    const job = { ...row.job, name: 'Later still' }
+    const draft = { ...draftOf('gone', row.revision, FILE_VERSION, job), at: Date.now() - 5000 }
+    await database.drafts.put(draft)
+    await database.jobs.put({ ...row, revision: row.revision + 1, savedBy: 'gone', updated: draft.at - 5 })
+    await bench.open(ID)
+    expect(bench.job?.name).toBe('Later still')
+    // One that another tab has saved over since is left alone.
+    await database.drafts.put({ ...draft, job: { ...job, name: 'Too late' } })
+    await database.jobs.put({ ...row, revision: row.revision + 2, savedBy: 'another tab', updated: draft.at + 5 })
+    await bench.open(ID)
+    expect(bench.job?.name).toBe(row.job.name)
+  })
   it('a draft older than what is kept is left alone', async () => {
     const { row } = (await repository.get(ID))!
     const held = holdSaves()
     bench.editScheme(message('edit.stand'), stand(0.37))
     bench.leave()
-    await database.jobs.put({ ...row, revision: row.revision + 3 })
+    await database.jobs.put({ ...row, revision: row.revision + 3, savedBy: 'another tab' })
     setActivePinia(createPinia())
     const next = useWorkbench()
     await next.open(ID)

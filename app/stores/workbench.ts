@@ -23,9 +23,11 @@ import {
 } from '#core/scheme'
 import { buildWaterPath, jobTies } from '#core/path'
 import { copyName, newJobId } from '~/database/jobRepository'
+import type { JobRow } from '~/database/db'
 import type { KeptJob, RowFault } from '~/database/keptJob'
 import { saveFile } from '~/composables/saveFile'
-import { Autosave, type Wrote } from './autosave'
+import { draftOf, goesOnFrom, type Draft } from '~/database/drafts'
+import { Autosave, SAVE_EVERY_MS, type Wrote } from './autosave'
 import { History } from './history'
 import { message, type Message } from './messages'
 import { reasonOf, useNotices } from './notices'
@@ -48,7 +50,7 @@ const draftKey = (id: string) => `vernal-cask-draft-${id}`
 
 /** The open job: its document, its history, what follows from it, and how it is kept. */
 export const useWorkbench = defineStore('workbench', () => {
-  const { repository } = useDatabase()
+  const { repository, drafts } = useDatabase()
   const settings = useSettings()
   const notices = useNotices()
   const simulation = useSimulation()
@@ -218,7 +220,23 @@ export const useWorkbench = defineStore('workbench', () => {
     dirty = true
     // A conflict, a removal and a newer release wait for the reader; all else is tried again.
     if (saveState.value === 'saved' || saveState.value === 'failed') saveState.value = 'waiting'
+    draftSoon()
     autosave.touch()
+  }
+
+  let drafted = -Infinity
+  let draftTimer: ReturnType<typeof setTimeout> | undefined
+  /** A draft at once, or as soon as the last one is a quarter of a second old: it waits for nothing else, as a save has to. */
+  function draftSoon() {
+    const wait = drafted + SAVE_EVERY_MS - performance.now()
+    if (wait <= 0) draftNow()
+    else draftTimer ??= setTimeout(draftNow, wait)
+  }
+  function draftNow() {
+    clearTimeout(draftTimer)
+    draftTimer = undefined
+    drafted = performance.now()
+    if (job.value && dirty) drafts.put(draftOf(repository.tab, revision, FILE_VERSION, job.value))
   }
 
   const faults = new WeakMap<Job, DoorProblem[]>()
@@ -366,8 +384,10 @@ export const useWorkbench = defineStore('workbench', () => {
   /** Where writing is immediate; a second chance for what the database would not take. */
   function putDraft() {
     if (!job.value) return
+    const draft = draftOf(repository.tab, revision, FILE_VERSION, job.value)
+    drafts.put(draft)
     try {
-      localStorage.setItem(draftKey(job.value.id), JSON.stringify({ revision, version: FILE_VERSION, job: job.value }))
+      localStorage.setItem(draftKey(job.value.id), JSON.stringify(draft))
     } catch {
       // No room for the draft either; the page says that nothing is kept and offers the file.
     }
@@ -379,8 +399,12 @@ export const useWorkbench = defineStore('workbench', () => {
     void save()
   }
 
+  /** Drafts of others that this job goes on from; gone with its next save. */
+  let taken: string[] = []
   function dropDraft(id: string) {
     unkept.delete(id)
+    void drafts.drop(id, taken).catch(() => {})
+    taken = []
     try {
       localStorage.removeItem(draftKey(id))
     } catch {
@@ -388,19 +412,40 @@ export const useWorkbench = defineStore('workbench', () => {
     }
   }
 
-  const unkept = new Map<string, { revision: number; version: number; job: Job }>()
-  /** A draft left behind by a tab that was closed in the middle of an edit. */
-  function draftOf(id: string, kept: number): Job | undefined {
+  /** What this page still holds though nothing had room for it. */
+  const unkept = new Map<string, Draft>()
+  function localDraft(id: string): unknown {
     try {
-      const draft: unknown = unkept.get(id) ?? JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null')
-      if (typeof draft !== 'object' || draft === null || !('revision' in draft) || !('job' in draft)) return undefined
-      if (draft.revision !== kept || typeof draft.job !== 'object' || draft.job === null) return undefined
-      const version = 'version' in draft && typeof draft.version === 'number' ? draft.version : 1
-      const left = letIn(jobSchema, bringUpJob({ ...draft.job }, version, FILE_VERSION))
-      return jobTies(left).length === 0 ? left : undefined
+      return JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null')
     } catch {
       return undefined
     }
+  }
+  /** A draft as a job, where it goes on from what is kept and is whole. */
+  function jobOfDraft(draft: unknown, row: JobRow): Job | undefined {
+    if (typeof draft !== 'object' || draft === null || !('revision' in draft) || !('job' in draft)) return undefined
+    const { revision: from, job: left, tab = '', at = 0, version = 1 } = draft as Partial<Draft>
+    if (typeof from !== 'number' || typeof left !== 'object' || left === null || !goesOnFrom({ revision: from, tab, at }, row))
+      return undefined
+    try {
+      const whole = letIn(jobSchema, bringUpJob({ ...left }, version, FILE_VERSION))
+      return jobTies(whole).length === 0 ? whole : undefined
+    } catch {
+      return undefined
+    }
+  }
+  /** The newest draft left behind, by a tab that was closed or killed in the middle of an edit. */
+  async function leftBehind(id: string, row: JobRow): Promise<Job | undefined> {
+    const own = unkept.get(id)
+    const left = await drafts.leftBehind(id).catch(() => [])
+    taken = left.map(({ key }) => key)
+    const local = localDraft(id) as Partial<Draft> | undefined | null
+    const all = [own, ...left, local].toSorted((a, b) => (b?.at ?? 0) - (a?.at ?? 0))
+    for (const draft of all) {
+      const found = jobOfDraft(draft, row)
+      if (found) return found
+    }
+    return undefined
   }
 
   let opening = 0
@@ -426,7 +471,8 @@ export const useWorkbench = defineStore('workbench', () => {
     baseline.value = {}
     savedAt.value = new Date(row.updated)
     saveState.value = 'saved'
-    const draft = draftOf(id, row.revision)
+    const draft = await leftBehind(id, row)
+    if (mine !== opening) return false
     put(draft ?? kept.job)
     if (draft) touch()
     watching = liveQuery(() => repository.get(id)).subscribe({
@@ -503,10 +549,12 @@ export const useWorkbench = defineStore('workbench', () => {
     if (bandsTimer) clearTimeout(bandsTimer)
     const saved = await save()
     // Neither browser nor draft may have had room: this page still holds it, should the reader come back.
-    if (!saved && job.value) unkept.set(job.value.id, { revision, version: FILE_VERSION, job: job.value })
+    if (!saved && job.value) unkept.set(job.value.id, draftOf(repository.tab, revision, FILE_VERSION, job.value))
     watching?.unsubscribe()
     watching = undefined
     autosave.drop()
+    clearTimeout(draftTimer)
+    draftTimer = undefined
     dirty = false
     return saved
   }
