@@ -24,7 +24,7 @@ const vite = await createServer({
   configFile: false,
   root: here('.'),
   resolve: { alias: { '#core': here('core'), '~': here('app') } },
-  server: { middlewareMode: true, watch: null },
+  server: { middlewareMode: true, watch: null, hmr: false },
   appType: 'custom',
   logLevel: 'error',
 })
