@@ -107,7 +107,7 @@ const typing = {
  * @param count kills in all, half while nudging and half while typing
  */
 export async function runKills(address, count, seed, random, tell = () => {}) {
-  const report = { kills: 0, edits: 0, lost: [], worst: 0, unreadable: [] }
+  const report = { kills: 0, edits: 0, lost: [], worst: 0, slow: [], unreadable: [] }
   for (const way of [nudging, typing]) {
     const profile = mkdtempSync(join(tmpdir(), 'cask-kills-'))
     let { page, kill } = await start(profile)
@@ -138,7 +138,17 @@ export async function runKills(address, count, seed, random, tell = () => {}) {
       await killing
       ;({ page, kill } = await start(profile))
       try {
-        await open(page, address)
+        try {
+          await open(page, address)
+        } catch (error) {
+          // Slow to start, or not to be had? What stands on the page says which; a second look decides.
+          const seen = await page
+            .locator('body')
+            .innerText()
+            .catch(() => 'nothing')
+          report.slow.push({ way: way.key, round, seen: seen.slice(0, 200), what: String(error).slice(0, 80) })
+          await open(page, address)
+        }
         const after = await read(page)
         const kept = way.kept(before, after, round)
         const due = made.filter((at) => at <= killed - BAR_MS).length

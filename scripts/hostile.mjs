@@ -98,8 +98,9 @@ if (counts.kills > 0) {
   say(
     `kills: ${report.kills} in mid-edit at twice slowed CPU, ${report.edits} edits; the oldest edit that was lost was ${report.worst} ms old`,
   )
+  for (const each of report.slow) say(`  shown only at the second look: ${JSON.stringify(each)}`)
   list(report.lost.map((each) => ({ what: `an edit older than half a second was lost while ${each.way}`, ...each })))
-  list(report.unreadable.map((each) => ({ what: `not readable afterwards while ${each.way}`, ...each })))
+  list(report.unreadable.map((each) => ({ ...each, what: `not readable afterwards while ${each.way}: ${each.what}` })))
 }
 
 if (counts.storage > 0) {

@@ -1,6 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie'
 import { bringUpJob, FILE_VERSION, type Job, type RainRecord } from '#core/scheme'
-import type { Draft } from './drafts'
 
 /** A job as it is kept: the document, how often it was saved, and by which tab. */
 export interface JobRow {
@@ -17,6 +16,20 @@ export interface BinRow {
   key: string
   removed: number
   row: JobRow
+}
+/** What a tab has made of a job and not saved yet. */
+export interface Draft {
+  /** Of the job and the tab: no tab writes over another's. */
+  key: string
+  id: string
+  tab: string
+  /** When, ms since 1970. */
+  at: number
+  /** The save that it goes on from. */
+  revision: number
+  /** Form of the document. */
+  version: number
+  job: Job
 }
 export interface SettingRow {
   key: string

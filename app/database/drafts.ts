@@ -1,20 +1,5 @@
 import type { Job } from '#core/scheme'
-import type { CaskDatabase, JobRow } from './db'
-
-/** What a tab has made of a job and not saved yet. */
-export interface Draft {
-  /** Of the job and the tab: no tab writes over another's. */
-  key: string
-  id: string
-  tab: string
-  /** When, ms since 1970. */
-  at: number
-  /** The save that it goes on from. */
-  revision: number
-  /** Form of the document. */
-  version: number
-  job: Job
-}
+import type { CaskDatabase, Draft, JobRow } from './db'
 
 export const draftOf = (tab: string, revision: number, version: number, job: Job): Draft => ({
   key: `${job.id} ${tab}`,
