@@ -49,7 +49,8 @@ const MADE: Record<string, (job: Job, file: JobFile) => void> = {
     const scheme = job.schemes.find(({ id }) => id === job.chosen)!
     for (const { id } of scheme.stores) {
       const { years } = answerBalance(storeGround(scheme, id, ground), ground)
-      if (!(years.met >= 0)) throw new Error(`demand met is ${years.met}`)
+      // A part in a million million below nought is the rounding of nought.
+      if (!(years.met >= -1e-12 && years.met <= 1 + 1e-12)) throw new Error(`demand met is ${years.met}`)
     }
   },
   storm: (job) => {
