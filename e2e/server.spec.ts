@@ -140,6 +140,7 @@ test('a body is counted as it comes, whatever its headers claim', async ({ baseU
     const socket = connect(Number(port), '127.0.0.1', () => {
       socket.write('POST /api/v1/assess HTTP/1.1\r\nHost: h\r\nContent-Type: application/json\r\nTransfer-Encoding: chunked\r\n\r\n')
       for (let i = 0; i < 80; i++) socket.write(`10000\r\n${part}\r\n`)
+      socket.write('0\r\n\r\n')
     })
     socket.on('data', (data) => {
       text += data.toString()

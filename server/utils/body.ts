@@ -3,6 +3,11 @@ import { refuse } from '../reckon/problem'
 
 /** Largest body taken, bytes: a scheme with a century of rain is a third of this. */
 export const LARGEST_BODY = 4 * 1024 * 1024
+/**
+ * What is too large is read to its end and let go, up to so much, bytes: a client that is cut off in the middle of sending never
+ * reads why.
+ */
+const MOST_LET_GO = 8 * LARGEST_BODY
 /** It has to be here within so long, ms: a slow line gets through, one that drips does not hold its place. */
 const BODY_WITHIN_MS = 20_000
 
@@ -19,7 +24,7 @@ export function readWholeBody(request: IncomingMessage): Promise<Uint8Array<Arra
   const encoding = headers['content-encoding'] ?? 'identity'
   if (encoding.toLowerCase() !== 'identity')
     throw refuse(415, 'Encoded', 'Send the request as it is, without a content encoding.', undefined, { 'accept-encoding': 'identity' })
-  if (Number(headers['content-length'] ?? 0) > LARGEST_BODY) throw tooLarge()
+  if (Number(headers['content-length'] ?? 0) > MOST_LET_GO) throw tooLarge()
   return new Promise((resolve, reject) => {
     const parts: Buffer[] = []
     let bytes = 0
@@ -30,13 +35,16 @@ export function readWholeBody(request: IncomingMessage): Promise<Uint8Array<Arra
     }
     const take = (part: Buffer) => {
       bytes += part.length
-      if (bytes > LARGEST_BODY) {
+      if (bytes <= LARGEST_BODY) parts.push(part)
+      else if (bytes <= MOST_LET_GO) parts.length = 0
+      else {
         request.pause()
         over(() => reject(tooLarge()))
-      } else parts.push(part)
+      }
     }
     const done = () =>
       over(() => {
+        if (bytes > LARGEST_BODY) return reject(tooLarge())
         const body = new Uint8Array(bytes)
         let at = 0
         for (const part of parts) {
