@@ -2,7 +2,7 @@ import { expect, openJob, test } from './support'
 
 test('a number that is clicked into is chosen whole: what is typed takes its place', async ({ page }) => {
   await openJob(page, 'Withy Hard boathouse', 'Cask')
-  const height = page.getByLabel('Stand', { exact: true })
+  const height = page.getByLabel('Stand height', { exact: true })
   const before = await height.inputValue()
   const box = (await height.boundingBox())!
   // At its very front, where a caret would make ten times as much of it.
@@ -25,7 +25,7 @@ test('a number that is clicked into is chosen whole: what is typed takes its pla
 
 test('what may be meant in two ways is asked, and an unlikely leap is asked back, neither holding anything up', async ({ page }) => {
   await openJob(page, 'Withy Hard boathouse', 'Cask')
-  const stand = page.getByLabel('Stand', { exact: true })
+  const stand = page.getByLabel('Stand height', { exact: true })
   await stand.fill('0.5')
   await stand.press('Tab')
   await expect(page.getByText('can be read two ways: 0.5 mm, or 0.5 m')).toBeVisible()
