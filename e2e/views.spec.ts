@@ -18,6 +18,8 @@ for (const [size, viewport] of Object.entries(SIZES)) {
 
       for (const job of JOBS) {
         test(`${job}, every station: no text on another, none cut off${job === JOBS[0] ? ', axe clean' : ''}`, async ({ page }) => {
+          // Seven stations, each looked at by axe: half a minute where nothing else runs.
+          test.setTimeout(150_000)
           await openJob(page, job)
           await settled(page)
           for (const station of STATIONS) {
