@@ -18,7 +18,9 @@ export interface RequestReport {
   /** s. */
   slowest: { seconds: number; seed: number }
   /** Longest that a plain question had to wait meanwhile, ms, and how many were asked. */
-  waited: { health: number; file: number; asked: number }
+  waited: { health: number; file: number; asked: number; late: number }
+  /** Waits of over 200 ms: how long, and the seeds that were under way or had just ended. */
+  long: { kind: string; ms: number; seeds: number[] }[]
 }
 
 const TASKS = ['assess', 'balance', 'sweep', 'storm'] as const
@@ -126,11 +128,14 @@ function garbage(base: URL, random: () => number): Promise<void> {
   })
 }
 
-/** Asks plain questions every 50 ms and notes the longest wait for each. */
+/**
+ * Asks plain questions every 50 ms and notes the longest wait for each, with those over 200 ms one by one. Its own clock is
+ * watched as well: where that came late, the machine stood still and not the server.
+ */
 const ASKER = `
 const { get } = require('node:http')
 const { parentPort, workerData } = require('node:worker_threads')
-const waited = { health: 0, file: 0, asked: 0, failed: [] }
+const waited = { health: 0, file: 0, asked: 0, failed: [], long: [], late: 0 }
 let over = false
 parentPort.on('message', () => (over = true))
 const ask = (kind) => new Promise((resolve) => {
@@ -138,7 +143,9 @@ const ask = (kind) => new Promise((resolve) => {
   get({ host: '127.0.0.1', port: workerData.port, path: workerData.paths[kind], agent: false }, (answer) => {
     answer.resume()
     answer.on('end', () => {
-      waited[kind] = Math.max(waited[kind], performance.now() - began)
+      const ms = performance.now() - began
+      waited[kind] = Math.max(waited[kind], ms)
+      if (ms > 200) waited.long.push({ kind, ms: Math.round(ms), at: Date.now() })
       if (answer.statusCode !== 200) waited.failed.push(workerData.paths[kind] + ' answered ' + answer.statusCode)
       resolve()
     })
@@ -149,7 +156,9 @@ const ask = (kind) => new Promise((resolve) => {
     await ask('health')
     await ask('file')
     waited.asked++
+    const slept = performance.now()
     await new Promise((resolve) => setTimeout(resolve, 50))
+    waited.late = Math.max(waited.late, performance.now() - slept - 50)
   }
   parentPort.postMessage(waited)
   parentPort.close()
@@ -183,16 +192,20 @@ export async function runRequests(address: string, count: number, seed: number, 
     statuses: {},
     faults: [],
     slowest: { seconds: 0, seed },
-    waited: { health: 0, file: 0, asked: 0 },
+    waited: { health: 0, file: 0, asked: 0, late: 0 },
+    long: [],
   }
   // From a thread of its own, so that what is made up here is not taken for waiting there.
   const asker = new Worker(ASKER, { eval: true, workerData: { port: base.port, paths: { health: '/api/health', file: '/icon.svg' } } })
   let next = 0
+  const spans: { seed: number; from: number; to: number }[] = []
   const hands = Array.from({ length: 6 }, async () => {
     while (next < count) {
       const mine = seed + next++
       const asked = made(mine, texts)
       if (mine % 97 === 0) await garbage(base, seeded(mine))
+      const span = { seed: mine, from: Date.now(), to: Infinity }
+      spans.push(span)
       const began = performance.now()
       try {
         const answer = await send(base, asked)
@@ -204,6 +217,7 @@ export async function runRequests(address: string, count: number, seed: number, 
         report.statuses[0] = (report.statuses[0] ?? 0) + 1
         if (asked.body.length < 4_000_000) report.faults.push({ seed: mine, what: String(error) })
       }
+      span.to = Date.now()
       const seconds = (performance.now() - began) / 1000
       if (seconds > report.slowest.seconds) report.slowest = { seconds, seed: mine }
       if (seconds > MOST_S) report.faults.push({ seed: mine, what: `took ${seconds.toFixed(1)} s` })
@@ -212,9 +226,14 @@ export async function runRequests(address: string, count: number, seed: number, 
   })
   await Promise.all(hands)
   const [told] = (await Promise.all([once(asker, 'message'), asker.postMessage('enough')]))[0] as [
-    RequestReport['waited'] & { failed: string[] },
+    RequestReport['waited'] & { failed: string[]; long: { kind: string; ms: number; at: number }[] },
   ]
-  report.waited = { health: told.health, file: told.file, asked: told.asked }
+  report.waited = { health: told.health, file: told.file, asked: told.asked, late: told.late }
+  report.long = told.long.map(({ kind, ms, at }) => ({
+    kind,
+    ms,
+    seeds: spans.filter(({ from, to }) => from <= at && to >= at - ms).map((span) => span.seed),
+  }))
   report.faults.push(...told.failed.map((what) => ({ seed, what })))
   return report
 }

@@ -86,9 +86,10 @@ if (counts.requests > 0) {
   const statuses = Object.entries(report.statuses).map(([status, n]) => `${status === '0' ? 'cut off' : status}: ${n}`)
   say(`requests: ${report.requests} with seeds from ${seed}; ${statuses.join(', ')}`)
   say(`  slowest answer: ${report.slowest.seconds.toFixed(2)} s (seed ${report.slowest.seed})`)
-  const { health, file, asked } = report.waited
+  const { health, file, asked, late } = report.waited
   say(`  asked ${asked} times meanwhile, longest wait: health ${health.toFixed(0)} ms, a file ${file.toFixed(0)} ms`)
-  if (Math.max(health, file) > 200) list([{ what: 'a plain question waited over 200 ms' }])
+  say(`  the asker's own clock was late by at most ${late.toFixed(0)} ms`)
+  list(report.long.map(({ kind, ms, seeds }) => ({ what: `a plain question waited over 200 ms`, seed: `${kind} ${ms} ms, beside ${seeds.join(' ')}` })))
   list(report.faults)
 }
 

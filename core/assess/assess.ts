@@ -190,7 +190,7 @@ function assessLine(
     limits: intakeLimits(path, intake, (usable.top + usable.bottom) / 2),
     train: trainLimits(path, intake),
     gutter: designs.find((design) => design.outlet === outlet)!,
-    standing: standing(placed),
+    standing: standing(path, placed),
     ...lastsFigure(usable, asked.get(placed.store.id)!),
     ...(trough && heights.cut
       ? {

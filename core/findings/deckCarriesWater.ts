@@ -10,7 +10,7 @@ export const deckCarriesWater = rule('deckCarriesWater', ({ path }) =>
         station: 'cask',
         ids: { vessel: placed.vessel.id },
         at: placed.foot,
-        values: { mass: mass(standing(placed).fullMass) },
+        values: { mass: mass(standing(path, placed).fullMass) },
         source: COMMON_PRACTICE,
       },
   ),

@@ -5,7 +5,7 @@ import { rule } from './finding'
 export const softGround = rule('softGround', ({ path }) =>
   [...path.vessels.values()].map((placed) => {
     const { vessel } = placed
-    const { bearing, fullMass } = standing(placed)
+    const { bearing, fullMass } = standing(path, placed)
     const allowed = ALLOWABLE_PRESSURE[vessel.base.soil]
     if (vessel.on !== undefined || bearing <= allowed) return undefined
     return {

@@ -13,7 +13,7 @@ export const standTooHigh = rule(
   ({ path }) =>
     [...path.vessels.values()].map((placed) => {
       const { vessel, foot } = placed
-      const { slenderBase, slenderWhole } = standing(placed)
+      const { slenderBase, slenderWhole } = standing(path, placed)
       const designed = foot > DESIGN_HEIGHT
       if (!designed && (vessel.base.tied || (slenderBase <= BASE_RATIO && slenderWhole <= WHOLE_RATIO))) return undefined
       return {

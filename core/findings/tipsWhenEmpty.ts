@@ -9,7 +9,7 @@ export const tipsWhenEmpty = rule(
   ({ path }) =>
     [...path.vessels.values()].map((placed) => {
       const { vessel, foot } = placed
-      const { tipping, sliding, ballast } = standing(placed)
+      const { tipping, sliding, ballast } = standing(path, placed)
       if (vessel.base.tied || Math.min(tipping, sliding) >= STEADY) return undefined
       return {
         severity: 'goes-wrong',

@@ -1,5 +1,5 @@
 import { positive } from '../numeric/guards'
-import type { PlacedVessel } from '../path/waterPath'
+import type { PlacedVessel, WaterPath } from '../path/waterPath'
 import { GRAVITY, WATER_DENSITY } from '../units/constants'
 import { volumeAt } from './levelVolume'
 
@@ -31,13 +31,15 @@ const FRICTION = 0.4
 export const STEADY = 1.5
 
 export interface Standing {
-  /** Full mass, vessel, water and base, kg. */
+  /** All that rests on the ground here when full: vessel, water and base, and whatever stands on the vessel, kg. */
   fullMass: number
-  /** Under the base, Pa. */
+  /** Under the base with all that it carries, Pa. */
   bearing: number
-  /** Resisting over overturning moment of the empty vessel in the design gust. */
+  /** What stands on the vessel itself when full, kg; 0 where nothing does. */
+  carried: number
+  /** Resisting over overturning moment in the design gust with all empty, from the side that tips it soonest. */
   tipping: number
-  /** Holding friction over wind force, empty. */
+  /** Holding friction over wind force on its broadest face, empty. */
   sliding: number
   /** Full and shaken by a fifth of its weight. */
   shaken: number
@@ -49,33 +51,79 @@ export interface Standing {
   slenderWhole: number
 }
 
+/** Vessels that stand on a vessel, straight or on one another, the lowest first. */
+export function standingOn({ vessels }: Pick<WaterPath, 'vessels'>, vesselId: string): PlacedVessel[] {
+  const above = [...vessels.values()].filter(({ vessel }) => vessel.on === vesselId)
+  return above.flatMap((each) => [each, ...standingOn({ vessels }, each.vessel.id)])
+}
+
+/** A base's own mass, kg. One of no height on another vessel is none at all: only its measures are on file. */
+const baseMass = ({ on, base }: PlacedVessel['vessel']) => (on !== undefined && base.height <= 0 ? 0 : base.mass)
+
+/** Vessel, water to its rim and base, kg. */
+const massWhenFull = ({ vessel }: PlacedVessel) =>
+  waterMass(volumeAt(vessel.body, vessel.body.rim)) + vessel.tare + baseMass(vessel)
+
+const sum = <T>(items: readonly T[], of: (item: T) => number) => items.reduce((total, item) => total + of(item), 0)
+
+/** One way that the wind may blow: how broad each vessel is across it, and how deep the foot is along it. */
+const WAYS = [
+  { broad: 'width', along: 'depth' },
+  { broad: 'depth', along: 'width' },
+] as const
+
 /**
- * How a vessel stands on its base: weight on the soil, wind on the empty vessel, a shove on the full one.
+ * How a vessel stands on its base with all that stands on it: weight on what is below, wind on the empty vessels, a shove on
+ * the full ones.
  *
- * Wind at mid height above the base's foot; drag 0.8 round, 1.2 boxed; 25 m/s; friction 0.4. Tipping on a base takes
- * moments about the base's foot with the base's own mass held to be loose (it does not help).
+ * The wind blows on either face, and the worse counts: on the broad one it has more to push at and the shallow foot to turn
+ * about. It works at each vessel's mid height above the foot of the base, or above the vessel below; drag 0.8 round, 1.2
+ * boxed; 25 m/s; friction 0.4. Tipping takes moments about the foot with the base's own mass held to be loose (it does not
+ * help).
  *
  * Source: statics; `wind-empty-drum`, `sliding-drum`. Speeds, drags and factors are common practice.
  */
-export function standing({ vessel, foot }: PlacedVessel): Standing {
-  const { body, base, tare } = vessel
-  const water = waterMass(volumeAt(body, body.rim))
-  const narrowVessel = Math.min(body.width, body.depth)
-  const narrow = Math.min(narrowVessel, base.width, base.depth)
-  const boxed = body.kind === 'upright' && body.plan === 'box'
-  const force = windForce(DESIGN_GUST, boxed ? 1.2 : 0.8, body.width * body.height)
-  const arm = foot + body.height / 2
-  const fullMass = water + tare + base.mass
-  const forTipping = (STEADY * force * arm) / ((narrow / 2) * GRAVITY)
-  const forSliding = (STEADY * force) / (FRICTION * GRAVITY)
+export function standing(path: Pick<WaterPath, 'vessels'>, placed: PlacedVessel): Standing {
+  const { vessel, foot } = placed
+  const { body, base } = vessel
+  const above = standingOn(path, vessel.id)
+  const all = [placed, ...above]
+  const below = vessel.on === undefined ? undefined : path.vessels.get(vessel.on)?.vessel.body
+  const pivot = vessel.on === undefined ? 0 : foot - base.height
+  const midOf = (each: PlacedVessel) => each.foot + each.vessel.body.height / 2 - pivot
+  const tare = sum(all, (each) => each.vessel.tare)
+  const ways = WAYS.map(({ broad, along }) => {
+    const feet = [body[along], base[along], ...(below ? [below[along]] : [])]
+    const half = Math.min(...feet) / 2
+    const forceOn = ({ vessel: { body: each } }: PlacedVessel) => {
+      const boxed = each.kind === 'upright' && each.plan === 'box'
+      return windForce(DESIGN_GUST, boxed ? 1.2 : 0.8, each[broad] * each.height)
+    }
+    const force = sum(all, forceOn)
+    const moment = sum(all, (each) => forceOn(each) * midOf(each))
+    return {
+      half,
+      tipping: (tare * GRAVITY * half) / moment,
+      sliding: (FRICTION * tare * GRAVITY) / force,
+      holds: Math.max((STEADY * moment) / (half * GRAVITY), (STEADY * force) / (FRICTION * GRAVITY)),
+    }
+  })
+  const carried = sum(above, massWhenFull)
+  const fullMass = massWhenFull(placed) + carried
+  const half = Math.min(...ways.map((way) => way.half))
+  // A fifth of each full vessel's weight pushes at its own mid height.
+  const shove = sum(all, (each) => massWhenFull(each) * midOf(each))
+  const top = Math.max(...all.map((each) => each.foot + each.vessel.body.height)) - pivot
+  const narrowBase = Math.min(base.width, base.depth)
   return {
     fullMass,
     bearing: bearingPressure(fullMass, base.footprint),
-    tipping: (tare * GRAVITY * (narrow / 2)) / (force * arm),
-    sliding: (FRICTION * tare * GRAVITY) / force,
-    shaken: narrow / 2 / (0.2 * (foot + body.height / 2)),
-    ballast: Math.max(0, Math.max(forTipping, forSliding) - tare) / WATER_DENSITY,
-    slenderBase: foot / Math.min(base.width, base.depth),
-    slenderWhole: (foot + body.height) / Math.min(base.width, base.depth),
+    carried,
+    tipping: Math.min(...ways.map((way) => way.tipping)),
+    sliding: Math.min(...ways.map((way) => way.sliding)),
+    shaken: (half * fullMass) / (0.2 * shove),
+    ballast: Math.max(0, Math.max(...ways.map((way) => way.holds)) - tare) / WATER_DENSITY,
+    slenderBase: foot / narrowBase,
+    slenderWhole: top / narrowBase,
   }
 }

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { blocks, drop, into, link, oneRoof, overflow, overflowPort, port, scheme, store, tap, vessel } from '../arrangements/parts'
+import { blocks, drop, ground, into, link, oneRoof, overflow, overflowPort, port, scheme, store, tap, vessel } from '../arrangements/parts'
 import { buildWaterPath } from '../path/waterPath'
-import type { VesselBody } from '../scheme'
+import type { Vessel, VesselBody } from '../scheme'
 import { US_GALLON } from '../units/constants'
 import { CATALOGUE, fromCatalogue } from './catalogue'
 import { levelAt, volumeAt } from './levelVolume'
@@ -49,6 +49,10 @@ describe('level and volume', () => {
 })
 
 describe('weight and wind', () => {
+  const alone = (body: Vessel, foot: number) => {
+    const placed = { vessel: body, foot, store: store('s', 'S', [body]) }
+    return standing({ vessels: new Map([[body.id, placed]]) }, placed)
+  }
   it('water-weight: 55 and 275 US gal (arithmetic; practice says over 400 lb and over 2,000 lb)', () => {
     expect(waterMass(55 * US_GALLON)).toBeCloseTo(207.78125282375998, 4)
     expect(waterMass(275 * US_GALLON)).toBeCloseTo(1038.9062641188, 3)
@@ -61,16 +65,57 @@ describe('weight and wind', () => {
     expect(force).toBeCloseTo(158.68271249999998, 6)
     const drum = vessel('d', 'D', 'drum-55', blocks(0, 0.6), [port('out', 'outlet', 0.1)])
     expect(drum).toMatchObject({ tare: 10, body: { width: 0.585, height: 0.885 } })
-    const { tipping } = standing({ vessel: drum, foot: 0, store: store('s', 'S', [drum]) })
-    expect(tipping).toBeCloseTo(0.40851090596316714, 6)
+    expect(alone(drum, 0).tipping).toBeCloseTo(0.40851090596316714, 6)
   })
   it('sliding-drum: mass that stops it from sliding, friction 0.4, factor 1.5 (statics)', () => {
+    // On a wide base sliding needs the most: the ballast makes up the tare to the mass of the check.
     const drum = vessel('d', 'D', 'drum-55', blocks(0, 5), [port('out', 'outlet', 0.1)])
-    const wide = { ...drum, body: { ...drum.body, depth: 5 } }
-    const { ballast } = standing({ vessel: wide, foot: 0, store: store('s', 'S', [wide]) })
-    // Here sliding needs the most: the ballast makes up the tare to the mass of the check.
-    const tippingMass = (1.5 * 158.6827125 * 0.4425) / ((0.585 / 2) * 9.80665)
-    expect(ballast * 998 + 10).toBeCloseTo(Math.max(60.679250495837, tippingMass), 3)
+    expect(alone(drum, 0).ballast * 998 + 10).toBeCloseTo(60.679250495837, 3)
+  })
+  const slim = (width: number, depth: number): Vessel => ({
+    ...vessel('s', 'S', 'slim-butt-100', blocks(0.3, 2), [port('out', 'outlet', 0.1)]),
+    tare: 60,
+    body: { kind: 'upright', plan: 'box', area: 0.6, floor: 0, rim: 1.2, width, depth, height: 1.25 },
+  })
+  it('wind on the broad face of a slim tank: by hand (statics)', () => {
+    // 0.613·25²·1.2·(1.6·1.25) = 919.5 N at 0.925 m; 60 kg over half of 0.4 m; friction 0.4.
+    const { tipping, sliding, ballast } = alone(slim(1.6, 0.4), 0.3)
+    expect(tipping).toBeCloseTo((60 * 9.80665 * 0.2) / (919.5 * 0.925), 9)
+    expect(tipping).toBeCloseTo(0.138, 3)
+    expect(sliding).toBeCloseTo(0.256, 3)
+    expect(ballast * 1000).toBeCloseTo((1.5 * 919.5 * 0.925) / (0.2 * 9.80665 * 0.998) - 60 / 0.998, 6)
+  })
+  it('which side is called its width makes no difference to how a vessel stands', () => {
+    const side = fc.double({ min: 0.1, max: 5, noNaN: true })
+    fc.assert(
+      fc.property(side, side, (a, b) => {
+        expect(alone(slim(a, b), 0.3)).toEqual(alone(slim(b, a), 0.3))
+      }),
+    )
+  })
+  it('whatever stands on a vessel rests on it, on all below and on the ground: by hand', () => {
+    const tote = (id: string, more: Partial<Vessel>) => vessel(id, id, 'tote-275', blocks(0, 1.25), [port('out', 'outlet', 0.2)], more)
+    const full = 275 * US_GALLON * 998 + 60
+    const stack = scheme('stack', 'Stack', {
+      ...oneRoof(5, 4),
+      drops: [drop('drop', 'Downpipe', [], ground('drain'))],
+      overflows: [],
+      taps: [],
+      demands: [],
+      stores: [store('s', 'S', [tote('low', {}), tote('mid', { on: 'low' }), tote('top', { on: 'mid' })], 'stacked')],
+    })
+    const path = buildWaterPath(stack)
+    const on = (id: string) => standing(path, path.vessels.get(id)!)
+    expect(on('low').carried).toBeCloseTo(2 * full, 6)
+    expect(on('mid').carried).toBeCloseTo(full, 6)
+    expect(on('top').carried).toBe(0)
+    // Of the bases only the lowest is there: the others have no height.
+    expect(on('low').bearing).toBeCloseTo(((3 * full + 70) * 9.80665) / 0.32, 3)
+    // The column in the wind: three faces of 1.219 by 1.168 at their own heights, about half of 1.016 m.
+    const force = 0.613 * 625 * 1.2 * 1.219 * 1.168
+    const moment = force * 1.168 * (0.5 + 1.5 + 2.5)
+    expect(on('low').tipping).toBeCloseTo((180 * 9.80665 * 0.508) / moment, 9)
+    expect(on('top').tipping).toBeCloseTo((60 * 9.80665 * 0.508) / (force * 0.584), 9)
   })
 })
 
