@@ -89,7 +89,12 @@ if (counts.requests > 0) {
   const { health, file, asked, late } = report.waited
   say(`  asked ${asked} times meanwhile, longest wait: health ${health.toFixed(0)} ms, a file ${file.toFixed(0)} ms`)
   say(`  the asker's own clock was late by at most ${late.toFixed(0)} ms`)
-  list(report.long.map(({ kind, ms, seeds }) => ({ what: `a plain question waited over 200 ms`, seed: `${kind} ${ms} ms, beside ${seeds.join(' ')}` })))
+  list(
+    report.long.map(({ kind, ms, seeds }) => ({
+      what: `a plain question waited over 200 ms`,
+      seed: `${kind} ${ms} ms, beside ${seeds.join(' ')}`,
+    })),
+  )
   list(report.faults)
 }
 

@@ -118,6 +118,7 @@ export function useFigures() {
       line?.arriving,
       line?.tap?.spare,
       line?.tap?.flow,
+      line?.surplus,
       line?.overflow,
     ].filter((each) => each !== undefined)
   })

@@ -34,6 +34,7 @@ export function useStations() {
     const least = Math.min(design.limits.gutter, design.limits.outlet, design.limits.pipe)
     const years = balance?.rain.years.length ?? 0
     const trough = drawn.trough
+    const overflow = drawn.overflow ?? bench.assessment?.path.overflows.get(drawn.placed.store.id)?.[0]
     return {
       sky: {
         value: yearRain.value ? say('station.aYear', { rain: yearRain.value }) : '–',
@@ -70,12 +71,12 @@ export function useStations() {
               where: word(drawn.intake.drop.end.kind === 'ground' ? drawn.intake.drop.end.where : 'drain'),
             }),
           }
-        : drawn.overflow
+        : overflow
           ? {
               value: line.overflow ? flow(line.overflow.value) : '–',
               detail: say('station.spillDetail', {
-                bore: length(drawn.overflow.bore),
-                where: word(drawn.overflow.to.kind === 'ground' ? drawn.overflow.to.where : 'next'),
+                bore: length(overflow.bore),
+                where: word(overflow.to.kind === 'ground' ? overflow.to.where : 'next'),
               }),
             }
           : { value: say('station.spillNone'), detail: '' },

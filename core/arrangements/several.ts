@@ -159,7 +159,7 @@ export const fourTotesTwoSides = (): Scheme => {
       store(
         'store',
         'Totes',
-        [tote('left-1', [lidIn(1.105), overflowPort(1.05, 0.0779)]), tote('left-2'), tote('right-1', [lidIn(1.105)]), tote('right-2')],
+        [tote('left-1', [lidIn(1.105), overflowPort(0.9, 0.0779)]), tote('left-2'), tote('right-1', [lidIn(1.105)]), tote('right-2')],
         'linked-low',
         [
           link('l', 'left-1', 'left-2', 'low', { bore: 0.0525 }),
@@ -168,7 +168,7 @@ export const fourTotesTwoSides = (): Scheme => {
         ],
       ),
     ],
-    overflows: [overflow('over', 'left-1', ground('ditch', 6), { mouth: 'hooped', bore: 0.0779, vented: true, crest: 1.55 })],
+    overflows: [overflow('over', 'left-1', ground('ditch', 6), { mouth: 'hooped', bore: 0.0779, vented: true, crest: 1.41 })],
     taps: [tap('tap', 'Tap', 'left-1')],
     demands: [cans('cans', 'Plots', 'tap', 12)],
   })

@@ -9,8 +9,9 @@ import { figure, line, type Figure } from '../figures/figure'
 import { findAll, type Finding, type RainFacts } from '../findings'
 import { cutMarks, CUT_SCHOOLS, distancesOf, type CutMarks, type MarkDistances } from '../levels/cutMarks'
 import { headLedger, headLeft, shortRow, type LedgerRow } from '../levels/headLedger'
-import { bareLines, CAN_CLEARANCE, overflowRoom, sectionLines, type SectionLine } from '../levels/heights'
-import { overflowFlow } from '../overflow/overflowHead'
+import { bareLines, CAN_CLEARANCE, sectionLines, type SectionLine } from '../levels/heights'
+import { mouthBore } from '../overflow/overflowHead'
+import { surplusWays, type Surplus } from '../overflow/waysOut'
 import { buildWaterPath, type WaterPath } from '../path/waterPath'
 import { planArea } from '../roof/planArea'
 import { siteDays, type SiteDays } from '../rain/weather'
@@ -43,7 +44,8 @@ export interface AssessedLine {
   lastsMonth?: number
   cuts?: { schools: CutMarks[]; distances: { upper: MarkDistances; lower: MarkDistances } }
   tap?: { spare: Figure; flow: Figure; canMinutes: number }
-  /** What the overflow passes with water up to the rim. */
+  /** What comes in by all pipes together in the design rain, and what the ways out pass with water up to the rim. */
+  surplus?: Figure
   overflow?: Figure
 }
 
@@ -153,21 +155,43 @@ function tapFigures({ tap, heights }: SectionLine, usable: Usable): AssessedLine
   }
 }
 
+function surplusFigures({ comes, arriving, ways, passes }: Surplus): Pick<AssessedLine, 'surplus' | 'overflow'> {
+  return {
+    surplus: figure(
+      'surplusArriving',
+      q.flow(arriving),
+      comes.map(({ flow, drop }, at) => line(drop ? 'broughtByPipe' : 'handedOn', at === 0 ? '' : '+', q.flow(flow))),
+      'designInflow',
+      'en12056',
+    ),
+    overflow: figure(
+      'overflowPasses',
+      q.flow(passes),
+      ways.flatMap(({ route, rim, starts }) => [
+        line('overflowBore', '', q.length(mouthBore(route))),
+        line('headToRim', '', q.length(Math.max(0, rim - starts))),
+      ]),
+      'stub',
+      'criticalFlow',
+    ),
+  }
+}
+
 function assessLine(
   path: WaterPath,
   drawn: SectionLine,
   designs: readonly OutletDesign[],
   asked: ReadonlyMap<string, number[]>,
 ): AssessedLine {
-  const { intake, placed, heights, trough, overflow, outlet } = drawn
+  const { intake, placed, heights, trough, outlet } = drawn
   const usable = usableVolume(path, placed.store.id)
   const ledger = headLedger(drawn)
   const area = dropArea(path, intake.drop.id)
   const driven = dropCapacityArea(path, intake.drop.id)
   const flow = designFlow(path.scheme.designIntensity, driven)
-  const rimHead = overflowRoom(drawn)
-  // A hoop runs over its crown, not over its hole.
-  const crest = Math.max(heights.overflow ?? 0, overflow?.mouth === 'hooped' ? overflow.crest : 0)
+  const surplus = surplusWays(path, placed.store.id).find(
+    ({ ways, vessels }) => ways.length > 0 && vessels.some(({ vessel }) => vessel.id === placed.vessel.id),
+  )
   return {
     line: drawn,
     ledger,
@@ -204,17 +228,7 @@ function assessLine(
         }
       : {}),
     ...(drawn.tap ? { tap: tapFigures(drawn, usable)! } : {}),
-    ...(overflow
-      ? {
-          overflow: figure(
-            'overflowPasses',
-            q.flow(overflowFlow(overflow, crest, Math.max(0, rimHead - (crest - (heights.overflow ?? crest))))),
-            [line('overflowBore', '', q.length(overflow.bore)), line('headToRim', '', q.length(rimHead))],
-            'stub',
-            'criticalFlow',
-          ),
-        }
-      : {}),
+    ...(surplus ? surplusFigures(surplus) : {}),
   }
 }
 

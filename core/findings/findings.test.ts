@@ -252,6 +252,15 @@ const CASES: Record<
     over: edit(full(), (d) => (d.overflows[0]!.bore = 0.0364)),
     inside: edit(full(), (d) => (d.overflows[0]!.bore = 0.0525)),
   },
+  overflowAboveRim: {
+    over: setPort(full(), 'butt', 'over', 0.885),
+    inside: setPort(full(), 'butt', 'over', 0.884),
+  },
+  // Wyly and Eaton: 20.2 mm pass the 0.15 L/s of both sides together.
+  pipeOverCapacity: {
+    over: edit(ARRANGEMENTS[7]!(), (d) => (d.drops[1]!.bore = 0.02)),
+    inside: edit(ARRANGEMENTS[7]!(), (d) => (d.drops[1]!.bore = 0.0204)),
+  },
   overflowNearFoundation: {
     over: edit(full(), (d) => (d.overflows[0]!.to = ground('bed', 2.9))),
     inside: edit(full(), (d) => (d.overflows[0]!.to = ground('bed', 3))),

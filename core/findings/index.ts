@@ -66,8 +66,10 @@ import { notReckonedYet } from './notReckonedYet'
 import { nothingDrawn } from './nothingDrawn'
 import { nothingHoldsPipe } from './nothingHoldsPipe'
 import { overflowAboveInlet } from './overflowAboveInlet'
+import { overflowAboveRim } from './overflowAboveRim'
 import { overflowNearFoundation } from './overflowNearFoundation'
 import { overflowTooSmall } from './overflowTooSmall'
+import { pipeOverCapacity } from './pipeOverCapacity'
 import { recordHasGaps } from './recordHasGaps'
 import { recordTooShort } from './recordTooShort'
 import { softGround } from './softGround'
@@ -129,8 +131,10 @@ export const FINDING_RULES: readonly FindingRule[] = [
   outletAboveOverflow,
   outletUnderRule,
   overflowAboveInlet,
+  overflowAboveRim,
   overflowNearFoundation,
   overflowTooSmall,
+  pipeOverCapacity,
   pumpRunsDry,
   recordHasGaps,
   recordTooShort,

@@ -1,51 +1,75 @@
 import { produce } from 'immer'
-import { overflowRoom } from '../levels/heights'
-import { overflowFlow, overflowHead } from '../overflow/overflowHead'
+import { surplusWays, takenBy, wayFlow, wayHead, type Surplus } from '../overflow/waysOut'
 import { flow, length } from '../units/quantity'
 import { amountOf, rule } from './finding'
-import { designInflow } from '../catch/designFlow'
 
 /** Bores to go up to, m: metric and Schedule 40 in rising order. */
 const BORES = [0.0284, 0.0364, 0.0409, 0.0464, 0.0525, 0.0779, 0.1023, 0.1056]
+/** Kept free between water running off and the rim, m. Common practice. */
+const FREEBOARD = 0.02
+
+type OpenWay = Surplus['ways'][number]
+
+const withBore = (way: OpenWay, bore: number): OpenWay => ({ ...way, route: { ...way.route, bore, hole: bore } })
+
+/** The least bore with which a way keeps the water so far under the rim. */
+function widerBore({ arriving, passes }: Surplus, way: OpenWay, freeboard: number): number | undefined {
+  const rest = arriving - (passes - way.passes)
+  const room = way.rim - way.starts
+  return BORES.find((bore) => bore > way.route.bore && bore < room && wayFlow(withBore(way, bore), way.rim - freeboard) >= rest)
+}
 
 export const overflowTooSmall = rule(
   'overflowTooSmall',
-  ({ path, lines }) =>
-    lines.map((line) => {
-      const { overflow, placed, intake, heights } = line
-      if (!overflow || heights.overflow === undefined) return undefined
-      const arriving = designInflow(path, intake)
-      const room = overflowRoom(line)
-      if (room <= 0) return undefined
-      const invert = overflow.mouth === 'hooped' ? Math.max(heights.overflow, overflow.crest) : heights.overflow
-      const over = room - (invert - heights.overflow)
-      const passes = overflowFlow(overflow, invert, over)
-      if (passes >= arriving) return undefined
-      const head = overflowHead(overflow, invert, arriving)
-      const wider = BORES.find((bore) => bore < room && overflowFlow({ ...overflow, bore }, invert, over) >= arriving)
-      return {
-        severity: 'goes-wrong',
-        station: 'spill',
-        ids: { vessel: placed.vessel.id, port: overflow.from.port },
-        at: heights.overflow,
-        values: {
-          how: head.pipe > head.mouth ? 'pipe' : 'mouth',
-          arriving: flow(arriving),
-          passes: flow(passes),
-          room: length(room),
-          needs: length(head.needed),
-          bore: length(wider ?? overflow.bore),
-        },
-        source: 'criticalFlow',
-        mends: wider !== undefined,
-      }
-    }),
+  ({ path }) =>
+    path.scheme.stores
+      .flatMap(({ id }) => surplusWays(path, id))
+      .map((surplus) => {
+        const { ways, arriving, passes } = surplus
+        // The one that is to blame is the one that comes nearest to the rim.
+        const heads = ways.map((way) => ({ way, ...wayHead(way, takenBy(surplus, way)) }))
+        const tight = heads.toSorted((a, b) => a.way.rim - a.way.starts - a.needed - (b.way.rim - b.way.starts - b.needed))[0]
+        if (!tight || arriving <= 0) return undefined
+        const { way } = tight
+        const room = way.rim - way.starts
+        if (room <= 0) return undefined
+        const spills = passes < arriving
+        if (!spills && tight.needed + FREEBOARD <= room) return undefined
+        const wider = widerBore(surplus, way, FREEBOARD) ?? (spills ? widerBore(surplus, way, 0) : undefined)
+        return {
+          severity: spills ? 'goes-wrong' : 'better',
+          station: 'spill',
+          ids: { vessel: way.from.vessel.id, port: way.port.id },
+          at: way.starts,
+          values: {
+            how: spills ? (tight.pipe > tight.mouth ? 'pipe' : 'mouth') : 'close',
+            vessel: way.from.vessel.name,
+            arriving: flow(arriving),
+            passes: flow(passes),
+            room: length(room),
+            needs: length(tight.needed),
+            left: length(Math.max(0, room - tight.needed)),
+            bore: length(wider ?? way.route.bore),
+          },
+          source: 'criticalFlow',
+          mends: wider !== undefined,
+        }
+      }),
   (scheme, { ids, values }) =>
     produce(scheme, (draft) => {
       const bore = amountOf(values, 'bore')
-      for (const route of draft.overflows) if (route.from.vessel === ids.vessel && route.from.port === ids.port) route.bore = bore
-      for (const vessel of draft.stores.flatMap(({ vessels }) => vessels)) {
-        for (const port of vessel.ports) if (vessel.id === ids.vessel && port.id === ids.port) port.bore = bore
+      const starts = (end: { vessel: string; port: string }) => end.vessel === ids.vessel && end.port === ids.port
+      const vessels = draft.stores.flatMap((store) => store.vessels)
+      const widen = (end: { vessel: string; port: string }) => {
+        const port = vessels.find(({ id }) => id === end.vessel)?.ports.find(({ id }) => id === end.port)
+        if (port && port.bore < bore) port.bore = bore
       }
+      widen({ vessel: ids.vessel!, port: ids.port! })
+      for (const route of draft.overflows) if (starts(route.from)) route.bore = bore
+      for (const link of draft.stores.flatMap(({ links }) => links))
+        if (link.kind === 'cascade' && starts(link.from)) {
+          link.bore = bore
+          widen(link.to)
+        }
     }),
 )

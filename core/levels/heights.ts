@@ -81,16 +81,6 @@ function vesselHeights(path: WaterPath, placed: PlacedVessel): Pick<Heights, 'ri
   }
 }
 
-/** Kept free between water running off and the rim, m. */
-const FREEBOARD = 0.02
-
-/** Depth of water an overflow may build up over its invert before it reaches rim or side inlet, m; 0 when there is none. */
-export function overflowRoom({ intake, heights }: Pick<SectionLine, 'intake' | 'heights'>): number {
-  if (heights.overflow === undefined) return 0
-  const limit = intake.port.role === 'lid' ? heights.rim : Math.min(heights.rim, heights.inlet)
-  return Math.max(0, limit - heights.overflow - FREEBOARD)
-}
-
 /** The outlet that leads: the highest of several, but the lowest where a standing-water pipe must not flood it. */
 function leadingOutlet(path: WaterPath, dropId: string, lowest: boolean): Outlet {
   return outletsInto(path, dropId).reduce((best, each) => ((lowest ? each.height < best.height : each.height > best.height) ? each : best))

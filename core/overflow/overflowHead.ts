@@ -5,12 +5,17 @@ import type { OverflowRoute } from '../scheme'
 import { overflowLine } from './siphon'
 import { stubFlow, stubHead } from './stub'
 
-type Route = Pick<OverflowRoute, 'bore' | 'length' | 'mouth' | 'end'>
+/** An overflow's mouth and the pipe behind it; `hole` where the vessel's own opening is another than the pipe's bore, m. */
+export type Route = Pick<OverflowRoute, 'bore' | 'length' | 'mouth' | 'end'> & { hole?: number }
 
 /** Flow through an upright open pipe with water `head` over its rim, m³/s: the same weir and orifice as a hole in a gutter's floor. */
 export const standpipeFlow = (bore: number, head: number): number => outletFlow(bore, Math.max(0, head), false)
 
-const mouthFlow = ({ mouth, bore }: Route, head: number) => (mouth === 'standpipe' ? standpipeFlow(bore, head) : stubFlow(bore, head))
+/** The narrower of hole and pipe takes the water in; a standpipe is its own rim. */
+export const mouthBore = ({ mouth, bore, hole }: Pick<Route, 'mouth' | 'bore' | 'hole'>) =>
+  mouth === 'standpipe' ? bore : Math.min(bore, hole ?? bore)
+
+const mouthFlow = (route: Route, head: number) => (route.mouth === 'standpipe' ? standpipeFlow : stubFlow)(mouthBore(route), head)
 
 /**
  * What an overflow passes with water `head` over its invert: the lesser of its mouth and of the pipe behind it, which runs
@@ -31,7 +36,8 @@ export function overflowHead(route: Route, invert: number, flow: number): { mout
   if (flow <= 0) return { mouth: 0, pipe: 0, needed: 0 }
   let high = route.bore
   while (mouthFlow(route, high) < flow) high *= 2
-  const mouth = route.mouth === 'standpipe' ? bisect((head) => mouthFlow(route, head) - flow, 0, high, 1e-7) : stubHead(route.bore, flow)
+  const mouth =
+    route.mouth === 'standpipe' ? bisect((head) => mouthFlow(route, head) - flow, 0, high, 1e-7) : stubHead(mouthBore(route), flow)
   const pipe = Math.max(0, headSpent(overflowLine(route), flow) + route.end - invert)
   return { mouth, pipe, needed: Math.max(mouth, pipe) }
 }

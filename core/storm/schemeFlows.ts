@@ -1,6 +1,9 @@
 import { overflowLine, primingFlow, siphonEnds, canSiphon } from '../overflow/siphon'
+import { mouthBore } from '../overflow/overflowHead'
+import { overflowWay } from '../overflow/waysOut'
+import { portInvert, portOf } from '../path/portHeights'
 import type { Intake, PlacedVessel, WaterPath } from '../path/waterPath'
-import type { Link, OverflowRoute, Port, Tap, Trial, VesselBody } from '../scheme'
+import type { Link, OverflowRoute, Tap, Trial, VesselBody } from '../scheme'
 import { volumeAt } from '../vessel/levelVolume'
 import { lipOf } from '../vessel/usable'
 import { linkLaw, mouthLaw, pipeLaw, rimLaw, standpipeLaw } from './laws'
@@ -33,11 +36,6 @@ export function levelCurve(body: VesselBody, foot: number): LevelCurve {
 const roundOf = ({ body }: PlacedVessel['vessel']) =>
   body.kind === 'upright' && body.plan === 'box' ? 2 * (body.width + body.depth) : Math.PI * Math.max(body.width, body.depth)
 
-const portOf = ({ vessel }: PlacedVessel, id: string): Port => vessel.ports.find((port) => port.id === id)!
-/** Invert of a port: inlets, outlets and lids are told by their middles. */
-const invertOf = (placed: PlacedVessel, port: Port): number =>
-  placed.foot + port.at - (port.role === 'overflow' || port.role === 'link' ? 0 : port.bore / 2)
-
 export interface Siphon {
   route: OverflowRoute
   vessel: number
@@ -60,14 +58,13 @@ export interface Built {
   taps: { flow: number; tap: string; open: { on: boolean } }[]
 }
 
-function overflowLaw(path: WaterPath, route: OverflowRoute, from: PlacedVessel, siphon: { on: boolean } | undefined, blocked: boolean) {
-  const invert = invertOf(from, portOf(from, route.from.port))
+function overflowLaw(path: WaterPath, route: OverflowRoute, siphon: { on: boolean } | undefined, blocked: boolean) {
+  const { route: built, starts: crest, from, port } = overflowWay(path, route)
   const pipe = pipeLaw(overflowLine(route))
-  const mouth = route.mouth === 'standpipe' ? standpipeLaw(route.bore) : mouthLaw(Math.min(route.bore, portOf(from, route.from.port).bore))
-  const crest = route.mouth === 'hooped' ? Math.max(invert, route.crest) : invert
-  const into = route.to.kind === 'vessel' ? path.vessels.get(route.to.vessel) : undefined
-  const target = into && route.to.kind === 'vessel' ? invertOf(into, portOf(into, route.to.port)) : route.end
-  const ends = siphonEnds(route, invert)
+  const mouth = (route.mouth === 'standpipe' ? standpipeLaw : mouthLaw)(mouthBore(built))
+  const into = route.to.kind === 'vessel'
+  const target = built.end
+  const ends = siphonEnds(route, portInvert(from, port))
   return (level: number, other: number): number => {
     if (blocked) return 0
     const out = into ? Math.max(target, other) : target
@@ -143,15 +140,15 @@ export function schemeFlows(
     if (shut(link) || link.from.vessel === link.to.vessel) continue
     const law = linkLaw(
       { bore: link.bore, length: link.length, losses: 1.5 + link.fittings },
-      { invert: invertOf(a, portOf(a, link.from.port)) },
-      { invert: invertOf(b, portOf(b, link.to.port)) },
+      { invert: portInvert(a, portOf(a, link.from.port)) },
+      { invert: portInvert(b, portOf(b, link.to.port)) },
     )
     add('link', link.id, link.from.vessel, link.to.vessel, law)
   }
   for (const route of scheme.overflows) {
     const from = path.vessels.get(route.from.vessel)!
     const asBuilt = has('siphon-break-missing') ? { ...route, vented: false } : route
-    const intake = invertOf(from, portOf(from, route.from.port))
+    const intake = portInvert(from, portOf(from, route.from.port))
     const blocked = has('overflow-blocked')
     const hoop: Siphon | undefined =
       canSiphon(asBuilt, intake) && !blocked
@@ -168,7 +165,7 @@ export function schemeFlows(
           }
         : undefined
     const into = route.to.kind === 'vessel' ? route.to.vessel : undefined
-    const flow = add('overflow', route.id, route.from.vessel, into, overflowLaw(path, route, from, hoop, blocked))
+    const flow = add('overflow', route.id, route.from.vessel, into, overflowLaw(path, route, hoop, blocked))
     if (hoop) built.siphons.push(hoop)
     if (route.to.kind === 'drop') {
       const { drop } = route.to

@@ -61,8 +61,7 @@ export function standingOn({ vessels }: Pick<WaterPath, 'vessels'>, vesselId: st
 const baseMass = ({ on, base }: PlacedVessel['vessel']) => (on !== undefined && base.height <= 0 ? 0 : base.mass)
 
 /** Vessel, water to its rim and base, kg. */
-const massWhenFull = ({ vessel }: PlacedVessel) =>
-  waterMass(volumeAt(vessel.body, vessel.body.rim)) + vessel.tare + baseMass(vessel)
+const massWhenFull = ({ vessel }: PlacedVessel) => waterMass(volumeAt(vessel.body, vessel.body.rim)) + vessel.tare + baseMass(vessel)
 
 const sum = <T>(items: readonly T[], of: (item: T) => number) => items.reduce((total, item) => total + of(item), 0)
 

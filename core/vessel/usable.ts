@@ -1,3 +1,4 @@
+import { overflowStarts } from '../path/portHeights'
 import type { PlacedVessel, WaterPath } from '../path/waterPath'
 import type { DeviceOf, Port, PortRole } from '../scheme'
 import { volumeAt } from './levelVolume'
@@ -31,11 +32,12 @@ function fullLevelOf(path: WaterPath, each: PlacedVessel): Full {
   const candidates: Full[] = [{ top: each.foot + each.vessel.body.rim, topBy: 'rim' }]
   for (const port of portsOf(each, 'overflow')) {
     // A route leads out; in a cascade so does the pipe to the next vessel.
-    const leads = path.overflows.get(storeId)!.some(({ from }) => from.vessel === each.vessel.id && from.port === port.id)
+    const route = path.overflows.get(storeId)!.find(({ from }) => from.vessel === each.vessel.id && from.port === port.id)
     const cascades = each.store.links.some(
       ({ kind, from }) => kind === 'cascade' && from.vessel === each.vessel.id && from.port === port.id,
     )
-    if (leads || cascades) candidates.push({ top: each.foot + port.at, topBy: 'overflow' })
+    if (route) candidates.push({ top: overflowStarts(path, route), topBy: 'overflow' })
+    else if (cascades) candidates.push({ top: each.foot + port.at, topBy: 'overflow' })
   }
   for (const { device, vessel } of path.intakes.get(storeId)!) {
     if (device?.kind === 'ring-trough' && vessel.id === each.vessel.id) candidates.push({ top: lipOf(device), topBy: 'diverter' })

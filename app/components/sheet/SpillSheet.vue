@@ -59,8 +59,8 @@ const places = computed(() =>
       <p v-if="bench.assessed?.overflow" class="flex items-baseline justify-between text-13">
         <span>{{ say('spill.passes') }}</span> <FigureValue :figure="bench.assessed.overflow" />
       </p>
-      <p v-if="bench.assessed" class="flex items-baseline justify-between text-13">
-        <span>{{ say('gutter.arriving') }}</span> <FigureValue :figure="bench.assessed.arriving" />
+      <p v-if="bench.assessed?.surplus" class="flex items-baseline justify-between text-13">
+        <span>{{ say('gutter.arriving') }}</span> <FigureValue :figure="bench.assessed.surplus" />
       </p>
       <template v-if="target">
         <ChoiceField

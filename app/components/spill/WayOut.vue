@@ -3,7 +3,7 @@ import { word, type Told } from '#core/figures/told'
 import type { Shown } from '~/composables/useEdits'
 import { produce } from 'immer'
 import { firstSoak, soakRoof, soakStorms } from '#core/findings'
-import { breakHole, canSiphon, gardenRule, overflowHead, soakNeed, SOIL_RATES } from '#core/overflow'
+import { breakHole, canSiphon, gardenRule, soakNeed, SOIL_RATES, surplusWays, takenBy, wayHead } from '#core/overflow'
 import type { OverflowRoute } from '#core/scheme'
 import { area, hours, length, span, volume } from '#core/units/quantity'
 import { message } from '~/stores/messages'
@@ -16,9 +16,15 @@ const { say } = useSay()
 
 const placed = computed(() => bench.assessment!.path.vessels.get(props.route.from.vessel)!)
 const invert = computed(() => placed.value.foot + (placed.value.vessel.ports.find(({ id }) => id === props.route.from.port)?.at ?? 0))
-const crest = computed(() => (props.route.mouth === 'hooped' ? Math.max(invert.value, props.route.crest) : invert.value))
-const head = computed(() => overflowHead(props.route, crest.value, bench.assessed!.arriving.value))
-const toRim = computed(() => placed.value.foot + placed.value.vessel.body.rim - crest.value)
+/** This way among all of its store's, and what it has to take in the design rain. */
+const taken = computed(() => {
+  const { path } = bench.assessment!
+  for (const surplus of surplusWays(path, placed.value.store.id)) {
+    const way = surplus.ways.find(({ kind, id }) => kind === 'overflow' && id === props.route.id)
+    if (way) return { room: Math.max(0, way.rim - way.starts), ...wayHead(way, takenBy(surplus, way)) }
+  }
+  return undefined
+})
 const garden = computed(() => props.route.to.kind === 'ground' && props.route.to.where === 'rain-garden')
 const soaking = computed(() => garden.value || (props.route.to.kind === 'ground' && props.route.to.where === 'soakaway'))
 const roof = computed(() => soakRoof(bench.assessment!.path, props.route))
@@ -106,13 +112,13 @@ const SOAK_PARTS = [
         @update:model-value="(v) => change('vented', word(route.vented ? 'yes' : 'no'), word(v), (each) => (each.vented = v === 'yes'))"
       />
     </template>
-    <p class="py-1 text-13">
+    <p v-if="taken" class="py-1 text-13">
       {{
         say('spillway.head', {
-          needed: length(head.needed),
-          mouth: length(head.mouth),
-          pipe: length(head.pipe),
-          room: length(Math.max(0, toRim)),
+          needed: length(taken.needed),
+          mouth: length(taken.mouth),
+          pipe: length(taken.pipe),
+          room: length(taken.room),
         })
       }}
     </p>
