@@ -1,3 +1,4 @@
+import { unanswered } from '#core/balance'
 import { figure, line, type Figure } from '#core/figures/figure'
 import { LITRE } from '#core/units/constants'
 import * as q from '#core/units/quantity'
@@ -32,9 +33,16 @@ export function useFigures() {
     )
   })
 
+  /** Why there is no answer to what is asked; undefined where there is one. */
+  const open = computed(() => {
+    const years = bench.simulation.balance?.years
+    const store = bench.assessed?.line.placed.store.id
+    return years && store && bench.scheme ? unanswered(bench.scheme, store, years.total.demand) : undefined
+  })
+
   const met = computed<Figure | undefined>(() => {
     const years = bench.simulation.balance?.years
-    if (!years) return undefined
+    if (!years || open.value) return undefined
     const n = years.usedPerYear / Math.max(1e-9, years.total.used)
     return figure(
       'met',
@@ -47,7 +55,7 @@ export function useFigures() {
 
   const daysMet = computed<Figure | undefined>(() => {
     const years = bench.simulation.balance?.years
-    if (!years) return undefined
+    if (!years || open.value) return undefined
     return figure(
       'daysMet',
       q.share(years.daysMet),
@@ -59,7 +67,7 @@ export function useFigures() {
 
   const longest = computed<Figure | undefined>(() => {
     const years = bench.simulation.balance?.years
-    if (!years) return undefined
+    if (!years || open.value) return undefined
     return figure(
       'longest',
       q.days(years.longestShort),
@@ -123,5 +131,5 @@ export function useFigures() {
     ].filter((each) => each !== undefined)
   })
 
-  return { kept, met, daysMet, longest, surplus, yearRain, monthly, all }
+  return { open, kept, met, daysMet, longest, surplus, yearRain, monthly, all }
 }

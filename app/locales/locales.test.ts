@@ -87,6 +87,7 @@ describe('words', () => {
   it('every figure, rule, source and ledger row that can be shown has its words', () => {
     for (const scheme of [...demoJobs().map(({ schemes }) => schemes[0]!), ...ARRANGEMENTS.map((make) => make())]) {
       const { lines, findings } = assess(scheme, {
+        days: 400,
         countedYears: 1,
         filledDays: 1,
         leftOutYears: 1,

@@ -1,6 +1,6 @@
 import { assemble } from '../build/assembly'
 import { plainGround, type PartsGround } from '../build/ground'
-import { designFlow, dropArea, dropCapacityArea, outletDesign, type OutletDesign } from '../catch/designFlow'
+import { designFlow, dropArea, dropCapacityArea, dropFlow, outletDesign, type OutletDesign } from '../catch/designFlow'
 import { intakeLimits, type IntakeLimits } from '../catch/intakeLimits'
 import { trainLimits, type TrainLimit } from '../catch/trainLimits'
 import { monthlyDemand } from '../draw/demandDays'
@@ -188,7 +188,8 @@ function assessLine(
   const ledger = headLedger(drawn)
   const area = dropArea(path, intake.drop.id)
   const driven = dropCapacityArea(path, intake.drop.id)
-  const flow = designFlow(path.scheme.designIntensity, driven)
+  const flow = dropFlow(path, intake.drop.id)
+  const handed = flow - designFlow(path.scheme.designIntensity, driven)
   const surplus = surplusWays(path, placed.store.id).find(
     ({ ways, vessels }) => ways.length > 0 && vessels.some(({ vessel }) => vessel.id === placed.vessel.id),
   )
@@ -207,6 +208,9 @@ function assessLine(
       [
         line('designIntensity', '', q.rainRate(path.scheme.designIntensity)),
         line(path.scheme.windOnPitch ? 'drivenArea' : 'roofArea', '×', q.area(driven)),
+        ...(Math.abs(handed) > 1e-9
+          ? [line(handed > 0 ? 'fromHoleAbove' : 'toHoleBelow', handed > 0 ? '+' : '−', q.flow(Math.abs(handed)))]
+          : []),
       ],
       'designFlow',
       'en12056',

@@ -6,6 +6,7 @@ import type { RainSource } from '../scheme'
 /** What the findings want to know of the rain a job stands on. */
 export function rainFacts(ready: ReadyRain, source: RainSource): RainFacts {
   return {
+    days: ready.rain.depths.length,
     countedYears: ready.countedYears.length,
     filledDays: ready.filled,
     leftOutYears: ready.leftOut.length,

@@ -1,7 +1,7 @@
 import type { WaterPath } from '../path/waterPath'
 import { fitRecord } from '../rain/fitRecord'
 import { fillGaps, type Place, type ReadyRain } from '../rain/gaps'
-import { makeYears, modelFromMonths, quickNormals, type RainModel } from '../rain/makeRecord'
+import { makeYears, modelFromMonths, NO_DOUBT, quickNormals, type RainModel } from '../rain/makeRecord'
 import { RAIN_DAY } from '../rain/wetDayModel'
 import { withSeasons, withSnow } from '../rain/weather'
 import type { DailyRain } from '../rain/dailyRain'
@@ -53,7 +53,7 @@ const CALIBRATION_YEARS = 200
 /** The same generator with its depths scaled so that a long run meets the monthly totals; short runs may then miss them by chance. */
 export function calibrated(model: RainModel): RainModel {
   const sums = new Float64Array(12)
-  const { rain } = makeYears(model, CALIBRATION_YEARS, 77, false)
+  const { rain } = makeYears({ ...model, doubt: NO_DOUBT }, CALIBRATION_YEARS, 77, false)
   for (let i = 0; i < rain.depths.length; i++) sums[rain.month[i]!]! += rain.depths[i]!
   return {
     ...model,
@@ -310,12 +310,12 @@ export function ensembleRow(ground: EnsembleGround, index: number): EnsembleRow 
   // What was caught is drawn, held or surplus.
   const surplus = captured - used[0]! - (held - start)
   return {
-    met: used.map((litres) => (wanted > 0 ? litres / wanted : 1)),
+    met: used.map((litres) => (wanted > 0 ? litres / wanted : 0)),
     shortDays: short.map((days) => days / ENSEMBLE_YEARS),
     figures: {
       kept: (captured - surplus) / ENSEMBLE_YEARS,
-      met: wanted > 0 ? used[0]! / wanted : 1,
-      daysMet: asked > 0 ? 1 - short[0]! / asked : 1,
+      met: wanted > 0 ? used[0]! / wanted : 0,
+      daysMet: asked > 0 ? 1 - short[0]! / asked : 0,
       lasts: lastsFrom(caught, demand, rain.month, thirstiest, present),
       longest,
       surplus: surplus / ENSEMBLE_YEARS,

@@ -1,11 +1,13 @@
-import { expectedFlow, type Branch } from '../catch/expectedFlow'
+import { expectedFlow, meanOver, type Branch, type GutterBranch } from '../catch/expectedFlow'
 import { flushDay } from '../catch/firstFlush'
 import { intakeLimits, outletLimits } from '../catch/intakeLimits'
-import { skipsGuard } from '../gutter/guards'
+import { SKIPS, SKIPS_ABOVE } from '../gutter/guards'
+import { outletShares } from '../gutter/outletShares'
+import { joinedPipes, ownFeeds, type JoinedPipe } from '../catch/joinedPipes'
 import type { Feed, Intake, WaterPath } from '../path/waterPath'
 import type { DailyRain } from '../rain/dailyRain'
 import { dailyRunoff, runoffLaw, type RunoffLaw } from '../roof/runoff'
-import type { DeviceOf } from '../scheme'
+import type { DeviceOf, Outlet } from '../scheme'
 import { LITRE, SECONDS_PER_HOUR } from '../units/constants'
 import { usableVolume } from '../vessel/usable'
 
@@ -25,24 +27,88 @@ export interface DailyInflow {
   byVessel: Map<string, Float64Array>
 }
 
-interface BranchLaw {
+/** An outlet with the runoff laws of its roofs, and what its gutter and its hole let by, litres a day. */
+interface OutletLaw {
+  outlet: Outlet
   laws: { law: RunoffLaw; share: number }[]
-  cap: number
   guard: boolean
+  handsOn: boolean
+  branch: { mean: number; gutter: number; hole: number; above: GutterBranch[] }
 }
 
-/** One branch for each outlet that feeds a drop, with the runoff laws of its roofs. */
-function branchesOf(feeds: readonly Feed[]): BranchLaw[] {
-  const outlets = [...new Set(feeds.map(({ outlet }) => outlet))]
-  return outlets.map((outlet) => {
-    const own = feeds.filter((feed) => feed.outlet === outlet)
-    const limits = outletLimits(own[0]!)
-    return {
-      laws: own.map(({ section, share }) => ({ law: runoffLaw(section), share })),
-      cap: Math.min(limits.gutter, limits.outlet),
-      guard: own[0]!.gutter.guard,
+/** A pipe that joins on the way, with what it loses before it does. */
+interface JoinLaw {
+  branch: GutterBranch
+  flush: DeviceOf<'first-flush'> | undefined
+  passes: number
+  /** Of the joins, those whose water goes through this one; they come before it in the list. */
+  through: number[]
+}
+
+/** Everything that comes together in one pipe. */
+interface Gathering {
+  /** Outlets whose water belongs to the pipe. */
+  own: OutletLaw[]
+  /** Those, and outlets of other pipes that hand on to one of them. */
+  all: OutletLaw[]
+  roots: GutterBranch[]
+  joins: JoinLaw[]
+  /** Whether pipes with limits of their own come in. */
+  piped: boolean
+}
+
+/**
+ * The outlets and pipes that come together in a drop, and the outlets above them on a fall, which hand on what their holes
+ * cannot take. An outlet that is both is one and the same.
+ */
+function gatheringOf(path: WaterPath, dropId: string, end: number, perFlow: number): Gathering {
+  const known = new Map<string, OutletLaw>()
+  const own: OutletLaw[] = []
+  const joins: JoinLaw[] = []
+  const lawOf = (feeds: readonly Feed[]): OutletLaw => {
+    const { gutter, outlet } = feeds[0]!
+    const before = known.get(outlet.outlet.id)
+    if (before) return before
+    const limits = outletLimits(feeds[0]!)
+    const law: OutletLaw = {
+      outlet: outlet.outlet,
+      laws: feeds.map(({ section, share }) => ({ law: runoffLaw(section), share })),
+      guard: gutter.guard,
+      handsOn: outlet.onward !== undefined,
+      branch: { mean: 0, gutter: limits.gutter * perFlow, hole: limits.outlet * perFlow, above: [] },
     }
-  })
+    known.set(outlet.outlet.id, law)
+    law.branch.above = outletShares(gutter)
+      .filter(({ onward }) => onward === outlet.outlet.id)
+      .flatMap(({ outlet: { id, drop } }) => {
+        const above = path.feeds.get(drop)!.filter((feed) => feed.outlet.outlet.id === id)
+        return above.length > 0 ? [lawOf(above).branch] : []
+      })
+    return law
+  }
+  const outletsOf = (feeds: readonly Feed[]): GutterBranch[] => {
+    const outlets = new Set(feeds.map(({ outlet }) => outlet.outlet.id))
+    const laws = [...outlets].map((id) => lawOf(feeds.filter(({ outlet }) => outlet.outlet.id === id)))
+    own.push(...laws)
+    return laws.map(({ branch }) => branch)
+  }
+  const join = ({ feeds, joined, limit, flush, passes }: JoinedPipe): { branch: GutterBranch; through: number[] } => {
+    const inner = joined.map(join)
+    const branch: GutterBranch = {
+      mean: 0,
+      gutter: Infinity,
+      hole: limit.passes * perFlow,
+      above: [],
+      joins: [...outletsOf(feeds), ...inner.map((each) => each.branch)],
+    }
+    const through = inner.flatMap((each) => each.through)
+    if (!flush && passes === 1) return { branch, through }
+    joins.push({ branch, flush, passes, through })
+    return { branch, through: [...through, joins.length - 1] }
+  }
+  const pipes = joinedPipes(path, dropId, end)
+  const roots = [...outletsOf(ownFeeds(path, dropId)), ...pipes.map((pipe) => join(pipe).branch)]
+  return { own, all: [...known.values()], roots, joins, piped: pipes.length > 0 }
 }
 
 /** What a day's depth brings to an intake: water off the roof, what gets down the pipe, and the share of that gathered. */
@@ -50,17 +116,23 @@ interface DepthShare {
   runoff: number
   passed: number
   gathered: number
+  /** What of `passed` comes by each pipe that loses something before it joins. */
+  joined: readonly number[]
 }
+const NOTHING: DepthShare = { runoff: 0, passed: 0, gathered: 0, joined: [] }
 
 /** A gauge reads tenths, so a record has few depths that differ; each is reckoned once. */
 const MOST_KEPT = 20_000
 
-/** An intake as the years need it: what each depth of rain brings, and the first flush in front of it. */
+/** An intake as the years need it: what each depth of rain brings, and what is lost on the way before it is led aside. */
 export interface IntakeLaw {
   vessel: string
   /** Whether what is not gathered is thrown off (a filter) rather than sent on down the pipe. */
   sheds: boolean
   flush: DeviceOf<'first-flush'> | undefined
+  /** Share that filters let by before the first flush is filled. */
+  beforeFlush: number
+  joins: readonly Pick<JoinLaw, 'flush' | 'passes' | 'through'>[]
   wetHours: number
   bring(depth: number): DepthShare
 }
@@ -75,33 +147,71 @@ export function intakeLaw(path: WaterPath, intake: Intake): IntakeLaw {
   const placed = path.vessels.get(intake.vessel.id)!
   const usable = usableVolume(path, placed.store.id)
   const limits = intakeLimits(path, intake, (usable.top + usable.bottom) / 2)
-  const branches = branchesOf(path.feeds.get(intake.drop.id)!)
   const { wetHours } = path.scheme
   // Litres a day for each m³/s that runs through the wet hours.
   const perFlow = (wetHours * SECONDS_PER_HOUR) / LITRE
-  const gatherLimit = Math.min(limits.pipe, limits.film, limits.hose / limits.gathered)
+  const { own, all, roots, joins, piped } = gatheringOf(path, intake.drop.id, placed.foot + intake.port.at, perFlow)
+  const isOwn = (id: string | undefined) => own.some(({ outlet }) => outlet.id === id)
+  const onwardOf = new Map(all.map((law) => [law, all.find(({ branch }) => branch.above.includes(law.branch))?.outlet.id]))
+  // What an outlet hands on to one of another pipe is that one's water, and the other way round.
+  const given = own.filter((law) => law.handsOn && !isOwn(onwardOf.get(law)))
+  const taken = all.filter((law) => !own.includes(law) && isOwn(onwardOf.get(law)))
+  const simple = !piped && all.every(({ guard, handsOn }) => !guard && !handsOn)
+  const pipe = limits.pipe * perFlow
+  const gatherLimit = Math.min(limits.pipe, limits.film, limits.hose / limits.gathered) * perFlow
   const open = !Number.isFinite(limits.film) && !Number.isFinite(limits.hose)
-  const flows: Branch[] = branches.map(({ cap }) => ({ mean: 0, cap }))
+  const flows: Branch[] = own.map(({ branch }) => ({ mean: 0, cap: Math.min(branch.gutter, branch.hole) }))
   const known = new Map<number, DepthShare>()
 
+  /**
+   * What passes a limit, and what any of the branches takes or lets by, over all intensities of a day. Rain of over 40 mm/h
+   * skips over guards in part: before gutter and hole, which would not have taken all of it.
+   */
+  function meanPast(limit: number, depth: number) {
+    const means = all.map(({ branch }) => branch.mean)
+    const heavy = (SKIPS_ABOVE * wetHours) / depth
+    const light = meanOver(roots, limit, 0, heavy)
+    all.forEach(({ branch, guard }, i) => (branch.mean = means[i]! * (guard ? 1 - SKIPS : 1)))
+    const hard = meanOver(roots, limit, heavy, Infinity)
+    all.forEach(({ branch }, i) => (branch.mean = means[i]!))
+    return {
+      passed: light.passed + hard.passed,
+      takenBy: (branch: GutterBranch) => (light.taken.get(branch) ?? 0) + (hard.taken.get(branch) ?? 0),
+      letBy: (laws: readonly OutletLaw[]) =>
+        laws.reduce((sum, { branch }) => sum + (light.letBy.get(branch) ?? 0) + (hard.letBy.get(branch) ?? 0), 0),
+    }
+  }
+
   function reckon(depth: number): DepthShare {
-    let runoff = 0
-    branches.forEach(({ laws, guard }, b) => {
-      const litres = laws.reduce((sum, { law, share }) => sum + share * dailyRunoff(law, depth), 0)
-      flows[b]!.mean = (litres * (guard ? 1 - skipsGuard(depth / wetHours) : 1)) / perFlow
-      runoff += litres
-    })
-    if (runoff === 0) return { runoff: 0, passed: 0, gathered: 0 }
-    // Rounding of the exponentials must not make more water than there is.
-    const passed = Math.min(runoff, expectedFlow(flows, limits.pipe) * perFlow)
-    const gatherable = open ? passed : Math.min(passed, expectedFlow(flows, gatherLimit) * perFlow)
-    return { runoff, passed, gathered: passed > 0 ? (limits.gathered * gatherable) / passed : 0 }
+    for (const { laws, branch } of all) branch.mean = laws.reduce((sum, { law, share }) => sum + share * dailyRunoff(law, depth), 0)
+    if (all.every(({ branch }) => branch.mean === 0)) return NOTHING
+    const shed = own.reduce((sum, { branch }) => sum + branch.mean, 0)
+    if (simple) {
+      own.forEach(({ branch }, b) => (flows[b]!.mean = branch.mean))
+      // Rounding of the exponentials must not make more water than there is.
+      const passed = Math.min(shed, expectedFlow(flows, pipe))
+      const gatherable = open ? passed : Math.min(passed, expectedFlow(flows, gatherLimit))
+      return { runoff: shed, passed, gathered: passed > 0 ? (limits.gathered * gatherable) / passed : 0, joined: [] }
+    }
+    const past = meanPast(pipe, depth)
+    const runoff = Math.max(0, shed + past.letBy(taken) - past.letBy(given))
+    const passed = Math.min(runoff, past.passed)
+    const gatherable = open ? passed : Math.min(passed, meanPast(gatherLimit, depth).passed)
+    const arriving = roots.reduce((sum, root) => sum + past.takenBy(root), 0)
+    return {
+      runoff,
+      passed,
+      gathered: passed > 0 ? (limits.gathered * gatherable) / passed : 0,
+      joined: joins.map(({ branch }) => (arriving > 0 ? (passed * past.takenBy(branch)) / arriving : 0)),
+    }
   }
 
   return {
     vessel: intake.vessel.id,
     sheds: open,
     flush: flushBefore(intake),
+    beforeFlush: limits.beforeFlush,
+    joins,
     wetHours,
     bring(depth) {
       const before = known.get(depth)
@@ -113,28 +223,71 @@ export function intakeLaw(path: WaterPath, intake: Intake): IntakeLaw {
   }
 }
 
+/** A day at an intake, litres: what is led into the vessel, and where the rest of what came down the pipe went. */
+interface IntakeDay {
+  captured: number
+  flushed: number
+  /** Thrown off by filters on the way. */
+  shed: number
+  past: number
+}
+
+/** Walks an intake through its days: what its first flushes hold goes on from one to the next. */
+function walkOf(law: IntakeLaw): { held: () => number; step: (share: DepthShare, day: number) => IntakeDay } {
+  const holds = law.joins.map(() => 0)
+  let own = 0
+  const flushing = (flush: DeviceOf<'first-flush'>, held: number, water: number, day: number) =>
+    flushDay(flush, held, water, law.wetHours, day)
+  return {
+    held: () => holds.reduce((sum, each) => sum + each, own),
+    step({ passed, gathered, joined }, day) {
+      let left = passed
+      let flushed = 0
+      let shed = 0
+      const lost: number[] = []
+      law.joins.forEach(({ flush, passes, through }, k) => {
+        const comes = Math.max(0, (joined[k] ?? 0) - through.reduce((sum, inner) => sum + lost[inner]!, 0))
+        const off = comes * (1 - passes)
+        const taken = flush ? flushing(flush, holds[k]!, comes - off, day) : { held: 0, flushed: 0 }
+        holds[k] = taken.held
+        lost[k] = off + taken.flushed
+        shed += off
+        flushed += taken.flushed
+        left -= lost[k]
+      })
+      left = Math.max(0, left)
+      const off = left * (1 - law.beforeFlush)
+      left -= off
+      shed += off
+      if (law.flush) {
+        const taken = flushing(law.flush, own, left, day)
+        own = taken.held
+        left -= taken.flushed
+        flushed += taken.flushed
+      }
+      const captured = law.beforeFlush > 0 ? (gathered / law.beforeFlush) * left : 0
+      return { captured, flushed, shed, past: left - captured }
+    },
+  }
+}
+
 function addIntake(law: IntakeLaw, depths: Float64Array, into: DailyInflow) {
   const vessel = into.byVessel.get(law.vessel) ?? new Float64Array(depths.length)
   into.byVessel.set(law.vessel, vessel)
   const past = law.sheds ? into.shed : into.returned
-  let held = 0
+  const walk = walkOf(law)
   for (let day = 0; day < depths.length; day++) {
     const depth = depths[day]!
-    if (depth === 0 && held === 0) continue
-    const { runoff, passed, gathered } = law.bring(depth)
-    let left = passed
-    if (law.flush) {
-      const flush = flushDay(law.flush, held, passed, law.wetHours, day)
-      held = flush.held
-      left -= flush.flushed
-      into.flushed[day]! += flush.flushed
-    }
-    const captured = gathered * left
-    into.runoff[day]! += runoff
+    if (depth === 0 && walk.held() === 0) continue
+    const share = law.bring(depth)
+    const { captured, flushed, shed, past: rest } = walk.step(share, day)
+    into.runoff[day]! += share.runoff
     into.captured[day]! += captured
     vessel[day]! += captured
-    into.overEdge[day]! += runoff - passed
-    past[day]! += left - captured
+    into.overEdge[day]! += share.runoff - share.passed
+    into.flushed[day]! += flushed
+    into.shed[day]! += shed
+    past[day]! += rest
   }
 }
 
@@ -146,19 +299,11 @@ export function caughtBy(laws: readonly IntakeLaw[], { depths, liquid }: Pick<Da
   const reaching = liquid ?? depths
   const caught = new Float64Array(reaching.length)
   for (const law of laws) {
-    const { flush, wetHours } = law
-    let held = 0
+    const walk = walkOf(law)
     for (let day = 0; day < reaching.length; day++) {
       const depth = reaching[day]!
-      if (depth === 0 && held === 0) continue
-      const { passed, gathered } = law.bring(depth)
-      let left = passed
-      if (flush) {
-        const after = flushDay(flush, held, passed, wetHours, day)
-        held = after.held
-        left -= after.flushed
-      }
-      caught[day]! += gathered * left
+      if (depth === 0 && walk.held() === 0) continue
+      caught[day]! += walk.step(law.bring(depth), day).captured
     }
   }
   return caught

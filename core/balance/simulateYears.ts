@@ -230,10 +230,12 @@ function demandAccounts(store: string, runs: readonly TankRun[], span: number): 
     })
 }
 
-const ratio = (part: number, whole: number) => (whole > 0 ? part / whole : 1)
+/** Share of what was asked for; nought where nothing was, so that nothing kept is never all that was wanted. */
+const ratio = (part: number, whole: number) => (whole > 0 ? part / whole : 0)
 
 /** One in ten dry, middle and one in ten wet of a yearly figure; the ends only from ten counted years on. */
 export function yearRange(values: readonly number[]): YearRange {
+  if (values.length === 0) return { middle: 0 }
   const middle = weibull(values, 0.5)
   return values.length >= YEARS_FOR_ONE_IN_TEN
     ? { low: weibull(values, 0.1), fifth: weibull(values, 0.2), middle, high: weibull(values, 0.9) }
@@ -281,7 +283,7 @@ export function simulateYears(path: WaterPath, storeId: string, ready: ReadyRain
     total,
     met: ratio(total.used, total.demand),
     daysMet: ratio(total.daysMet, total.daysWanted),
-    metRange: yearRange(ranged.map(({ used, demand: wanted }) => ratio(used, wanted))),
+    metRange: yearRange(ranged.flatMap(({ used, demand: wanted }) => (wanted > 0 ? [used / wanted] : []))),
     usedPerYear: total.used / span,
     keptPerYear: (total.captured - total.surplus) / span,
     runoffPerYear: total.runoff / span,

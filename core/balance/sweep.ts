@@ -155,9 +155,9 @@ export function sweepPoint(ground: SweepGround, volume: number): SweepPoint {
   for (let y = 0; y < yields.length; y++) {
     used += yields[y]!
     wanted += ground.yearDemand[y]!
-    if (!anyCounted || ground.counted[y]) shares.push(ground.yearDemand[y]! > 0 ? yields[y]! / ground.yearDemand[y]! : 1)
+    if ((!anyCounted || ground.counted[y]) && ground.yearDemand[y]! > 0) shares.push(yields[y]! / ground.yearDemand[y]!)
   }
-  return { volume, met: wanted > 0 ? used / wanted : 1, shortDays: span > 0 ? short / span : 0, range: yearRange(shares) }
+  return { volume, met: wanted > 0 ? used / wanted : 0, shortDays: span > 0 ? short / span : 0, range: yearRange(shares) }
 }
 
 /** Evenly spaced volumes to try, from nothing to a few times the present one, litres. */

@@ -1,7 +1,7 @@
 import { intakeLimits, outletLimits, type IntakeLimits } from './intakeLimits'
 import type { Intake, WaterPath } from '../path/waterPath'
 import { FULL_DUTY, verticalPipeFlow } from '../pipe/verticalPipe'
-import { outletShares } from '../gutter/outletShares'
+import { outletShares, type OutletCatch } from '../gutter/outletShares'
 import { planArea, windArea } from '../roof/planArea'
 import type { Drop, Gutter, Outlet, RoofSection } from '../scheme'
 
@@ -23,32 +23,53 @@ export interface OutletDesign {
   drop: Drop
   /** Plan area that reaches it, m². */
   roof: number
-  /** m³/s in the design rain. */
+  /** m³/s in the design rain, with what a hole above it on the fall lets by. */
   arriving: number
+  /** What goes down its pipe: all of it, or what its hole takes where another lies below. */
+  down: number
+  /** The outlet below that gets the rest. */
+  onward?: string
   limits: Pick<IntakeLimits, 'gutter' | 'outlet' | 'pipe'>
 }
 
 /** What arrives at every outlet in the design rain, and what gutter, hole and pipe let by: nothing arrives where no roof drains. */
 export function outletDesign(path: WaterPath): OutletDesign[] {
-  return path.scheme.drops.flatMap((drop) => {
-    const catches = path.scheme.gutters.flatMap((gutter) =>
-      outletShares(gutter)
-        .filter(({ outlet }) => outlet.drop === drop.id)
-        .map((catching) => ({ gutter, catching })),
-    )
-    return catches.map(({ gutter, catching }) => {
-      const own = path.feeds.get(drop.id)!.filter(({ outlet }) => outlet.outlet === catching.outlet)
-      const roof = own.reduce((sum, { section, share }) => sum + capacityArea(path, section) * share, 0)
-      return {
+  const { drops, gutters, designIntensity } = path.scheme
+  const all = gutters.flatMap((gutter) => {
+    const catches = outletShares(gutter)
+    const designs = new Map<string, OutletDesign>()
+    const of = (catching: OutletCatch): OutletDesign => {
+      const { outlet, onward } = catching
+      const known = designs.get(outlet.id)
+      if (known) return known
+      const drop = drops.find(({ id }) => id === outlet.drop)!
+      const own = path.feeds.get(drop.id)!.filter((feed) => feed.outlet.outlet.id === outlet.id)
+      const limits = {
+        ...outletLimits({ gutter, outlet: catching, bends: own[0]?.bends ?? [] }),
+        pipe: verticalPipeFlow(drop.bore, FULL_DUTY),
+      }
+      const shed = designFlow(
+        designIntensity,
+        own.reduce((sum, { section, share }) => sum + capacityArea(path, section) * share, 0),
+      )
+      const above = catches.filter((each) => each.onward === outlet.id).map(of)
+      const arriving = above.reduce((sum, each) => sum + Math.min(each.arriving, each.limits.gutter) - each.down, shed)
+      const design: OutletDesign = {
         gutter,
-        outlet: catching.outlet,
+        outlet,
         drop,
         roof: own.reduce((sum, { section, share }) => sum + planArea(section) * share, 0),
-        arriving: designFlow(path.scheme.designIntensity, roof),
-        limits: { ...outletLimits({ gutter, outlet: catching, bends: own[0]?.bends ?? [] }), pipe: verticalPipeFlow(drop.bore, FULL_DUTY) },
+        arriving,
+        down: onward === undefined ? arriving : Math.min(arriving, limits.gutter, limits.outlet),
+        ...(onward === undefined ? {} : { onward }),
+        limits,
       }
-    })
+      designs.set(outlet.id, design)
+      return design
+    }
+    return catches.map(of)
   })
+  return drops.flatMap(({ id }) => all.filter(({ drop }) => drop.id === id))
 }
 
 /** Plan area that a drop receives, m². */
@@ -62,9 +83,32 @@ const capacityArea = ({ scheme }: WaterPath, section: RoofSection): number => (s
 export const dropCapacityArea = (path: WaterPath, dropId: string): number =>
   path.feeds.get(dropId)!.reduce((sum, { section, share }) => sum + capacityArea(path, section) * share, 0)
 
+/** A pipe and all that join it, by their ids. */
+function withJoined({ scheme }: WaterPath, dropId: string): Set<string> {
+  const ids = new Set([dropId])
+  for (let grew = true; grew;) {
+    grew = false
+    for (const { id, end } of scheme.drops)
+      if (end.kind === 'drop' && ids.has(end.drop) && !ids.has(id)) {
+        ids.add(id)
+        grew = true
+      }
+  }
+  return ids
+}
+
+/**
+ * What comes down a pipe in the design rain, by its own outlets and by the pipes that join it, m³/s: its roof's water, with what
+ * holes above its own let by and without what its own let by to others.
+ */
+export function dropFlow(path: WaterPath, dropId: string): number {
+  const pipes = withJoined(path, dropId)
+  return outletDesign(path).reduce((sum, { drop, down }) => sum + (pipes.has(drop.id) ? down : 0), 0)
+}
+
 /** Flow into a vessel in the design rain: all that arrives, or what its diverter lets aside, m³/s. */
 export function designInflow(path: WaterPath, intake: Intake): number {
-  const arriving = designFlow(path.scheme.designIntensity, dropCapacityArea(path, intake.drop.id))
+  const arriving = dropFlow(path, intake.drop.id)
   const { film, hose, gathered } = intakeLimits(path, intake, 0)
   return Math.min(gathered * Math.min(arriving, film), hose)
 }

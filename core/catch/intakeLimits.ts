@@ -5,6 +5,7 @@ import type { Feed, Intake, WaterPath } from '../path/waterPath'
 import type { Device } from '../scheme'
 import { lipOf } from '../vessel/usable'
 import { hoseFlow } from './hoseFlow'
+import { filtersPass } from './joinedPipes'
 import { firstLimit, onTheWay, trainLimits } from './trainLimits'
 
 /** What each part between roof and vessel lets by, m³/s. */
@@ -17,6 +18,8 @@ export interface IntakeLimits {
   hose: number
   /** Share gathered below every limit: 0.9 at a trough, the filter's share at a full take. */
   gathered: number
+  /** The part of that share which filters take before the first flush is filled: 1 where none stands before one. */
+  beforeFlush: number
 }
 
 /** Capacity of one outlet's way to its drop: the least of its gutter leg and the hole itself, m³/s. */
@@ -25,15 +28,14 @@ export function outletLimits({
   outlet,
   bends,
 }: Pick<Feed, 'gutter' | 'outlet' | 'bends'>): Pick<IntakeLimits, 'gutter' | 'outlet'> {
-  const whole = outlet.legs.reduce((sum, leg) => sum + leg, 0)
   const bentOn = (leg: number) => {
     const [from, to] =
       Math.abs(outlet.outlet.at - leg - outlet.from) < 1e-6 ? [outlet.from, outlet.outlet.at] : [outlet.outlet.at, outlet.to]
     return bends.some((at) => at > from && at < to)
   }
   return {
-    // Each leg brings its share of the whole; the first that is full decides what the outlet can be brought.
-    gutter: Math.min(Infinity, ...outlet.legs.map((leg) => (designCapacity(gutter, leg, bentOn(leg)) * whole) / leg)),
+    // Each side of the outlet is a gutter of its own, and what they bring is summed at the hole.
+    gutter: outlet.legs.length === 0 ? Infinity : outlet.legs.reduce((sum, leg) => sum + designCapacity(gutter, leg, bentOn(leg)), 0),
     outlet: outletFlow(outlet.outlet.bore, OUTLET_HEAD_SHARE * gutter.depth, outlet.outlet.strainer),
   }
 }
@@ -55,22 +57,21 @@ function gatheredBy(device: Device | undefined): number {
  * @param halfLevel level of the half-full store above the paving, m
  * Source: film share common practice; EN 12056-3 for the wall film; Darcy–Weisbach for the hose.
  */
-export function intakeLimits(
-  path: WaterPath,
-  intake: Intake,
-  halfLevel: number,
-): Pick<IntakeLimits, 'pipe' | 'film' | 'hose' | 'gathered'> {
+export function intakeLimits(path: WaterPath, intake: Intake, halfLevel: number): Omit<IntakeLimits, 'gutter' | 'outlet'> {
   const { drop, device, vessel, port } = intake
   const pipe = firstLimit(trainLimits(path, intake)).passes
   const inlet = path.vessels.get(vessel.id)!.foot + port.at
-  const passes = onTheWay(intake).reduce((share, each) => (each.kind === 'filter' ? share * each.passes : share), 1)
-  const gathered = gatheredBy(device) * passes
-  if (!device || !('hose' in device)) return { pipe, film: Infinity, hose: Infinity, gathered }
+  const parts = onTheWay(intake)
+  const flush = parts.findIndex(({ kind }) => kind === 'first-flush')
+  const beforeFlush = filtersPass(parts.slice(0, Math.max(0, flush)))
+  const gathered = gatheredBy(device) * filtersPass(parts)
+  if (!device || !('hose' in device)) return { pipe, film: Infinity, hose: Infinity, gathered, beforeFlush }
   const from = device.kind === 'ring-trough' ? lipOf(device) : device.height
   return {
     pipe,
     film: device.kind === 'ring-trough' || device.kind === 'push-in' ? verticalPipeFlow(drop.bore, WALL_FILM) : Infinity,
     hose: hoseFlow(device.hose, from - Math.max(inlet, halfLevel)),
     gathered,
+    beforeFlush,
   }
 }

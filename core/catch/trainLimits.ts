@@ -66,6 +66,18 @@ function limitsOf(device: Device, drop: Drop, head: number): TrainLimit[] {
   }
 }
 
+/** Limits of a pipe and of the parts fitted into it, in the water's order; `end` is the height it leads to, m above the paving. */
+export function partLimits(path: WaterPath, drop: Drop, parts: readonly Device[], end: number): TrainLimit[] {
+  if (!path.feeds.has(drop.id)) throw new RangeError(`no drop ${drop.id}`)
+  let hand = lowestOutlet(path, drop.id)
+  const limits: TrainLimit[] = [{ place: 'pipe', passes: verticalPipeFlow(drop.bore, FULL_DUTY), law: 'en12056' }]
+  for (const each of parts) {
+    limits.push(...limitsOf(each, drop, hand - end))
+    hand -= headSpentBy(each, 0)
+  }
+  return limits
+}
+
 /**
  * Every limit between the gutter's hole and the vessel, in the water's order. The smallest is the first that a growing rain
  * meets. A hose and the film that a trough gathers are no limits of the pipe: what they leave goes on down.
@@ -74,14 +86,7 @@ function limitsOf(device: Device, drop: Drop, head: number): TrainLimit[] {
  */
 export function trainLimits(path: WaterPath, intake: Intake): TrainLimit[] {
   const { drop, device, vessel, port } = intake
-  if (!path.feeds.has(drop.id)) throw new RangeError(`no drop ${drop.id}`)
-  const inlet = path.vessels.get(vessel.id)!.foot + port.at
-  let hand = lowestOutlet(path, drop.id)
-  const limits: TrainLimit[] = [{ place: 'pipe', passes: verticalPipeFlow(drop.bore, FULL_DUTY), law: 'en12056' }]
-  for (const each of onTheWay(intake)) {
-    limits.push(...limitsOf(each, drop, hand - inlet))
-    hand -= headSpentBy(each, 0)
-  }
+  const limits = partLimits(path, drop, onTheWay(intake), path.vessels.get(vessel.id)!.foot + port.at)
   if (!device && port.role === 'lid' && vessel.lid === 'screened')
     limits.push({ place: 'lid-screen', passes: discFlow(port.bore), law: 'orifice' })
   return limits

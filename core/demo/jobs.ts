@@ -19,7 +19,7 @@ import {
 import { addVessel, chooseVessel, setLinkBores } from '../edits'
 import { fromCatalogue } from '../vessel/catalogue'
 import { isoDate, dayNumber } from '../rain/calendar'
-import { makeRecord } from '../rain/makeRecord'
+import { chainOf, daysFromMonths, makeYears, quickNormals } from '../rain/makeRecord'
 import { buildDefaults, jobDefaults, type AnnualRain, type Job, type RainRecord, type Scheme } from '../scheme'
 import { FOOT, INCH, US_GALLON } from '../units/constants'
 
@@ -27,7 +27,10 @@ const RECORD_YEARS = 30
 const FIRST_DAY = isoDate(dayNumber(1991, 1, 1))
 
 function inventedRecord(id: string, name: string, rain: Omit<AnnualRain, 'kind' | 'years'>): RainRecord {
-  const { rain: made } = makeRecord({ kind: 'annual', years: RECORD_YEARS, ...rain })
+  const { totals, wetDays } = quickNormals(rain)
+  // Days that hang together by nothing but yesterday: the records stay what they were, whatever the generator learns.
+  const model = { ...chainOf(daysFromMonths(totals, wetDays)), spread: rain.spread }
+  const { rain: made } = makeYears(model, RECORD_YEARS, rain.seed)
   return {
     id,
     name,

@@ -1,8 +1,17 @@
-import { lineFlow } from '../pipe/friction'
+import { lineFlow, type Line } from '../pipe/friction'
 import type { Tap } from '../scheme'
 
-/** Loss of a hose bib and its entry, and the velocity head that leaves. Common practice: bib 6–10, entry 0.5. */
-const TAP_LOSSES = 8 + 0.5 + 1
+/** Loss of a hose bib and its entry. Common practice: bib 6–10, entry 0.5. */
+const TAP_LOSSES = 8 + 0.5
+
+/**
+ * A tap as a line of pipe, with the hose on it where it has one: each loses by the velocity in its own bore, so that a wide hose
+ * on a narrow tap is no narrow hose.
+ */
+export const tapLine = ({ bore, hose }: Pick<Tap, 'bore' | 'hose'>): Line =>
+  hose
+    ? { bore: hose.bore, length: hose.length, losses: 1, through: { bore, losses: TAP_LOSSES } }
+    : { bore, length: 0, losses: TAP_LOSSES + 1 }
 
 /**
  * Flow from a tap, or from the end of its hose, under a head of water.
@@ -17,6 +26,5 @@ const TAP_LOSSES = 8 + 0.5 + 1
 export function tapFlow({ bore, hose }: Pick<Tap, 'bore' | 'hose'>, surface: number, spout: number): number {
   const head = surface - (hose?.end ?? spout)
   if (head <= 0) return 0
-  // Losses are told for the tap's bore; a narrower hose after it brings its own friction.
-  return lineFlow({ bore: hose ? Math.min(bore, hose.bore) : bore, length: hose?.length ?? 0, losses: TAP_LOSSES }, head)
+  return lineFlow(tapLine({ bore, hose }), head)
 }

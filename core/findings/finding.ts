@@ -52,6 +52,8 @@ export interface FindingOption {
 
 /** What the findings of rain need to know of the record; absent until the record is at hand. */
 export interface RainFacts {
+  /** Days in the record. */
+  days: number
   countedYears: number
   filledDays: number
   leftOutYears: number

@@ -52,6 +52,7 @@ import { designRainTooLow } from './designRainTooLow'
 import { diverterAboveRim } from './diverterAboveRim'
 import { diverterBelowInlet } from './diverterBelowInlet'
 import { drawOffInSediment } from './drawOffInSediment'
+import { eaveLongerThanGutter } from './eaveLongerThanGutter'
 import { foulingWithEdible } from './foulingWithEdible'
 import { gutterOverCapacity } from './gutterOverCapacity'
 import { headShort } from './headShort'
@@ -97,6 +98,7 @@ export const FINDING_RULES: readonly FindingRule[] = [
   diverterBelowInlet,
   drainClogs,
   drawOffInSediment,
+  eaveLongerThanGutter,
   dripNeedsHead,
   dripWantsFilter,
   flushDrainsBadly,

@@ -1,24 +1,49 @@
 import { produce } from 'immer'
 import { port } from '../arrangements/parts'
-import { designInflow } from '../catch/designFlow'
 import { tapFlow } from '../draw/tapFlow'
 import { freshId } from '../edits/schemeEdits'
+import { canSiphon, siphonFlow } from '../overflow/siphon'
+import { surplusWays } from '../overflow/waysOut'
+import { portInvert, portOf } from '../path/portHeights'
+import type { PlacedVessel, WaterPath } from '../path/waterPath'
 import { flow, length } from '../units/quantity'
+import { meanArea } from '../vessel/groups'
 import { isAirtight, MESH_SHARE, ventBore, ventFlow } from '../vessel/vents'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
+
+/** Air that water drives out of a vessel in the design rain, m³/s. */
+function airOut(path: WaterPath, { vessel, store }: PlacedVessel): number {
+  const pumped = path.scheme.pumps.reduce((sum, { to, wants }) => sum + (to.kind === 'vessel' && to.vessel === vessel.id ? wants : 0), 0)
+  const surplus = surplusWays(path, store.id).find(({ vessels }) => vessels.some((each) => each.vessel.id === vessel.id))!
+  if (store.arrangement !== 'linked-low') return surplus.arriving + pumped
+  // Only vessels that rise together share the flow; in a stack or a cascade each has the whole of it in its turn.
+  const whole = store.vessels.reduce((sum, { body }) => sum + meanArea(body), 0)
+  return (surplus.arriving * meanArea(vessel.body)) / whole + pumped
+}
+
+/** Air that a pump or a running siphon draws in, m³/s; taps are told apart. */
+function airIn(path: WaterPath, placed: PlacedVessel, top: number): number {
+  const { vessel, store } = placed
+  const pumps = path.scheme.pumps.filter(({ from }) => from.vessel === vessel.id).map(({ wants }) => wants)
+  const siphons = path.overflows
+    .get(store.id)!
+    .filter((route) => route.from.vessel === vessel.id && canSiphon(route, portInvert(placed, portOf(placed, route.from.port))))
+    .map((route) => siphonFlow(route, Math.max(0, top - route.end)))
+  return Math.max(0, ...pumps, ...siphons)
+}
 
 /** Air must come and go as fast as water does: bulging when it fills, sucked in when it is drawn. */
 export const noVent = rule(
   'noVent',
   ({ path, usable }) =>
-    [...path.vessels.values()].map(({ vessel, store, foot }) => {
+    [...path.vessels.values()].map((placed) => {
+      const { vessel, store, foot } = placed
       if (!isAirtight(vessel)) return undefined
-      const coming = path.intakes.get(store.id)!.reduce((sum, intake) => sum + designInflow(path, intake), 0) / store.vessels.length
       const { top } = usable.get(store.id)!
       const going = path.scheme.taps
         .filter((tap) => tap.vessel === vessel.id)
         .map((tap) => tapFlow(tap, top, foot + vessel.ports.find(({ id }) => id === tap.port)!.at - tap.spoutBelow))
-      const fastest = Math.max(coming, ...going)
+      const fastest = Math.max(airOut(path, placed), airIn(path, placed, top), ...going)
       // An overflow that is not running full is a way for air too.
       const holes = path.overflows.get(store.id)!.filter(({ from, mouth }) => from.vessel === vessel.id && mouth !== 'hooped')
       const byHoles = holes.reduce((sum, { bore, screenedEnd }) => {

@@ -1,6 +1,6 @@
 import { isWord, word } from '../figures/told'
 import { produce } from 'immer'
-import { designFlow, dropCapacityArea } from '../catch/designFlow'
+import { dropFlow } from '../catch/designFlow'
 import { firstLimit, trainLimits, type TrainLimit } from '../catch/trainLimits'
 import { bisect } from '../numeric/bisect'
 import { NAMED_BORES } from '../pipe/bores'
@@ -37,7 +37,7 @@ export const trainOverCapacity = rule(
       const limits = trainLimits(path, intake).filter(({ place }) => place !== 'pipe')
       if (limits.length === 0) return undefined
       const first = firstLimit(limits)
-      const arriving = designFlow(path.scheme.designIntensity, dropCapacityArea(path, intake.drop.id))
+      const arriving = dropFlow(path, intake.drop.id)
       if (first.passes >= arriving - 1e-12) return undefined
       const size = mendingSize(first, intake.drop, intake, arriving)
       return {

@@ -14,7 +14,7 @@ const SLACK = 0.02
 /**
  * The eaves of a gutter's sections, one after the other from its left end. A section that no longer fits lies across the
  * gutter from the first ones (a valley between two roofs) and begins at the left end again. Eaves a little longer than the
- * gutter are drawn in to its length, so that all of their roof is counted.
+ * gutter are drawn in to its length, so that all of their roof is counted; of one much longer only what lies over the gutter.
  */
 export function eavesAlong(gutter: Pick<Gutter, 'length'>, sections: readonly RoofSection[]): EaveSpan[] {
   const spans: EaveSpan[] = []
@@ -26,7 +26,7 @@ export function eavesAlong(gutter: Pick<Gutter, 'length'>, sections: readonly Ro
     at += length
   }
   const most = Math.max(0, ...spans.map(({ to }) => to))
-  const scale = most > gutter.length ? gutter.length / most : 1
+  const scale = most > gutter.length && most <= gutter.length * (1 + SLACK) ? gutter.length / most : 1
   return spans.map(({ section, from, to }) => ({ section, from: from * scale, to: to * scale }))
 }
 

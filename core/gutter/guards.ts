@@ -1,6 +1,6 @@
 /** Rain heavier than this skips over a guard, mm/h, and the share that does. Common practice: 5–15 % in heavy rain. */
-const SKIPS_ABOVE = 40
-const SKIPS = 0.1
+export const SKIPS_ABOVE = 40
+export const SKIPS = 0.1
 
 /**
  * Share of a day's water that skips over a guard: a tenth of what falls faster than 40 mm/h, nothing of the rest.

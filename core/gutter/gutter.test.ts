@@ -48,6 +48,15 @@ describe('outlets', () => {
       ['b', 3, 10, [3, 4]],
     ])
   })
+  it('on a fall every hole takes what comes down to it, and hands on to the next', () => {
+    const outlets = [outlet('high', 2, 2.04, 'd'), outlet('low', 7, 2.01, 'd'), outlet('right', 9, 2.02, 'd')]
+    expect(of('g', 'G', 10, outlets, { fall: 0.005 })).toEqual([
+      ['high', 0, 2, [2]],
+      ['low', 2, 9, [5, 2]],
+      ['right', 9, 10, [1]],
+    ])
+    expect(outletShares(gutter('g', 'G', 10, outlets, { fall: 0.005 })).map(({ onward }) => onward)).toEqual(['low', undefined, 'low'])
+  })
   it('a stretch without an outlet gives nothing', () => {
     expect(of('g', 'G', 10, [outlet('b', 10, 2, 'd')], { highPoints: [4] })).toEqual([['b', 4, 10, [6]]])
   })

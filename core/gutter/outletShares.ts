@@ -7,6 +7,8 @@ export interface OutletCatch {
   to: number
   /** From stop end, high point or half-way line to the outlet, on its left and on its right; a leg of no length is left out. */
   legs: number[]
+  /** The next outlet down the fall, which gets what this one's hole cannot take; none where it is the lowest, or on a level run. */
+  onward?: string
 }
 
 const legsOf = (outlet: Outlet, from: number, to: number) => [outlet.at - from, to - outlet.at].filter((leg) => leg > 1e-9)
@@ -14,12 +16,16 @@ const legsOf = (outlet: Outlet, from: number, to: number) => [outlet.at - from, 
 function shareSegment(gutter: Gutter, from: number, to: number, outlets: readonly Outlet[]): OutletCatch[] {
   const level = gutter.fall === 0 || outlets.length === 1
   if (!level) {
-    // On a fall the lowest hole gets all that the others let by; until those are capped in the storm trial, the
-    // highest takes first, so its capacity decides. The daily account gives the water to the lowest.
+    // Down a fall every hole takes what comes along first, and lets by only what it cannot swallow; the lowest takes the rest,
+    // from both sides where it lies between two others.
     const lowest = outlets.reduce((low, outlet) => (outlet.height < low.height ? outlet : low))
-    return outlets.map((outlet) =>
-      outlet === lowest ? { outlet, from, to, legs: legsOf(outlet, from, to) } : { outlet, from: outlet.at, to: outlet.at, legs: [] },
-    )
+    const at = outlets.indexOf(lowest)
+    return outlets.map((outlet, i) => {
+      const left = i === 0 ? from : i <= at ? outlets[i - 1]!.at : outlet.at
+      const right = i === outlets.length - 1 ? to : i >= at ? outlets[i + 1]!.at : outlet.at
+      const onward = i < at ? outlets[i + 1] : i > at ? outlets[i - 1] : undefined
+      return { outlet, from: left, to: right, legs: legsOf(outlet, left, right), ...(onward ? { onward: onward.id } : {}) }
+    })
   }
   return outlets.map((outlet, i) => {
     const left = i === 0 ? from : (outlets[i - 1]!.at + outlet.at) / 2
@@ -40,7 +46,8 @@ export function stretches(gutter: Gutter): { from: number; to: number; outlets: 
 }
 
 /**
- * How a gutter divides its roof between its outlets: at the high points, and half-way between outlets of a level run.
+ * How a gutter divides its roof between its outlets: at the high points, half-way between outlets of a level run, and on a fall
+ * at every hole, which takes what comes down to it up to its own capacity.
  *
  * A stretch between high points without an outlet spills; nothing of it reaches any.
  *

@@ -1,4 +1,4 @@
-import { designFlow, dropCapacityArea } from '../catch/designFlow'
+import { dropFlow } from '../catch/designFlow'
 import { cutInOf } from '../catch/families'
 import { onTheWay } from '../catch/trainLimits'
 import { outletsInto, type Intake, type PlacedVessel, type WaterPath } from '../path/waterPath'
@@ -83,7 +83,11 @@ function vesselHeights(path: WaterPath, placed: PlacedVessel): Pick<Heights, 'ri
 
 /** The outlet that leads: the highest of several, but the lowest where a standing-water pipe must not flood it. */
 function leadingOutlet(path: WaterPath, dropId: string, lowest: boolean): Outlet {
-  return outletsInto(path, dropId).reduce((best, each) => ((lowest ? each.height < best.height : each.height > best.height) ? each : best))
+  // Standing water floods whatever outlet is the lowest, be it that of a pipe which joins.
+  const joining = lowest ? path.feeds.get(dropId)!.map(({ outlet }) => outlet.outlet) : []
+  return [...outletsInto(path, dropId), ...joining].reduce((best, each) =>
+    (lowest ? each.height < best.height : each.height > best.height) ? each : best,
+  )
 }
 
 const present = <K extends string, V>(key: K, value: V | undefined): { [P in K]?: V } =>
@@ -133,7 +137,7 @@ export function sectionLine(path: WaterPath, intake: Intake, fed = true): Sectio
     outlet: outlet.height,
     inlet,
     ...present('pipeEnd', pipeEnd),
-    flow: designFlow(path.scheme.designIntensity, dropCapacityArea(path, drop.id)),
+    flow: dropFlow(path, drop.id),
   })
   return {
     intake,

@@ -1,6 +1,6 @@
 import type { ToldValues } from '../figures/told'
 import { assess, type AssessedLine, type Assessment } from '../assess'
-import { designFlow, dropArea, dropCapacityArea } from '../catch/designFlow'
+import { dropArea, dropFlow } from '../catch/designFlow'
 import { familyOf } from '../catch/families'
 import { chamberVolume, washDepth } from '../catch/firstFlush'
 import { WASH_BY_FOULING, worstFouling } from '../catch/flushSizing'
@@ -77,7 +77,7 @@ function checksOf({ path, findings }: Assessment, assessed: AssessedLine, wash: 
   const { intake, flush, heights } = line
   const { device, drop, vessel } = intake
   const area = dropArea(path, drop.id)
-  const arriving = designFlow(path.scheme.designIntensity, dropCapacityArea(path, drop.id))
+  const arriving = dropFlow(path, drop.id)
   // The pipe and its hole are what they are whatever is fitted: only what the train adds is held against it.
   const added = trainLimits(path, intake).filter(({ place }) => place !== 'pipe' && place !== 'offset')
   const limit = added.length > 0 ? firstLimit(added).passes : Infinity
@@ -138,7 +138,7 @@ export function offerTrains(
   const before = assess(scheme, rain, site)
   const wash = wantedWash(scheme, before, dropId, wishes.flush)
   const wants: TrainWants = {
-    flow: designFlow(scheme.designIntensity, dropCapacityArea(before.path, dropId)),
+    flow: dropFlow(before.path, dropId),
     flush: wash * dropArea(before.path, dropId) * LITRE,
     run: wishes.run,
     system: wishes.system,

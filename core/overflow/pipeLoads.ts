@@ -39,7 +39,7 @@ export function pipeLoads(path: WaterPath): PipeLoad[] {
   return drops.map((drop) => {
     const pipes = new Set([drop, ...joining(drop.id)].map(({ id }) => id))
     const comes = [
-      ...outlets.filter((each) => pipes.has(each.drop.id)).map(({ outlet, arriving }) => ({ outlet: outlet.id, flow: arriving })),
+      ...outlets.filter((each) => pipes.has(each.drop.id)).map(({ outlet, down }) => ({ outlet: outlet.id, flow: down })),
       ...spilling.filter(({ into }) => pipes.has(into)).map(({ overflow, flow }) => ({ overflow, flow })),
     ].filter(({ flow }) => flow > 0)
     return {

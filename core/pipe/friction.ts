@@ -33,6 +33,8 @@ export interface Line {
   length: number
   /** Sum of loss factors, the velocity head that leaves (1) included. */
   losses: number
+  /** Further losses in a part of another bore, such as the tap before a hose: told by the velocity in it. */
+  through?: { bore: number; losses: number }
   /** Wall roughness, m; smooth plastic when left out. */
   roughness?: number
   /** m²/s; water near 20 °C when left out. */
@@ -40,11 +42,21 @@ export interface Line {
 }
 
 /** Head that a flow spends in a line, m. `h = (ΣK + fL/d)·v²/2g`. */
-export function headSpent({ bore, length, losses, roughness = SMOOTH_PLASTIC, viscosity = WATER_VISCOSITY }: Line, flow: number): number {
+export function headSpent(line: Line, flow: number): number {
   if (flow === 0) return 0
-  const velocity = flow / ((Math.PI / 4) * bore ** 2)
+  const { bore, length, losses, through, roughness = SMOOTH_PLASTIC, viscosity = WATER_VISCOSITY } = line
+  const velocity = velocityIn(bore, flow)
   const f = frictionFactor((velocity * bore) / viscosity, roughness / bore)
-  return ((losses + (f * length) / bore) * velocity ** 2) / (2 * GRAVITY)
+  const part = through ? through.losses * velocityIn(through.bore, flow) ** 2 : 0
+  return ((losses + (f * length) / bore) * velocity ** 2 + part) / (2 * GRAVITY)
+}
+
+const velocityIn = (bore: number, flow: number) => flow / ((Math.PI / 4) * bore ** 2)
+
+/** What a head would drive through a line without friction along its wall, m³/s: the most that it can. */
+export function frictionlessFlow({ bore, losses, through }: Line, head: number): number {
+  const perFlow = losses * velocityIn(bore, 1) ** 2 + (through ? through.losses * velocityIn(through.bore, 1) ** 2 : 0)
+  return Math.sqrt((2 * GRAVITY * head) / perFlow)
 }
 
 /**
@@ -61,7 +73,7 @@ export function lineFlow(line: Line, head: number): number {
   positive('losses', line.losses)
   nonNegative('head', head)
   if (head === 0) return 0
-  const frictionless = (Math.PI / 4) * line.bore ** 2 * Math.sqrt((2 * GRAVITY * head) / line.losses)
+  const frictionless = frictionlessFlow(line, head)
   if (line.length === 0) return frictionless
   // A hair above, so that rounding cannot put the root outside.
   return bisect((flow) => headSpent(line, flow) - head, 0, frictionless * (1 + 1e-9), frictionless * 1e-10)

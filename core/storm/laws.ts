@@ -1,7 +1,6 @@
-import { headSpent, type Line } from '../pipe/friction'
+import { frictionlessFlow, headSpent, type Line } from '../pipe/friction'
 import { standpipeFlow } from '../overflow/overflowHead'
 import { criticalFlow, stubFlow } from '../overflow/stub'
-import { GRAVITY } from '../units/constants'
 
 /** Flow over head, ready to be asked many thousand times. */
 export type HeadLaw = (head: number) => number
@@ -25,7 +24,7 @@ function tabled(most: number, of: (head: number) => number): HeadLaw {
 
 /** Turns the loss law of a line round by sampling it over flow: no root has to be sought. */
 function turned(line: Line): (head: number) => number {
-  const most = (Math.PI / 4) * line.bore ** 2 * Math.sqrt((2 * GRAVITY * MOST_HEAD) / line.losses)
+  const most = frictionlessFlow(line, MOST_HEAD)
   const count = 4 * POINTS
   const heads = Float64Array.from({ length: count + 1 }, (_, k) => headSpent(line, (most * k) / count))
   return (head) => {
@@ -56,7 +55,8 @@ function kept(key: string, make: () => HeadLaw): HeadLaw {
 
 /** A pipe by the head across it; in proportion under 1 mm. Source: Darcy–Weisbach, Swamee & Jain 1976. */
 export function pipeLaw(line: Line): HeadLaw {
-  return kept(`pipe ${line.bore} ${line.length} ${line.losses} ${line.roughness} ${line.viscosity}`, () => {
+  const { bore, length, losses, through, roughness, viscosity } = line
+  return kept(`pipe ${bore} ${length} ${losses} ${through?.bore} ${through?.losses} ${roughness} ${viscosity}`, () => {
     const pipe = tabled(MOST_HEAD, turned(line))
     const gentle = pipe(SMALL_HEAD) / SMALL_HEAD
     return (head) => (head <= 0 ? 0 : head < SMALL_HEAD ? gentle * head : pipe(head))

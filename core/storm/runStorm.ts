@@ -9,7 +9,7 @@ import { mouthLaw } from './laws'
 import { Network, OUTSIDE } from './network'
 import { levelCurve, schemeFlows } from './schemeFlows'
 import type { Spill, StormAccount, StormRun } from './stormRun'
-import { stepUpstream, type UpstreamStep } from './upstream'
+import { eavesByOutlet, stepUpstream, withJoined, type UpstreamStep } from './upstream'
 import type { WhatIf } from './whatIf'
 
 /** After the rain this long at least, and at most, the vessels may still even out, s. */
@@ -90,7 +90,9 @@ export function runStorm(
   const arriving = series()
   const levels = placed.map(series)
   const rates = built.flows.map(series)
-  const held = built.ups.map(({ state }) => (state.flush ? series() : undefined))
+  const states = built.ups.flatMap(({ state }) => withJoined(state))
+  const eaves = eavesByOutlet(states)
+  const held = states.map((state) => (state.flush ? series() : undefined))
   const flowVolume = new Float64Array(built.flows.length)
   const flowPeak = new Float64Array(built.flows.length)
   const flowPeakAt = new Float64Array(built.flows.length)
@@ -99,7 +101,7 @@ export function runStorm(
   const airPeak = new Float64Array(placed.length)
   const airAt = new Float64Array(placed.length)
   const change = new Float64Array(placed.length)
-  const fullAt = built.ups.map(({ state }) => (state.flush && state.chamber >= state.chamberMost ? 0 : undefined)) as (number | undefined)[]
+  const fullAt = states.map((state) => (state.flush && state.chamber >= state.chamberMost ? 0 : undefined)) as (number | undefined)[]
   const book: Book = {
     spills: new Map(),
     account: {
@@ -133,7 +135,7 @@ export function runStorm(
         : []
     }),
   )
-  const away: UpstreamStep = { runoff: 0, passing: 0, flushed: 0, leaked: 0 }
+  const away: UpstreamStep = { runoff: 0, passing: 0, flushed: 0, leaked: 0, shed: 0 }
   let fallen = 0
   let moved = 0
   if (!brief) placed.forEach((_, i) => (levels[i]![0] = network.levels[i]!))
@@ -144,7 +146,7 @@ export function runStorm(
     const rainNow = depthUpTo(at + step)
     const depths = { before: fallen, after: rainNow }
     let offRoofs = 0
-    built.ups.forEach(({ state, pass, away: leadsAway, flow }, u) => {
+    built.ups.forEach(({ state, pass, away: leadsAway, flow }) => {
       stepUpstream(
         state,
         depths,
@@ -153,16 +155,20 @@ export function runStorm(
           account.overEdge += volume
           note(book, { kind: loss.kind, id: loss.gutter, limit: loss.limit, part: loss.part }, volume, at, step)
         },
+        eaves,
         away,
       )
       account.runoff += away.runoff
+      account.shed += away.shed
       account.flushed += away.flushed
-      if (held[u] && !brief) held[u]![n + 1] = state.chamber
-      if (fullAt[u] === undefined && state.flush && state.chamber >= state.chamberMost - DROPLET) fullAt[u] = at + step
       pass.rate = away.passing / step
       if (leadsAway) account.elsewhere += away.passing
-      else offRoofs += away.passing + away.flushed
+      else offRoofs += away.passing + away.flushed + away.shed
       if (flow === undefined) pass.rate = 0
+    })
+    states.forEach((state, u) => {
+      if (held[u] && !brief) held[u]![n + 1] = state.chamber
+      if (fullAt[u] === undefined && state.flush && state.chamber >= state.chamberMost - DROPLET) fullAt[u] = at + step
     })
     for (const { tap, open } of built.taps) {
       open.on = trial.opened.some((each) => each.tap === tap && at >= each.from && at < each.from + each.lasts)
@@ -186,7 +192,7 @@ export function runStorm(
       const { kind, id, to: into } = built.names[i]!
       if (kind === 'overflow' && water > DROPLET) {
         const up = built.intoDrop.get(i)
-        if (up !== undefined) built.ups[up]!.state.pending += water
+        if (up !== undefined) up.pending += water
         else if (into === undefined) account.overflow += water
         const siphon = built.siphons.find((each) => each.flow === i && each.on)
         if (siphon) siphon.volume += water
@@ -194,7 +200,7 @@ export function runStorm(
       } else if (kind === 'overflow') {
         // A trickle or the rounding of one: it has left all the same.
         const up = built.intoDrop.get(i)
-        if (up !== undefined) built.ups[up]!.state.pending += water
+        if (up !== undefined) up.pending += water
         else if (into === undefined) account.overflow += water
       }
       if (kind === 'rim') {
@@ -243,8 +249,8 @@ export function runStorm(
   }
   account.rain = stormDepth(storm)
   account.end = network.held
-  account.onTheWay = built.ups.reduce(
-    (sum, { state }) => sum + state.pending + state.eaves.reduce((roofs, { onRoof }) => roofs + onRoof, 0),
+  account.onTheWay = states.reduce(
+    (sum, { pending, eaves: own }) => sum + pending + own.reduce((roofs, { onRoof, handed }) => roofs + onRoof + handed, 0),
     0,
   )
   const placedWater =
@@ -286,7 +292,7 @@ export function runStorm(
       peak: flowPeak[i]!,
       peakAt: flowPeakAt[i]!,
     })),
-    flushes: built.ups.flatMap(({ state }, u) =>
+    flushes: states.flatMap((state, u) =>
       state.flush ? [{ device: state.flush.id, drop: state.drop.id, held: held[u]!, most: state.chamberMost, fullAt: fullAt[u] }] : [],
     ),
     siphons: built.siphons.filter(({ since }) => since > 0).map(({ route, since, volume }) => ({ route: route.id, from: since, volume })),

@@ -1,3 +1,4 @@
+import { tapLine } from '../draw/tapFlow'
 import { overflowLine, primingFlow, siphonEnds, canSiphon } from '../overflow/siphon'
 import { mouthBore } from '../overflow/overflowHead'
 import { overflowWay } from '../overflow/waysOut'
@@ -9,13 +10,12 @@ import { lipOf } from '../vessel/usable'
 import { linkLaw, mouthLaw, pipeLaw, rimLaw, standpipeLaw } from './laws'
 import { OUTSIDE, type Flow, type LevelCurve } from './network'
 import type { FlowKind } from './stormRun'
-import { gatherOf, upstreamOf, type Upstream } from './upstream'
+import { gatherOf, upstreamOf, withJoined, type Upstream } from './upstream'
 import type { WhatIf } from './whatIf'
 
 /** Band in which a float closes, m. */
 const FLOAT_BAND = 0.02
 const HOSE_LOSSES = 1.5
-const TAP_LOSSES = 9.5
 
 /** Level over volume of a body that stands on a foot, m above the paving. */
 export function levelCurve(body: VesselBody, foot: number): LevelCurve {
@@ -54,7 +54,7 @@ export interface Built {
   siphons: Siphon[]
   ups: { state: Upstream; flow: number | undefined; pass: { rate: number }; away: boolean }[]
   /** Overflow routes that lead on into a drop, by flow. */
-  intoDrop: Map<number, number>
+  intoDrop: Map<number, Upstream>
   taps: { flow: number; tap: string; open: { on: boolean } }[]
 }
 
@@ -98,8 +98,7 @@ function intakeLaw(path: WaterPath, intake: Intake, pass: { rate: number }): (ou
 
 function tapLaw(tap: Tap, placed: PlacedVessel, open: { on: boolean }) {
   const port = portOf(placed, tap.port)
-  const bore = tap.hose ? Math.min(tap.bore, tap.hose.bore) : tap.bore
-  const pipe = pipeLaw({ bore, length: tap.hose?.length ?? 0, losses: TAP_LOSSES })
+  const pipe = pipeLaw(tapLine(tap))
   const mouth = mouthLaw(tap.bore)
   const spout = tap.hose?.end ?? placed.foot + port.at - tap.spoutBelow
   const invert = placed.foot + port.at - tap.bore / 2
@@ -169,8 +168,8 @@ export function schemeFlows(
     if (hoop) built.siphons.push(hoop)
     if (route.to.kind === 'drop') {
       const { drop } = route.to
-      const up = built.ups.findIndex(({ state }) => state.drop.id === drop)
-      if (up >= 0) built.intoDrop.set(flow, up)
+      const up = built.ups.flatMap(({ state }) => withJoined(state)).find((state) => state.drop.id === drop)
+      if (up) built.intoDrop.set(flow, up)
     }
   }
   for (const each of placed) {

@@ -1,8 +1,9 @@
 import { chamberVolume, dripFlow, drainLeak } from '../catch/firstFlush'
 import { intakeLimits, outletLimits } from '../catch/intakeLimits'
-import { firstLimit, onTheWay, trainLimits, type TrainLimit } from '../catch/trainLimits'
+import { filtersPass, joinedPipes, ownFeeds, type JoinedPipe } from '../catch/joinedPipes'
+import { firstLimit, onTheWay, partLimits, trainLimits, type TrainLimit } from '../catch/trainLimits'
+import { SKIPS, SKIPS_ABOVE } from '../gutter/guards'
 import type { Feed, Intake, WaterPath } from '../path/waterPath'
-import { FULL_DUTY, verticalPipeFlow } from '../pipe/verticalPipe'
 import { runoffLaw } from '../roof/runoff'
 import type { DeviceOf, Drop } from '../scheme'
 import { LITRE } from '../units/constants'
@@ -10,9 +11,6 @@ import type { WhatIf } from './whatIf'
 
 /** Water takes about this long to come together on a roof, s. Common practice: a minute or two. */
 export const ROOF_LAG = 90
-/** Rain heavier than this skips over a gutter guard, mm/h, and how much of it. Common practice. */
-const SKIPS_ABOVE = 40
-const SKIPS = 0.1
 /** What a blocked screen still lets by. Common practice. */
 const BLOCKED = 0.05
 
@@ -30,6 +28,9 @@ export interface UpstreamLoss {
 interface Eave {
   gutter: string
   outlet: string
+  /** The eave whose outlet gets what this hole cannot take; the water that comes so, m³. */
+  onward: string | undefined
+  handed: number
   sections: { area: number; wetting: number }[]
   guard: boolean
   caps: { gutter: number; outlet: number }
@@ -37,15 +38,18 @@ interface Eave {
   onRoof: number
 }
 
-/** Roofs, gutters and train of one drop, as they are stepped. */
+/** Roofs, gutters and train of one drop, as they are stepped, with the pipes that join it. */
 export interface Upstream {
   drop: Drop
   intake: Intake | undefined
   eaves: Eave[]
+  joined: Upstream[]
   /** The train's first limit, m³/s. */
   cap: number
   limit: TrainLimit
   flush: DeviceOf<'first-flush'> | undefined
+  /** Share that filters let by before the first flush, or before the pipe joins another. */
+  passes: number
   /** Held in the first flush, and what it can hold, m³. */
   chamber: number
   chamberMost: number
@@ -59,6 +63,8 @@ export interface UpstreamStep {
   passing: number
   flushed: number
   leaked: number
+  /** Thrown off by filters. */
+  shed: number
 }
 
 function eavesOf(feeds: readonly Feed[]): Eave[] {
@@ -69,6 +75,8 @@ function eavesOf(feeds: readonly Feed[]): Eave[] {
     return {
       gutter: own[0]!.gutter.id,
       outlet: outlet.outlet.id,
+      onward: outlet.onward,
+      handed: 0,
       sections: own.map(({ section, share }) => {
         const law = runoffLaw(section)
         return { area: law.area * law.exposure * law.coefficient * share, wetting: law.wetting }
@@ -80,13 +88,16 @@ function eavesOf(feeds: readonly Feed[]): Eave[] {
   })
 }
 
-/** A drop ready to be rained on; what-ifs are taken in here. @throws RangeError when the path has no such drop */
-export function upstreamOf(path: WaterPath, drop: Drop, intake: Intake | undefined, whatIfs: readonly WhatIf[]): Upstream {
-  const feeds = path.feeds.get(drop.id)
-  if (!feeds) throw new RangeError(`no drop ${drop.id}`)
+type Parts = Pick<JoinedPipe, 'drop' | 'feeds' | 'flush' | 'passes' | 'joined'> & { limits: readonly TrainLimit[] }
+
+function upstream(
+  path: WaterPath,
+  { drop, feeds, flush, passes, joined, limits }: Parts,
+  intake: Intake | undefined,
+  whatIfs: readonly WhatIf[],
+): Upstream {
   const blocked = whatIfs.some(({ kind }) => kind === 'screen-blocked')
   const stuck = whatIfs.some(({ kind }) => kind === 'drain-stuck')
-  const limits = intake ? trainLimits(path, intake) : [{ place: 'pipe' as const, passes: verticalPipeFlow(drop.bore, FULL_DUTY), law: '' }]
   const limit = firstLimit(
     limits.map((each) =>
       blocked && (each.place === 'screen' || each.place === 'rain-head' || each.place === 'lid-screen')
@@ -94,21 +105,44 @@ export function upstreamOf(path: WaterPath, drop: Drop, intake: Intake | undefin
         : each,
     ),
   )
-  const flush = intake && onTheWay(intake).find((each) => each.kind === 'first-flush')
   const chamberMost = flush ? chamberVolume(flush.bore, flush.length, flush.chambers) : 0
   return {
     drop,
     intake,
     eaves: eavesOf(feeds),
+    joined: joined.map((pipe) => upstream(path, pipe, undefined, whatIfs)),
     cap: limit.passes,
     limit,
     // A drain that has stuck leaves the last rain's water standing in its chamber.
     flush: flush && stuck ? { ...flush, drain: { kind: 'hand-valve', emptied: 'never' } } : flush,
+    passes,
     chamber: stuck ? chamberMost : 0,
     chamberMost,
     pending: 0,
   }
 }
+
+/** A drop ready to be rained on; what-ifs are taken in here. @throws RangeError when the path has no such drop */
+export function upstreamOf(path: WaterPath, drop: Drop, intake: Intake | undefined, whatIfs: readonly WhatIf[]): Upstream {
+  if (!path.feeds.has(drop.id)) throw new RangeError(`no drop ${drop.id}`)
+  const end = intake ? path.vessels.get(intake.vessel.id)!.foot + intake.port.at : 0
+  const parts: Parts = {
+    drop,
+    feeds: ownFeeds(path, drop.id),
+    joined: joinedPipes(path, drop.id, end),
+    limits: intake ? trainLimits(path, intake) : partLimits(path, drop, drop.devices, end),
+    flush: (intake ? onTheWay(intake) : drop.devices).find((each) => each.kind === 'first-flush'),
+    passes: intake ? intakeLimits(path, intake, 0).beforeFlush : filtersPass(drop.devices),
+  }
+  return upstream(path, parts, intake, whatIfs)
+}
+
+/** A drop with all that joins it, itself first. */
+export const withJoined = (state: Upstream): Upstream[] => [state, ...state.joined.flatMap(withJoined)]
+
+/** All eaves by their outlets, so that what one hands on finds the next. */
+export const eavesByOutlet = (states: readonly Upstream[]): Map<string, Eave> =>
+  new Map(states.flatMap(({ eaves }) => eaves.map((eave) => [eave.outlet, eave] as const)))
 
 function leakOf(flush: DeviceOf<'first-flush'>, held: number, dt: number): number {
   if (held <= 0) return 0
@@ -133,13 +167,25 @@ export function stepUpstream(
   fallen: { before: number; after: number },
   dt: number,
   lost: (loss: UpstreamLoss, volume: number) => void,
+  eaves: ReadonlyMap<string, Eave>,
   into: UpstreamStep,
 ): void {
   const rate = ((fallen.after - fallen.before) * 3600) / dt
   const kept = Math.exp(-dt / ROOF_LAG)
   let runoff = 0
   let arriving = state.pending
+  let flushed = 0
+  let leaked = 0
+  let shed = 0
   state.pending = 0
+  for (const pipe of state.joined) {
+    stepUpstream(pipe, fallen, dt, lost, eaves, into)
+    runoff += into.runoff
+    flushed += into.flushed
+    leaked += into.leaked
+    shed += into.shed
+    arriving += into.passing
+  }
   for (const eave of state.eaves) {
     let water = 0
     for (const { area, wetting } of eave.sections) {
@@ -150,19 +196,26 @@ export function stepUpstream(
     const next = eave.onRoof * kept + (water / dt) * ROOF_LAG * (1 - kept)
     let off = Math.max(0, eave.onRoof + water - next)
     eave.onRoof = eave.onRoof + water - off
-    if (off === 0) continue
+    if (off === 0 && eave.handed === 0) continue
     const lose = (limit: UpstreamLoss['limit'], part: string, volume: number) => {
       off -= volume
       lost({ kind: 'edge', gutter: eave.gutter, limit, part }, volume)
     }
     if (eave.guard && rate > SKIPS_ABOVE) lose('guard', eave.gutter, SKIPS * off)
+    off += eave.handed
+    eave.handed = 0
+    const below = eave.onward === undefined ? undefined : eaves.get(eave.onward)
+    if (below && off > eave.caps.gutter * dt) lose('gutter', eave.gutter, off - eave.caps.gutter * dt)
     const cap = Math.min(eave.caps.gutter, eave.caps.outlet) * dt
-    if (off > cap)
-      lose(
-        eave.caps.gutter <= eave.caps.outlet ? 'gutter' : 'outlet',
-        eave.caps.gutter <= eave.caps.outlet ? eave.gutter : eave.outlet,
-        off - cap,
-      )
+    if (off > cap) {
+      if (below) {
+        below.handed += off - cap
+        off = cap
+      } else {
+        const gutter = eave.caps.gutter <= eave.caps.outlet
+        lose(gutter ? 'gutter' : 'outlet', gutter ? eave.gutter : eave.outlet, off - cap)
+      }
+    }
     arriving += off
   }
   if (arriving > state.cap * dt) {
@@ -170,22 +223,27 @@ export function stepUpstream(
     lost({ kind: 'back', gutter, limit: state.limit.place, part: state.limit.device ?? state.drop.id }, arriving - state.cap * dt)
     arriving = state.cap * dt
   }
-  let flushed = 0
-  let leaked = 0
+  const off = arriving * (1 - state.passes)
+  shed += off
+  arriving -= off
   if (state.flush) {
-    leaked = leakOf(state.flush, state.chamber, dt)
-    state.chamber -= leaked
-    flushed = Math.min(arriving, state.chamberMost - state.chamber)
-    state.chamber += flushed
+    const leaks = leakOf(state.flush, state.chamber, dt)
+    state.chamber -= leaks
+    leaked += leaks
+    const filled = Math.min(arriving, state.chamberMost - state.chamber)
+    state.chamber += filled
+    flushed += filled
+    arriving -= filled
   }
   into.runoff = runoff
   into.flushed = flushed
   into.leaked = leaked
-  into.passing = arriving - flushed
+  into.shed = shed
+  into.passing = arriving
 }
 
-/** What an intake's diverter gathers, for the storm: shares and caps that do not hang on the level. */
+/** What an intake's diverter gathers of what has passed its first flush: shares and caps that do not hang on the level. */
 export const gatherOf = (path: WaterPath, intake: Intake): { gathered: number; film: number } => {
-  const { gathered, film } = intakeLimits(path, intake, 0)
-  return { gathered, film }
+  const { gathered, beforeFlush, film } = intakeLimits(path, intake, 0)
+  return { gathered: gathered / beforeFlush, film }
 }

@@ -38,11 +38,12 @@ describe('a group', () => {
     expect(linkCoefficient({ bore: 0.05, length: 1e-9, fittings: 0 })).toBeCloseTo(1 / Math.sqrt(1.5), 6)
     expect(linkCoefficient({ bore: 0.02, length: 5, fittings: 2 })).toBeLessThan(0.4)
   })
-  it('one of four set high costs its own area at the bottom, set low everybody’s at the top (geometry)', () => {
+  it('one of a row of four set high holds back its own water and that which runs through it; set low everybody’s at the top (geometry)', () => {
     const path = buildWaterPath(four())
-    const [first, second] = levelTolerances(path, 'totes')
+    const [first, second, , last] = levelTolerances(path, 'totes')
     // The overflow is on the first: set low, all four are full lower; set high it loses its own at the bottom, and the others gain nothing.
-    expect(second!.high).toBeCloseTo(area, 3)
+    expect(last!.high).toBeCloseTo(area, 3)
+    expect(second!.high).toBeCloseTo(3 * area, 3)
     expect(first!.low).toBeGreaterThan(2.9 * area)
     expect(limitingVessel(path, 'totes')).toBe('tote')
   })

@@ -1,4 +1,4 @@
-import { overflowStarts } from '../path/portHeights'
+import { overflowStarts, portInvert, portOf } from '../path/portHeights'
 import type { PlacedVessel, WaterPath } from '../path/waterPath'
 import type { DeviceOf, Port, PortRole } from '../scheme'
 import { volumeAt } from './levelVolume'
@@ -94,17 +94,49 @@ export function vesselUsable(path: WaterPath, vesselId: string): number {
   return Math.max(0, volumeAt(body, fullLevelOf(path, placed).top - placed.foot) - volumeAt(body, draw - placed.foot))
 }
 
-/** Whether a stacked vessel's water can run down to the one that is drawn from. */
-const isShutOff = ({ store, vessel }: PlacedVessel) =>
-  store.arrangement === 'stacked' &&
-  store.links.some(({ from, valve, kind }) => kind === 'stack' && from.vessel === vessel.id && valve === 'shut')
+/**
+ * Level to which each vessel of a store can be drained through what draws from it, m above the paving: its own tap, or over open
+ * links to the tap of another, no lower than any link's end on the way. A vessel that no tap reaches is left out.
+ */
+function drainLevels(path: WaterPath, placed: readonly PlacedVessel[]): Map<string, number> {
+  const levels = new Map<string, number>()
+  for (const each of placed) {
+    const own = ownDrawLevel(path, each)
+    if (own !== undefined) levels.set(each.vessel.id, own)
+  }
+  // Where nothing draws yet, as if a tap were at the lowest floor.
+  if (levels.size === 0) {
+    const floors = placed.map((each) => ({ id: each.vessel.id, floor: each.foot + each.vessel.body.floor }))
+    const least = floors.reduce((low, each) => (each.floor < low.floor ? each : low))
+    levels.set(least.id, least.floor)
+  }
+  const links = placed[0]!.store.links.filter(({ kind, valve }) => kind !== 'cascade' && valve !== 'shut')
+  const invert = (vesselId: string, portId: string) => {
+    const at = path.vessels.get(vesselId)!
+    return portInvert(at, portOf(at, portId))
+  }
+  // Each round settles one vessel at the least, as in any search for the lowest pass.
+  for (let round = 0; round < placed.length; round++)
+    for (const { from, to } of links) {
+      const sill = Math.max(invert(from.vessel, from.port), invert(to.vessel, to.port))
+      for (const [near, far] of [
+        [from.vessel, to.vessel],
+        [to.vessel, from.vessel],
+      ] as const) {
+        const reached = levels.get(far)
+        if (reached === undefined) continue
+        levels.set(near, Math.min(levels.get(near) ?? Infinity, Math.max(reached, sill)))
+      }
+    }
+  return levels
+}
 
 /**
  * Usable volume of a store: what stands between its full level and its draw-off, vessel by vessel.
  *
  * `V = Σ [V_i(z_top) − V_i(max(z_draw, z_port,i))]`: vessels linked low share one level, the lowest way out of any, and
- * give nothing below their own links. In a cascade each vessel gives what stands above its own tap; in a stack all that can
- * run down through open valves.
+ * give nothing below their own links but by a tap of their own. In a cascade each vessel gives what stands above its own tap; in
+ * a stack and on a manifold what can run down through open valves.
  *
  * @throws RangeError when the path has no such store
  * Source: geometry; `level-loss` in the check values.
@@ -117,12 +149,12 @@ export function usableVolume(path: WaterPath, storeId: string): Usable {
   const level = sharesLevel(placed[0]!)
   const { top, topBy } = level ? lowest([...fulls.values()]) : fulls.get(led)!
   const bottom = drawLevel(path, placed)
+  const drains = drainLevels(path, placed)
   const volume = placed.reduce((sum, each) => {
     if (each.store.arrangement === 'cascade') return sum + vesselUsable(path, each.vessel.id)
-    if (isShutOff(each)) return sum
+    const floor = drains.get(each.vessel.id)
+    if (floor === undefined) return sum
     const full = level ? top : fulls.get(each.vessel.id)!.top
-    const links = portsOf(each, 'link').map(({ at }) => each.foot + at)
-    const floor = level && placed.length > 1 && links.length > 0 ? Math.max(bottom, Math.min(...links)) : bottom
     return sum + Math.max(0, volumeAt(each.vessel.body, full - each.foot) - volumeAt(each.vessel.body, floor - each.foot))
   }, 0)
   return { top, topBy, bottom, volume, nominal: placed.reduce((sum, { vessel }) => sum + vessel.nominal, 0) }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { hemisphereOf, turnSeasons } from '#core/edits'
 import type { Site } from '#core/scheme'
 import { latitude as latitudeOf, rainDepth } from '#core/units/quantity'
 
@@ -32,7 +33,9 @@ const most = computed(() => (thirst.value.length === 12 ? thirst.value.indexOf(M
       :least="-90"
       :most="90"
       :note="say('site.latitudeNote')"
-      @update:model-value="(v) => setJob('latitude', latitudeOf(site.latitude), latitudeOf(v), (draft) => (draft.site.latitude = v))"
+      @update:model-value="
+        (v) => setJob('latitude', latitudeOf(site.latitude), latitudeOf(v), (draft) => turnSeasons(draft, hemisphereOf(v), v))
+      "
     />
     <MonthsField
       :label="say('site.low', { unit: fahrenheit ? '°F' : '°C' })"

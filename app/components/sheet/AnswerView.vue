@@ -39,7 +39,7 @@ const strips = computed(() =>
     }
   }),
 )
-const met = (account: { used: number; demand: number }) => share(account.demand > 0 ? account.used / account.demand : 1)
+const met = (account: { used: number; demand: number }) => share(account.demand > 0 ? account.used / account.demand : 0)
 
 const school = computed(() => bench.scheme?.spillRule ?? 'after-spillage')
 function setSchool(next: 'after-spillage' | 'before-spillage') {
@@ -74,7 +74,8 @@ const tableYears = computed(() => years.value?.years ?? [])
           @update:model-value="setSchool"
         />
       </div>
-      <p v-if="years.metRange.low !== undefined && years.metRange.fifth !== undefined" class="text-13 text-ink-2">
+      <p v-if="figures.open.value" class="py-1 text-13" role="status">{{ say(`answer.open.${figures.open.value}`) }}</p>
+      <p v-else-if="years.metRange.low !== undefined && years.metRange.fifth !== undefined" class="text-13 text-ink-2">
         {{
           say('answer.dryYears', {
             middle: share(years.metRange.middle),

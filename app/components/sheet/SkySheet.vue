@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { word, type Told } from '#core/figures/told'
 import type { Shown } from '~/composables/useEdits'
+import { hemisphereOf, turnSeasons } from '#core/edits'
 import { findGaps, isoDate, quickNormals } from '#core/rain'
 import type { AnnualRain, NormalsRain, RainSource } from '#core/scheme'
 import { days, rainDepth } from '#core/units/quantity'
@@ -62,7 +63,8 @@ function setAnnual<K extends keyof AnnualRain, F extends Told, T extends Told>(k
     if (draft.rain.kind === 'annual') Object.assign(draft.rain, { [key]: value })
   })
 }
-const useTotal = () => useSource({ kind: 'annual', total: 700, pattern: 'even', hemisphere: 'north', wetDays: 140, ...MADE })
+const useTotal = () =>
+  useSource({ kind: 'annual', total: 700, pattern: 'even', hemisphere: hemisphereOf(bench.job!.site.latitude), wetDays: 140, ...MADE })
 function setGaps(value: 'leave-year-out' | 'generator' | 'dry') {
   setJob('gaps', word(leaning.value?.gaps ?? value), word(value), (draft) => {
     if (draft.rain.kind === 'record' || draft.rain.kind === 'fitted') draft.rain.gaps = value
@@ -157,7 +159,8 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
         :label="say('field.name.hemisphere')"
         :model-value="annual.hemisphere"
         :options="words('north', 'south')"
-        @update:model-value="(v) => setAnnual('hemisphere', v, word(annual!.hemisphere), word(v))"
+        :note="say('sky.hemisphereNote')"
+        @update:model-value="(v) => setJob('hemisphere', word(annual!.hemisphere), word(v), (draft) => turnSeasons(draft, v))"
       />
       <QuantityField
         :label="say('field.name.wetDays')"

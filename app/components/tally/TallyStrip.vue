@@ -47,8 +47,9 @@ const cells = computed<{ key: Key; label: string; figure: Figure | undefined; no
       key: 'met',
       label: say('tally.met'),
       figure: figures.met.value,
-      note:
-        range?.low !== undefined && range.high !== undefined
+      note: figures.open.value
+        ? say(`tally.open.${figures.open.value}`)
+        : range?.low !== undefined && range.high !== undefined
           ? say('tally.metRange', { low: Math.round(range.low * 100), high: Math.round(range.high * 100) })
           : say('tally.metShort', { years: years.value?.years.length ?? 0 }),
     },

@@ -1,0 +1,36 @@
+import { produce } from 'immer'
+import { eavesAlong } from '../gutter/alongEave'
+import { eaveSections } from '../path/waterPath'
+import { area, length } from '../units/quantity'
+import { planArea } from '../roof/planArea'
+import { amountOf, GEOMETRY, rule } from './finding'
+
+/** An eave that goes on past its gutter's end: its water falls to the ground there, and is not counted. */
+export const eaveLongerThanGutter = rule(
+  'eaveLongerThanGutter',
+  ({ path }) =>
+    path.scheme.gutters.map((gutter) => {
+      const spans = eavesAlong(gutter, eaveSections(path.scheme, gutter.id))
+      const most = Math.max(0, ...spans.map(({ to }) => to))
+      if (most <= gutter.length + 1e-9) return undefined
+      const lost = spans.reduce(
+        (sum, { section, from, to }) => sum + (planArea(section) * Math.max(0, to - Math.max(from, gutter.length))) / (to - from),
+        0,
+      )
+      return {
+        severity: 'goes-wrong',
+        station: 'gutter',
+        ids: { gutter: gutter.id },
+        values: { name: gutter.name, eave: length(most), gutter: length(gutter.length), lost: area(lost) },
+        source: GEOMETRY,
+      }
+    }),
+  (scheme, { ids, values }) =>
+    produce(scheme, (draft) => {
+      const gutter = draft.gutters.find(({ id }) => id === ids.gutter)!
+      const to = amountOf(values, 'eave')
+      // An outlet at the old end stays at the end.
+      for (const outlet of gutter.outlets) if (Math.abs(outlet.at - gutter.length) < 1e-6) outlet.at = to
+      gutter.length = to
+    }),
+)
