@@ -85,7 +85,7 @@ export function usePlates() {
     templatePlates(bench.build?.holes ?? [], width, height, {
       title: (page) => say('build.templates', { page }),
       check: say('build.templateCheck'),
-      hole: (hole) => `${hole.of.name}: ${say(`build.holeRole.${hole.role}`)}, ${text({ kind: 'mesh', value: hole.diameter })}`,
+      hole: (hole) => `${hole.of.name}: ${say(`build.holeRole.${hole.role}`)}, ${text({ kind: 'fine', value: hole.diameter })}`,
     })
   /** The drawings that a step can be looked up in: the sections, then the rows of parts. */
   const lookedUp = computed(() => [...sections(178, 118), ...details(120)])

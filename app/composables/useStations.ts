@@ -1,5 +1,5 @@
 import { word } from '#core/figures/told'
-import type { Finding, Station } from '#core/findings'
+import { concerns, type Finding, type Station } from '#core/findings'
 import { angle, area, fall as fallQuantity, flow, length, share, volume, type Quantity } from '#core/units/quantity'
 
 export const STATIONS: readonly Station[] = ['sky', 'roof', 'gutter', 'drop', 'cask', 'spill', 'draw']
@@ -21,7 +21,7 @@ export function useStations() {
   const { say, text } = useSay()
 
   const worstAt = (station: Station) => {
-    const index = bench.findings.findIndex((finding) => finding.station === station && finding.severity !== 'note')
+    const index = bench.findings.findIndex((finding) => concerns(finding, station) && finding.severity !== 'note')
     return index < 0 ? undefined : { severity: bench.findings[index]!.severity, number: index + 1 }
   }
 
@@ -64,22 +64,24 @@ export function useStations() {
         value: say('station.caskValue', { usable: volume(usable.volume) }),
         detail: say('station.caskDetail', { nominal: volume(usable.nominal), base: say(`word.${drawn.placed.vessel.base.kind}`) }),
       },
-      spill: trough
-        ? {
-            value: say('station.spillBack'),
-            detail: say('station.spillBackDetail', {
-              where: word(drawn.intake.drop.end.kind === 'ground' ? drawn.intake.drop.end.where : 'drain'),
-            }),
-          }
-        : overflow
+      // A trough leads back what no longer fits only where its lip is the lowest way out.
+      spill:
+        usable.topBy === 'diverter' && trough
           ? {
-              value: line.overflow ? flow(line.overflow.value) : '–',
-              detail: say('station.spillDetail', {
-                bore: length(overflow.bore),
-                where: word(overflow.to.kind === 'ground' ? overflow.to.where : 'next'),
+              value: say('station.spillBack'),
+              detail: say('station.spillBackDetail', {
+                where: word(drawn.intake.drop.end.kind === 'ground' ? drawn.intake.drop.end.where : 'drain'),
               }),
             }
-          : { value: say('station.spillNone'), detail: '' },
+          : overflow
+            ? {
+                value: line.overflow ? flow(line.overflow.value) : '–',
+                detail: say('station.spillDetail', {
+                  bore: length(overflow.bore),
+                  where: word(overflow.to.kind === 'ground' ? overflow.to.where : 'next'),
+                }),
+              }
+            : { value: say(usable.topBy === 'rim' ? 'station.spillRim' : 'station.spillNone'), detail: '' },
       draw:
         line.tap && drawn.tap
           ? {

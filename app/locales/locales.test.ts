@@ -90,6 +90,7 @@ describe('words', () => {
         days: 400,
         countedYears: 1,
         filledDays: 1,
+        gaps: 'dry',
         leftOutYears: 1,
         made: true,
         wettestDay: 200,

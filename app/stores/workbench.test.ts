@@ -356,7 +356,19 @@ describe('keeping it', () => {
 describe('the pipe in hand', () => {
   const balance = (flushed: number) => ({
     years: { total: { flushed, runoff: 100, overEdge: 0, captured: 1, surplus: 0 }, keptPerYear: 1, surplusShare: 0 },
-    rain: { facts: { days: 10957, countedYears: 30, filledDays: 0, leftOutYears: 0, made: false, wettestDay: 60, medianWetDay: 3 }, years: [] },
+    rain: {
+      facts: {
+        days: 10957,
+        countedYears: 30,
+        filledDays: 0,
+        gaps: 'generator',
+        leftOutYears: 0,
+        made: false,
+        wettestDay: 60,
+        medianWetDay: 3,
+      },
+      years: [],
+    },
   })
   it('is the first until another is taken up; one that leads nowhere can be', () => {
     expect(bench.pipes.map(({ line }) => [line.intake.drop.id, line.fed])).toEqual([

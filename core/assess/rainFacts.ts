@@ -9,6 +9,7 @@ export function rainFacts(ready: ReadyRain, source: RainSource): RainFacts {
     days: ready.rain.depths.length,
     countedYears: ready.countedYears.length,
     filledDays: ready.filled,
+    gaps: 'gaps' in source ? source.gaps : 'generator',
     leftOutYears: ready.leftOut.length,
     made: source.kind === 'annual',
     medianWetDay: medianWetDay(ready.rain.depths),

@@ -76,3 +76,10 @@ export const removeExtra = (scheme: Scheme, id: string): Scheme =>
   change(scheme, (build) => {
     build.extras = build.extras.filter((each) => each.id !== id)
   })
+
+/** What the saw takes, m: one saw for the marks on every pipe and for the bench. */
+export const setKerf = (scheme: Scheme, kerf: number): Scheme =>
+  produce(scheme, (draft) => {
+    draft.build.kerf = kerf
+    for (const drop of draft.drops) drop.kerf = kerf
+  })

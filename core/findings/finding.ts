@@ -56,6 +56,8 @@ export interface RainFacts {
   days: number
   countedYears: number
   filledDays: number
+  /** What is done about days without a reading. */
+  gaps: 'leave-year-out' | 'generator' | 'dry'
   leftOutYears: number
   made: boolean
   /** mm; the median is of days with rain. */

@@ -35,7 +35,16 @@ const edit = (scheme: Scheme, change: (draft: Scheme) => void): Scheme => {
   return draft
 }
 const butt = (draft: Scheme) => draft.stores[0]!.vessels[0]!
-const facts: RainFacts = { days: 10957, countedYears: 30, filledDays: 0, leftOutYears: 0, made: false, wettestDay: 60, medianWetDay: 3 }
+const facts: RainFacts = {
+  days: 10957,
+  countedYears: 30,
+  filledDays: 0,
+  gaps: 'generator',
+  leftOutYears: 0,
+  made: false,
+  wettestDay: 60,
+  medianWetDay: 3,
+}
 const of = (scheme: Scheme, id: string, rain: RainFacts = facts, site?: SiteDays): Finding[] =>
   assess(scheme, rain, site).findings.filter((finding) => finding.id === id)
 

@@ -173,3 +173,4 @@ export function findAll(context: FindingContext): Finding[] {
     (a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || stations.indexOf(a.station) - stations.indexOf(b.station),
   )
 }
+export { concerns } from './stations'

@@ -7,7 +7,7 @@ export const recordHasGaps = rule('recordHasGaps', ({ rain }) => [
       severity: 'note',
       station: 'sky',
       ids: {},
-      values: { filled: count(rain.filledDays), leftOut: count(rain.leftOutYears) },
+      values: { how: rain.gaps, filled: count(rain.filledDays), leftOut: count(rain.leftOutYears) },
       source: 'ownRule',
     },
 ])

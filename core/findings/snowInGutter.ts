@@ -1,4 +1,4 @@
-import { plain } from '../units/quantity'
+import { temperature } from '../units/quantity'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** Snow that slides needs a roof as steep as this to fall into a gutter, degrees; a cold month has this mean, °C. */
@@ -14,7 +14,7 @@ export const snowInGutter = rule('snowInGutter', ({ path: { scheme }, site }) =>
       severity: 'note' as const,
       station: 'gutter' as const,
       ids: { section: steep.id },
-      values: { coldest: plain(Math.round(coldest * 10) / 10) },
+      values: { coldest: temperature(coldest) },
       source: COMMON_PRACTICE,
     },
   ]

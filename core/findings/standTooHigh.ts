@@ -1,5 +1,5 @@
 import { produce } from 'immer'
-import { length, plain } from '../units/quantity'
+import { factor, length } from '../units/quantity'
 import { standing } from '../vessel/load'
 import { COMMON_PRACTICE, rule } from './finding'
 
@@ -24,7 +24,7 @@ export const standTooHigh = rule(
         values: {
           stand: length(foot),
           narrow: length(Math.min(vessel.base.width, vessel.base.depth)),
-          ratio: plain(Math.round(slenderWhole * 10) / 10),
+          ratio: factor(slenderWhole),
           how: designed ? 'design' : 'tie',
         },
         source: COMMON_PRACTICE,

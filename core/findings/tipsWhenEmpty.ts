@@ -1,6 +1,6 @@
 import { word } from '../figures/told'
 import { produce } from 'immer'
-import { plain, volume } from '../units/quantity'
+import { factor, volume } from '../units/quantity'
 import { standing, STEADY } from '../vessel/load'
 import { rule } from './finding'
 
@@ -18,7 +18,7 @@ export const tipsWhenEmpty = rule(
         at: foot + vessel.body.height * 0.7,
         values: {
           way: word(tipping < sliding ? 'tips' : 'slides'),
-          factor: plain(Math.round(Math.min(tipping, sliding) * 100) / 100),
+          factor: factor(Math.min(tipping, sliding)),
           ballast: volume(ballast),
         },
         source: 'statics',

@@ -1,3 +1,5 @@
+import { asShown, type Display } from '../units/format'
+import { length, type Quantity } from '../units/quantity'
 import type { SectionLine } from './heights'
 import type { TrainItem } from './train'
 
@@ -60,3 +62,9 @@ export function headLeft(rows: readonly LedgerRow[]): number {
   if (short) return short.from - short.to
   return rows.reduce((sum, { item, from, to }) => (item === 'left' ? sum + from - to : sum), 0)
 }
+
+/**
+ * What a row takes as it is read: the difference of the two heights that stand beside it, so that the account adds up on paper.
+ */
+export const spent = ({ from, to }: Pick<LedgerRow, 'from' | 'to'>, display: Display): Quantity =>
+  length(asShown(length(from), display) - asShown(length(to), display))

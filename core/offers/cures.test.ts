@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { addVessel, levelBases, setLinkBores, setOverflowBore } from '../edits'
-import { tanneryRow, withyHard } from '../demo'
+import { ARRANGEMENTS } from '../arrangements'
+import { demoJobs, tanneryRow, withyHard } from '../demo'
 import { brokenTies, buildWaterPath } from '../path/waterPath'
 import { scaledTable, stormOf } from '../rain'
 import { letIn, scheme as schemeSchema, type Scheme } from '../scheme'
@@ -115,5 +116,21 @@ describe('a batch of design storms', () => {
     const path = buildWaterPath(scheme)
     const runs = [0, 1].map(() => verdictOf(path, runStorm(path, stormOf(scheme.trial.storm), scheme.trial)!))
     expect(runs[0]).toEqual(runs[1])
+  })
+})
+
+describe('only what helps is offered', () => {
+  it('a wider overflow where nothing is lost over an edge, and nothing more is kept, is no cure', () => {
+    for (const scheme of [...demoJobs().flatMap(({ schemes }) => schemes), ...ARRANGEMENTS.map((make) => make())]) {
+      const answer = answerStorm(scheme)
+      for (const bottleneck of answer?.verdict.all ?? []) {
+        const [now, ...changes] = answerCures(scheme, bottleneck, 'metric')
+        for (const change of changes.filter(({ cures }) => cures)) {
+          const saved = now!.lost - change.lost
+          const kept = change.kept - now!.kept
+          expect([scheme.id, bottleneck.place, saved > 5e-4 || kept + saved > 5e-4]).toEqual([scheme.id, bottleneck.place, true])
+        }
+      }
+    }
   })
 })

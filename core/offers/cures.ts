@@ -8,6 +8,7 @@ import type { Storm } from '../rain'
 import type { Scheme } from '../scheme'
 import { runStorm, verdictOf, type Bottleneck, type WhatIf } from '../storm'
 import type { UnitSystem } from '../units/quantity'
+import { usableVolume } from '../vessel/usable'
 
 /** One change that may do away with a bottleneck. */
 export interface CureChange {
@@ -27,9 +28,14 @@ export interface Cure extends CureChange {
   lost: number
   ledAway: number
   kept: number
-  /** The bottleneck that it was meant for is gone. */
+  /** What all stores hold that can be used, by which a cure may cost something elsewhere. */
+  usable: number
+  /** The bottleneck that it was meant for is gone, and less is lost over edges, or more is kept than it costs over them. */
   cures: boolean
 }
+
+/** Less than this is no help and no harm, m³. */
+const FELT = 5e-4
 
 const OUTLET_BORES = [0.05, 0.063, 0.08, 0.1, 0.125, 0.15]
 /** The next common gutters are about so much larger. Common practice. */
@@ -171,23 +177,21 @@ export function cureStorm(
   system: UnitSystem,
   whatIfs: readonly WhatIf[] = [],
 ): Cure[] {
-  const tried = (change: CureChange, present: boolean): Cure => {
+  const tried = (change: CureChange, now: Cure | undefined): Cure => {
     const path = buildWaterPath(change.scheme)
     const { all, lost, ledAway, kept } = verdictOf(path, runStorm(path, storm, scheme.trial, { whatIfs })!)
-    return {
-      ...change,
-      present,
-      lost,
-      ledAway,
-      kept,
-      cures: !present && !all.some(({ place, id }) => place === bottleneck.place && id === bottleneck.id),
-    }
+    const gone = !all.some(({ place, id }) => place === bottleneck.place && id === bottleneck.id)
+    // Less over the edges; or more kept than that costs over them.
+    const helps = now !== undefined && (lost < now.lost - FELT || kept - now.kept > lost - now.lost + FELT)
+    const usable = change.scheme.stores.reduce((sum, { id }) => sum + usableVolume(path, id).volume, 0)
+    return { ...change, present: now === undefined, lost, ledAway, kept, usable, cures: gone && helps }
   }
   const changes = cureChanges(scheme, bottleneck, system)
   if (changes.length === 0) return []
-  const cures = [tried({ kind: changes[0]!.kind, scheme }, true)]
+  const now = tried({ kind: changes[0]!.kind, scheme }, undefined)
+  const cures = [now]
   for (const change of changes) {
-    cures.push(tried(change, false))
+    cures.push(tried(change, now))
     if (cures.at(-1)!.cures) break
   }
   return cures

@@ -1,2 +1,3 @@
 export * from './cures'
 export * from './offers'
+export * from './moves'

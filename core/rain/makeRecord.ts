@@ -310,7 +310,10 @@ function drawTogether(depths: Float64Array, year: CalendarDays['year'], totals: 
   }
 }
 
-/** One factor a month that brings the long mean to the totals, held between its bounds. */
+/** What months that ran into their bounds leave missing or over goes to all alike, up to this share. */
+const MOST_REST = 0.05
+
+/** One factor a month that brings the long mean to the totals, held between its bounds; the year's total is met all the same. */
 function towardsTotals(depths: Float64Array, month: Uint8Array, totals: readonly number[], years: number) {
   const sums = new Float64Array(12)
   for (let day = 0; day < depths.length; day++) sums[month[day]!]! += depths[day]!
@@ -321,7 +324,10 @@ function towardsTotals(depths: Float64Array, month: Uint8Array, totals: readonly
     if (kept !== wanted) bounded.push(m)
     return kept
   })
-  return { factors, bounded }
+  const whole = totals.reduce((sum, total) => sum + total, 0) * years
+  const reached = factors.reduce((sum, factor, m) => sum + factor * sums[m]!, 0)
+  const rest = reached > 0 ? Math.min(1 + MOST_REST, Math.max(1 - MOST_REST, whole / reached)) : 1
+  return { factors: bounded.length > 0 ? factors.map((factor) => factor * rest) : factors, bounded }
 }
 
 /** A daily record from a yearly total and a seasonal pattern. */

@@ -202,7 +202,7 @@ describe('a file of version 4', () => {
   const { job } = read(older)
   it('is given nothing chosen and nothing done, an empty shelf, and keeps all that it said', () => {
     expect(job).toMatchObject((JSON.parse(older) as { job: Job }).job)
-    expect(job.schemes[0]!.build).toMatchObject({ joints: [], done: [], kerf: 0.003 })
+    expect(job.schemes[0]!.build).toMatchObject({ joints: [], done: [], kerf: 0.0015 })
     expect([job.ownFittings, job.shelf]).toEqual([[], []])
   })
   it('once brought up comes back byte for byte', () => {

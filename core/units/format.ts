@@ -32,97 +32,207 @@ function significant(value: number, figures: number): number {
   return Math.round(value * scale) / scale
 }
 
-const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞']
+const FRACTIONS: Readonly<Record<string, string>> = {
+  '1/8': '⅛',
+  '1/4': '¼',
+  '3/8': '⅜',
+  '1/2': '½',
+  '5/8': '⅝',
+  '3/4': '¾',
+  '7/8': '⅞',
+}
 
-/** Feet and inches to the nearest eighth: `2 ft 10¾ in`, never with prime marks. */
-function feetAndInches(metres: number): string {
-  const eighths = Math.round((Math.abs(metres) / INCH) * 8)
-  const feet = Math.floor(eighths / 96)
-  const inches = Math.floor((eighths % 96) / 8)
-  const fraction = EIGHTHS[eighths % 8]!
-  const inchText = inches === 0 && fraction !== '' ? fraction : `${inches}${fraction}`
-  const sign = metres < 0 && eighths > 0 ? '−' : ''
+/** A fraction of an inch in its lowest terms: by its own sign where there is one. */
+function fraction(part: number, of: number): string {
+  if (part === 0) return ''
+  if (part % 2 === 0) return fraction(part / 2, of / 2)
+  return FRACTIONS[`${part}/${of}`] ?? `${part}/${of}`
+}
+
+/** Feet and inches to the nearest part of an inch: `2 ft 10¾ in`, never with prime marks; a sixteenth stands apart, `2 3/16 in`. */
+function feetAndInches(metres: number, of: number): string {
+  const parts = Math.round((Math.abs(metres) / INCH) * of)
+  const feet = Math.floor(parts / (12 * of))
+  const inches = Math.floor((parts % (12 * of)) / of)
+  const rest = fraction(parts % of, of)
+  const inchText = inches === 0 && rest !== '' ? rest : `${inches}${rest.includes('/') ? ' ' : ''}${rest}`
+  const sign = metres < 0 && parts > 0 ? '−' : ''
   if (feet === 0) return `${sign}${inchText} in`
-  return inches === 0 && fraction === '' ? `${sign}${feet} ft` : `${sign}${feet} ft ${inchText} in`
+  return inches === 0 && rest === '' ? `${sign}${feet} ft` : `${sign}${feet} ft ${inchText} in`
 }
 
-function volumeShown(cubicMetres: number, { system, terms }: Display): Shown {
-  const amount = system === 'metric' ? cubicMetres / LITRE : cubicMetres / (terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON)
-  const rounded = significant(amount, Math.abs(amount) < 100 ? 3 : Math.abs(amount) >= 10000 ? 4 : 3)
-  const digits = Math.abs(rounded) < 10 && !Number.isInteger(rounded) ? 1 : 0
-  return { number: decimals(rounded, digits, terms), unit: system === 'metric' ? 'L' : 'gal' }
+/** How a kind of quantity is set in a reader's units: what one of them is, and the digits behind the point. */
+interface Scale {
+  /** In SI (as kept) per unit shown. */
+  per: number
+  unit: string
+  /** Of the value as it is shown by itself. */
+  digits: number
+  /** Whole figures that are shown at the most, so that a model never boasts; none for what is measured. */
+  figures?: number
+  /** Added after the division: for temperatures. */
+  offset?: number
 }
 
-function flowShown(cubicMetresPerSecond: number, { system, terms }: Display): Shown {
-  if (system === 'metric') return { number: decimals(cubicMetresPerSecond / LITRE, 2, terms), unit: 'L/s' }
-  const gallons = (cubicMetresPerSecond * 60) / (terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON)
-  return { number: decimals(gallons, gallons < 10 ? 1 : 0, terms), unit: 'gpm' }
+const gallon = (terms: Terms) => (terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON)
+
+/** Few digits for much, more for little: two whole figures and as many behind as are left of three. */
+const three = (amount: number, most: number) => Math.max(0, Math.min(most, Math.abs(amount) < 1 ? most : Math.abs(amount) < 10 ? 2 : 1))
+
+function scaleOf({ kind, value }: Quantity, { system, terms }: Display): Scale {
+  const metric = system === 'metric'
+  switch (kind) {
+    case 'length':
+      return metric ? { per: 0.001, unit: 'mm', digits: 0 } : { per: INCH, unit: '', digits: 0 }
+    case 'span':
+      return metric ? { per: 1, unit: 'm', digits: 2 } : { per: INCH, unit: '', digits: 0 }
+    case 'fine':
+      return metric ? { per: 0.001, unit: 'mm', digits: 1 } : { per: INCH, unit: '', digits: 0 }
+    case 'mesh':
+      return metric ? { per: 0.001, unit: 'mm', digits: 1 } : { per: INCH, unit: 'in', digits: Math.abs(value) < 0.1 * INCH ? 3 : 2 }
+    case 'area':
+      return metric
+        ? { per: 1, unit: 'm²', digits: three(value, 3) }
+        : { per: SQUARE_FOOT, unit: 'ft²', digits: Math.abs(value) < 10 * SQUARE_FOOT ? 2 : 0 }
+    case 'volume': {
+      const per = metric ? LITRE : gallon(terms)
+      const amount = significant(value / per, Math.abs(value / per) >= 10000 ? 4 : 3)
+      return {
+        per,
+        unit: metric ? 'L' : 'gal',
+        digits: Math.abs(amount) < 10 && !Number.isInteger(amount) ? 1 : 0,
+        figures: Math.abs(value / per) >= 10000 ? 4 : 3,
+      }
+    }
+    case 'flow': {
+      const per = metric ? LITRE : gallon(terms) / 60
+      return { per, unit: metric ? 'L/s' : 'gpm', digits: metric ? 2 : value / per < 10 ? 1 : 0 }
+    }
+    case 'rainDepth':
+      return metric
+        ? { per: 1, unit: 'mm', digits: Math.abs(value) < 20 && !Number.isInteger(value) ? 1 : 0 }
+        : { per: 25.4, unit: 'in', digits: Math.abs(value) < 2.54 ? 3 : Math.abs(value) < 254 ? 2 : 1 }
+    case 'rainRate':
+      return metric ? { per: 1, unit: 'mm/h', digits: 0 } : { per: 25.4, unit: 'in/h', digits: 1 }
+    case 'mass':
+      return { per: metric ? 1 : POUND, unit: metric ? 'kg' : 'lb', digits: 0, figures: 3 }
+    case 'pressure':
+      return metric ? { per: 1000, unit: 'kPa', digits: 1 } : { per: POUND_PER_SQUARE_FOOT, unit: 'psf', digits: 0, figures: 3 }
+    case 'angle':
+      return { per: 1, unit: '°', digits: 0 }
+    case 'latitude':
+      return { per: 1, unit: '°', digits: Number.isInteger(value) ? 0 : 2 }
+    case 'temperature':
+      return metric ? { per: 1, unit: '°C', digits: Number.isInteger(value) ? 0 : 1 } : { per: 5 / 9, unit: '°F', digits: 0, offset: 32 }
+    case 'share':
+      return { per: 0.01, unit: '%', digits: 0 }
+    case 'fall':
+      return metric
+        ? { per: 0.001, unit: 'mm/m', digits: Math.abs(value * 1000 - Math.round(value * 1000)) < 0.05 ? 0 : 1 }
+        : { per: INCH / (FOOT * 10), unit: 'in per 10 ft', digits: 2 }
+    case 'hours':
+      return { per: 1, unit: 'h', digits: value < 10 ? 1 : 0 }
+    case 'days':
+      return {
+        per: 1,
+        unit: Math.abs(value) === 1 ? 'day' : 'days',
+        digits: Math.abs(value) < 10 && !Number.isInteger(value) ? 1 : 0,
+      }
+    case 'count':
+      return { per: 1, unit: '', digits: 0 }
+    case 'plain':
+      return { per: 1, unit: '', digits: Number.isInteger(value) ? 0 : 2 }
+    case 'factor':
+      return { per: 1, unit: '', digits: 2 }
+  }
+}
+
+/** Parts of an inch that a length is told to in feet and inches; undefined for what is told otherwise. */
+function inchParts({ kind }: Pick<Quantity, 'kind'>, { system }: Display): number | undefined {
+  if (system !== 'imperial') return undefined
+  return kind === 'length' || kind === 'span' ? 8 : kind === 'fine' ? 16 : undefined
+}
+
+/** The least step between two figures of a quantity's size as they are shown, in SI: the quantity is rounded to it. */
+export function stepOf(quantity: Quantity, display: Display): number {
+  const parts = inchParts(quantity, display)
+  if (parts !== undefined) return INCH / parts
+  const { per, digits, figures } = scaleOf(quantity, display)
+  const amount = Math.abs(quantity.value / per)
+  const fine = 10 ** -digits
+  const coarse = figures === undefined || amount < 1e-12 ? fine : 10 ** (Math.floor(Math.log10(amount)) + 1 - figures)
+  return per * Math.max(fine, coarse)
+}
+
+/**
+ * What a quantity's shown figure stands for, in SI: itself, rounded as it is shown. Differences of such values are differences of
+ * the figures that people read.
+ */
+export function asShown(quantity: Quantity, display: Display): number {
+  const step = stepOf(quantity, display)
+  return Number.isFinite(quantity.value) ? Math.round(quantity.value / step) * step : quantity.value
 }
 
 /**
  * Puts a quantity into the reader's units with sensible digits.
  *
+ * @param step round to this instead of the kind's own step, in SI: parts of a sum are told as finely as their sum
  * @returns number and unit as text; the unit is empty where the number stands alone
  * @example show({ kind: 'length', value: 1.34 }, { system: 'metric', terms: 'en-GB' }) // { number: '1,340', unit: 'mm' }
  */
-export function show({ kind, value }: Quantity, display: Display): Shown {
-  const { system, terms } = display
-  const metric = system === 'metric'
+export function show(quantity: Quantity, display: Display, step?: number): Shown {
+  const { kind, value } = quantity
+  const { terms } = display
   if (!Number.isFinite(value)) return { number: value > 0 ? '∞' : '–', unit: '' }
-  switch (kind) {
-    case 'length':
-      return metric ? { number: decimals(value * 1000, 0, terms), unit: 'mm' } : { number: feetAndInches(value), unit: '' }
-    case 'mesh':
-      return metric ? { number: decimals(value * 1000, 1, terms), unit: 'mm' } : { number: decimals(value / INCH, 2, terms), unit: 'in' }
-    case 'span':
-      return metric ? { number: decimals(value, 2, terms).replace(/0$/, ''), unit: 'm' } : { number: feetAndInches(value), unit: '' }
-    case 'area':
-      return metric ? { number: decimals(value, 1, terms), unit: 'm²' } : { number: decimals(value / SQUARE_FOOT, 0, terms), unit: 'ft²' }
-    case 'volume':
-      return volumeShown(value, display)
-    case 'flow':
-      return flowShown(value, display)
-    case 'rainDepth':
-      return metric
-        ? { number: decimals(value, Math.abs(value) < 20 && !Number.isInteger(value) ? 1 : 0, terms), unit: 'mm' }
-        : { number: decimals(value / 25.4, Math.abs(value) < 254 ? 2 : 1, terms), unit: 'in' }
-    case 'rainRate':
-      return metric ? { number: decimals(value, 0, terms), unit: 'mm/h' } : { number: decimals(value / 25.4, 1, terms), unit: 'in/h' }
-    case 'mass':
-      return metric
-        ? { number: decimals(significant(value, 3), 0, terms), unit: 'kg' }
-        : { number: decimals(significant(value / POUND, 3), 0, terms), unit: 'lb' }
-    case 'pressure':
-      return metric
-        ? { number: decimals(value / 1000, 1, terms), unit: 'kPa' }
-        : { number: decimals(significant(value / POUND_PER_SQUARE_FOOT, 3), 0, terms), unit: 'psf' }
-    case 'angle':
-      return { number: decimals(value, 0, terms), unit: '°' }
-    case 'latitude':
-      return { number: decimals(value, Number.isInteger(value) ? 0 : 2, terms), unit: '°' }
-    case 'share':
-      return { number: decimals(value * 100, 0, terms), unit: '%' }
-    case 'fall':
-      return metric
-        ? { number: decimals(value * 1000, Math.abs(value * 1000 - Math.round(value * 1000)) < 0.05 ? 0 : 1, terms), unit: 'mm/m' }
-        : { number: decimals((value * FOOT * 10) / INCH, 2, terms), unit: 'in per 10 ft' }
-    case 'hours':
-      return { number: decimals(value, value < 10 ? 1 : 0, terms), unit: 'h' }
-    case 'days':
-      return {
-        number: decimals(value, Math.abs(value) < 10 && !Number.isInteger(value) ? 1 : 0, terms),
-        unit: Math.abs(value) === 1 ? 'day' : 'days',
-      }
-    case 'count':
-      return { number: decimals(value, 0, terms), unit: '' }
-    case 'plain':
-      return { number: decimals(value, Number.isInteger(value) ? 0 : 2, terms), unit: '' }
+  const parts = inchParts(quantity, display)
+  if (parts !== undefined) return { number: feetAndInches(value, parts), unit: '' }
+  const { per, unit, digits, figures, offset = 0 } = scaleOf(quantity, display)
+  const amount = value / per + offset
+  if (step !== undefined) {
+    const places = Math.max(0, Math.ceil(-Math.log10(step / per) - 1e-9))
+    return { number: decimals(amount, places, terms), unit }
   }
+  const number = decimals(figures === undefined ? amount : significant(amount, figures), digits, terms)
+  return { number: kind === 'span' ? number.replace(/0$/, '') : number, unit }
 }
 
 /** The quantity as one phrase, a no-break space between number and unit (none before ° ). */
-export function showText(quantity: Quantity, display: Display): string {
-  const { number, unit } = show(quantity, display)
+export function showText(quantity: Quantity, display: Display, step?: number): string {
+  const { number, unit } = show(quantity, display, step)
   if (unit === '') return number
   return unit === '°' ? `${number}${unit}` : `${number}\u00A0${unit}`
+}
+
+/** A part of a sum: added or taken off. */
+export interface SumPart {
+  sign: '' | '+' | '−'
+  value: Quantity
+}
+
+/**
+ * The parts of a sum as they are shown, so that what is read adds up to what is read: the sum keeps the figure that it has
+ * everywhere, the parts are told as finely as it, and what rounding leaves over goes to those that lie nearest to the next step.
+ *
+ * @returns one text for each part
+ */
+export function showSum(parts: readonly SumPart[], total: Quantity, display: Display): string[] {
+  const step = stepOf(total, display)
+  const signed = parts.map(({ sign, value: { value } }) => ((sign === '−' ? -1 : 1) * value) / step)
+  const steps = signed.map(Math.floor)
+  let over = Math.round(total.value / step) - steps.reduce((sum, each) => sum + each, 0)
+  const order = signed.map((each, at) => ({ at, rest: each - Math.floor(each) })).toSorted((a, b) => b.rest - a.rest)
+  // Where the parts do not make up the whole by more than rounding, they are no sum of it: shown as they stand.
+  if (over < 0 || over > parts.length) return parts.map(({ value }) => showText(value, display))
+  for (const { at } of order) {
+    if (over <= 0) break
+    steps[at]!++
+    over--
+  }
+  return parts.map(({ sign, value: { kind } }, at) =>
+    showText(
+      { kind, value: (sign === '−' ? -1 : 1) * steps[at]! * step },
+      display,
+      inchParts({ kind }, display) === undefined ? step : undefined,
+    ),
+  )
 }

@@ -343,6 +343,7 @@ export function parseQuantity(kind: QuantityKind, text: string, { system, terms 
   switch (kind) {
     case 'length':
       return parseLength(text, metric ? 1e-3 : INCH)
+    case 'fine':
     case 'mesh':
       return addUp(text, { units: LENGTHS, bare: metric ? 'mm' : 'in' }, true)
     case 'span':
@@ -375,8 +376,14 @@ export function parseQuantity(kind: QuantityKind, text: string, { system, terms 
       return addUp(text, { units: HOURS, bare: 'h' })
     case 'days':
       return addUp(text, { units: DAYS, bare: 'day' })
+    case 'temperature': {
+      const celsius = { '°c': 1, c: 1 }
+      const degrees = addUp(text, metric ? { units: celsius, bare: 'c' } : { units: { '°f': 1, f: 1 }, bare: 'f' })
+      return degrees.ok && !metric ? yes(((degrees.value - 32) * 5) / 9) : degrees
+    }
     case 'count':
     case 'plain':
+    case 'factor':
       return parseNumber(text)
   }
 }

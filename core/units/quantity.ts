@@ -1,7 +1,7 @@
 /**
  * What a number measures. Every figure that people see carries one, so that formatting never guesses.
  * Inside: length m, area m², volume m³, flow m³/s, rainDepth mm, rainRate mm/h, mass kg, pressure Pa,
- * force N, angle and latitude degrees, share 0–1, fall m/m, days, count and plain as they stand.
+ * force N, angle and latitude degrees, share 0–1, fall m/m, temperature °C, days, count, plain and factor as they stand.
  */
 export type QuantityKind =
   | 'length'
@@ -16,12 +16,15 @@ export type QuantityKind =
   | 'angle'
   | 'latitude'
   | 'mesh'
+  | 'fine'
   | 'share'
   | 'fall'
   | 'hours'
   | 'days'
   | 'count'
   | 'plain'
+  | 'factor'
+  | 'temperature'
 
 /** A number with its meaning. `length` is a short one (mm, or feet and inches), `span` a long one (m, or feet). */
 export interface Quantity {
@@ -45,6 +48,8 @@ export const pressure = (pascals: number) => quantity('pressure', pascals)
 export const angle = (degrees: number) => quantity('angle', degrees)
 /** Opening of a screen or bore of a drain hole, m: too small for whole millimetres. */
 export const mesh = (metres: number) => quantity('mesh', metres)
+/** A drilled hole, a true bore, a mark for the saw, m: finer than a length is told, in fractions that a tape has. */
+export const fine = (metres: number) => quantity('fine', metres)
 /** Degrees, south negative. */
 export const latitude = (degrees: number) => quantity('latitude', degrees)
 export const share = (ratio: number) => quantity('share', ratio)
@@ -53,3 +58,6 @@ export const hours = (count: number) => quantity('hours', count)
 export const days = (count: number) => quantity('days', count)
 export const count = (n: number) => quantity('count', n)
 export const plain = (n: number) => quantity('plain', n)
+/** How many times one thing is another: a safety, a slenderness. */
+export const factor = (n: number) => quantity('factor', n)
+export const temperature = (celsius: number) => quantity('temperature', celsius)

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { showText } from './format'
+import { showSum, showText, stepOf } from './format'
 import { parseArea, parseLength, parseNumber, parseQuantity, parseRainDepth, parseVolume } from './parse'
 import { length, quantity, type QuantityKind } from './quantity'
 
@@ -99,8 +99,15 @@ describe('display', () => {
 
 describe('small and far measures', () => {
   it.each([
-    ['mesh', 0.0009, '0.9 mm', '0.04 in'],
-    ['mesh', 0.001, '1.0 mm', '0.04 in'],
+    ['mesh', 0.0009, '0.9 mm', '0.035 in'],
+    ['mesh', 0.001, '1.0 mm', '0.039 in'],
+    ['fine', 0.028, '28.0 mm', '1⅛ in'],
+    ['fine', 0.0556, '55.6 mm', '2 3/16 in'],
+    ['area', 0.2591, '0.259 m²', '2.79 ft²'],
+    ['area', 41.04, '41.0 m²', '442 ft²'],
+    ['factor', 2.05, '2.05', '2.05'],
+    ['temperature', -3.4, '-3.4 °C', '26 °F'],
+    ['rainDepth', 0.2, '0.2 mm', '0.008 in'],
     ['latitude', -37, '-37°', '-37°'],
     ['latitude', 51.48, '51.48°', '51.48°'],
     ['fall', 0.005, '5 mm/m', '0.60 in per 10 ft'],
@@ -218,6 +225,9 @@ describe('what is typed', () => {
     days: [0, 400, () => 0.5],
     count: [0, 99_999, () => 0.5],
     plain: [-9999, 99_999, () => 0.005],
+    factor: [0, 99, () => 0.005],
+    temperature: [-30, 45, (_, imperial) => (imperial ? 0.5 / 1.8 : 0.05)],
+    fine: [0, 3, (_, imperial) => (imperial ? 0.0254 / 32 : 0.05e-3)],
   }
   it('what is shown can be typed back: every kind, both systems, both terms', () => {
     const kinds = Object.keys(KINDS) as QuantityKind[]
@@ -251,5 +261,49 @@ describe('what is typed', () => {
       { numRuns: 2000 },
     )
     expect(parseQuantity('length', `${' '.repeat(40_000)}1`, metric)).toMatchObject({ ok: false })
+  })
+})
+
+describe('what adds up on paper', () => {
+  const displays = (['metric', 'imperial'] as const).flatMap((system) => (['en-GB', 'en-US'] as const).map((terms) => ({ system, terms })))
+  const KINDS = ['length', 'span', 'volume', 'area', 'rainDepth', 'flow'] as const
+  const read = (kind: QuantityKind, text: string, display: (typeof displays)[number]): number => {
+    const parsed = parseQuantity(kind, text, display)
+    if (!parsed.ok) throw new Error(`${text} cannot be read`)
+    return parsed.value
+  }
+  it('the parts of a sum as they are shown make up the sum as it is shown', () => {
+    const part = fc.record({ sign: fc.constantFrom('+' as const, '−' as const), size: fc.double({ min: 0, max: 1, noNaN: true }) })
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...KINDS),
+        fc.array(part, { minLength: 2, maxLength: 7 }),
+        fc.constantFrom(...displays),
+        (kind, drawn, display) => {
+          const scale = { length: 3, span: 40, volume: 2, area: 90, rainDepth: 300, flow: 0.004 }[kind]
+          const parts = drawn.map(({ sign, size }) => ({ sign, value: quantity(kind, scale * size) }))
+          const total = quantity(
+            kind,
+            parts.reduce((sum, { sign, value }) => sum + (sign === '−' ? -1 : 1) * value.value, 0),
+          )
+          const texts = showSum(parts, total, display)
+          const step = stepOf(total, display)
+          const added = texts.reduce(
+            (sum, text, i) => sum + (parts[i]!.sign === '−' ? -1 : 1) * read(kind, text.replace('−', '-'), display),
+            0,
+          )
+          const whole = read(kind, showText(total, display).replace('−', '-'), display)
+          expect([texts, Math.abs(added - whole) < 0.2 * step]).toEqual([texts, true])
+          // And none is further from what it is than a step.
+          texts.forEach((text, i) => {
+            expect(Math.abs(read(kind, text.replace('−', '-'), display) - parts[i]!.value.value)).toBeLessThanOrEqual(step * 1.01)
+          })
+        },
+      ),
+      { numRuns: 1500 },
+    )
+  })
+  it('parts that are no sum of it are shown as they stand', () => {
+    expect(showSum([{ sign: '', value: quantity('length', 1) }], quantity('length', 2), metric)).toEqual(['1,000\u00A0mm'])
   })
 })

@@ -256,7 +256,7 @@ const details = ref<string>()
       <li v-for="tool in bill.tools" :key="tool.tool">
         {{ say(`build.tool.${tool.tool}`)
         }}<span v-if="tool.sizes.length" class="ml-1">
-          {{ tool.sizes.map((size) => text({ kind: 'mesh', value: size.value })).join(', ') }}</span
+          {{ tool.sizes.map((size) => text({ kind: 'fine', value: size.value })).join(', ') }}</span
         >
       </li>
     </ul>

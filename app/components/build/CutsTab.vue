@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { pipeItem, type CutGroup, type Hole } from '#core/build'
-import { clearHole, setHole } from '#core/edits'
+import { clearHole, setHole, setKerf } from '#core/edits'
 import { SEALS, shelfDefaults, type Seal } from '#core/scheme'
 import { count, length } from '#core/units/quantity'
 import { message } from '~/stores/messages'
@@ -28,14 +28,14 @@ function seal(hole: Hole, to: Seal) {
   )
 }
 function card(hole: Hole, to: number) {
-  bench.editScheme(message('edit.holeSized', { hole: holeName(hole), size: text({ kind: 'mesh', value: to }) }), (scheme) =>
+  bench.editScheme(message('edit.holeSized', { hole: holeName(hole), size: text({ kind: 'fine', value: to }) }), (scheme) =>
     to > 0 ? setHole(scheme, hole.key, hole.seal ?? 'washers', to) : clearHole(scheme, hole.key),
   )
 }
 const holeName = (hole: Hole) => `${hole.of.name}, ${say(`build.holeRole.${hole.role}`)}`
-const setKerf = (to: number) => {
+const takeKerf = (to: number) => {
   const from = bench.scheme!.build.kerf
-  set('kerf', { kind: 'mesh', value: from }, { kind: 'mesh', value: to }, (draft) => (draft.build.kerf = to))
+  set('kerf', { kind: 'mesh', value: from }, { kind: 'mesh', value: to }, (draft) => void Object.assign(draft, setKerf(bench.scheme!, to)))
 }
 /** Length in which the reader's shop sells a pipe. */
 function sellsIn({ pipe, stock }: CutGroup, to: number) {
@@ -107,7 +107,7 @@ function sellsIn({ pipe, stock }: CutGroup, to: number) {
       :model-value="bench.scheme!.build.kerf"
       :least="0"
       :most="0.01"
-      @update:model-value="setKerf"
+      @update:model-value="takeKerf"
     />
 
     <h3 class="h3 rule mt-2 pt-2">{{ say('build.holeList') }}</h3>
@@ -119,7 +119,7 @@ function sellsIn({ pipe, stock }: CutGroup, to: number) {
             ><b class="num mr-1.5">{{ i + 1 }}</b> {{ holeName(hole) }}</span
           >
           <span class="num font-bold">{{
-            hole.diameter > 0 ? text({ kind: 'mesh', value: hole.diameter }) : say('build.noSuchSeal')
+            hole.diameter > 0 ? text({ kind: 'fine', value: hole.diameter }) : say('build.noSuchSeal')
           }}</span>
         </p>
         <p class="text-12 text-ink-2">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { word } from '#core/figures/told'
-import { area, length, mass, plain, pressure, share, span, volume, type Quantity } from '#core/units/quantity'
+import { factor, area, length, mass, plain, pressure, share, span, volume, type Quantity } from '#core/units/quantity'
 import { FOOT } from '#core/units/constants'
 import { ALLOWABLE_PRESSURE, baseBuild, clothedArea, frostHeadspace, padsOf, ROUND, type BasePart } from '#core/vessel'
 
@@ -44,7 +44,7 @@ const FILL: Partial<Record<BasePart['item'], string>> = {
   boards: 'timber',
 }
 const top = computed(() => Math.min(-20, ...layers.value.map(({ y }) => y)))
-const ratio = (value: number) => plain(Math.round(value * 10) / 10)
+const ratio = (value: number) => factor(value)
 </script>
 
 <template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { word } from '#core/figures/told'
-import { chooseCut } from '#core/edits'
+import { chooseCut, setKerf } from '#core/edits'
 import { fromReference, lineCut, PAPERS, stripPages, stripSvg, type CutSchool, type StripMark } from '#core/levels'
 import type { AssessedLine } from '#core/assess'
 import type { MarkReference } from '#core/scheme'
@@ -23,20 +23,15 @@ const references = computed(() => ({ rim: line.value.heights.rim, outlet: line.v
 const FROM: readonly MarkReference[] = ['paving', 'rim', 'outlet']
 const read = (height: number, from: MarkReference) => text(length(fromReference(height, from, references.value)))
 
-function setKerf(kerf: number) {
-  const { id, kerf: before } = drop.value
+const takeKerf = (kerf: number) =>
   bench.editScheme(
     message('edit.field', {
       field: say('field.name.kerf'),
-      from: text({ kind: 'mesh', value: before }),
+      from: text({ kind: 'mesh', value: drop.value.kerf }),
       to: text({ kind: 'mesh', value: kerf }),
     }),
-    (scheme) => ({
-      ...scheme,
-      drops: scheme.drops.map((each) => (each.id === id ? { ...each, kerf } : each)),
-    }),
+    (scheme) => setKerf(scheme, kerf),
   )
-}
 function cut(school: CutSchool) {
   const { intake, placed } = line.value
   bench.editScheme(message('edit.cutSchool', { school: word(school) }), (scheme) =>
@@ -136,13 +131,13 @@ const carry = computed(() => line.value.carry)
         :model-value="drop.kerf"
         :least="0"
         :most="0.01"
-        @update:model-value="setKerf"
+        @update:model-value="takeKerf"
       />
       <p v-if="sheet.saw.lower !== undefined" class="text-12 text-ink-3">
         {{
           say('drop.sawOn', {
-            upper: text({ kind: 'mesh', value: sheet.saw.upper }),
-            lower: text({ kind: 'mesh', value: sheet.saw.lower }),
+            upper: text({ kind: 'fine', value: sheet.saw.upper }),
+            lower: text({ kind: 'fine', value: sheet.saw.lower }),
           })
         }}
       </p>

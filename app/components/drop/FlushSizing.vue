@@ -129,7 +129,7 @@ const draining = computed(() => {
                 : say('drop.doesNotFit')
             }}</span>
             <template v-if="row.years"
-              >; {{ say('drop.costsHead') }} {{ text(volume(row.years.litres / 1000)) }}, {{ text(share(row.years.share)) }};
+              >; {{ say('drop.costsHead') }} {{ text(volume(Math.max(0, row.years.litres) / 1000)) }}, {{ text(share(row.years.share)) }};
               {{ say('drop.swallowsHead') }} {{ say('drop.swallows', { share: share(row.years.swallowed) }) }}</template
             >
           </p>
@@ -167,7 +167,7 @@ const draining = computed(() => {
       <tbody>
         <tr v-for="row in bores.rows" :key="row.key" class="border-t border-hair">
           <th scope="row" class="py-0.5 text-left font-normal">
-            {{ say(`bore.${row.key}`) }} <span class="num text-12 text-ink-3">{{ text({ kind: 'mesh', value: row.bore }) }}</span>
+            {{ say(`bore.${row.key}`) }} <span class="num text-12 text-ink-3">{{ text({ kind: 'fine', value: row.bore }) }}</span>
           </th>
           <td class="num text-right">{{ text(length(row.length)) }}</td>
           <td class="num text-right text-12" :class="row.fitting ? 'text-ink-2' : 'text-pencil'">

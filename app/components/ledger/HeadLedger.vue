@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { LedgerRow } from '#core/levels'
+import { spent, type LedgerRow } from '#core/levels'
 import { length } from '#core/units/quantity'
 import { pushApart } from '~/drawing/placeNotes'
 
@@ -21,7 +21,7 @@ const props = defineProps<{
   top?: number
 }>()
 
-const { say, text } = useSay()
+const { say, text, display } = useSay()
 /** Without the unit: the heading says it once. */
 const bare = (metres: number) =>
   text(length(metres))
@@ -53,7 +53,7 @@ const entries = computed(() =>
       big: (row.item === 'left' || row.item === 'short') && room > 50,
       y: placed.value[i]! + room / 2 + 5,
       label: say(`ledger.${row.item}`),
-      amount: bare(Math.abs(row.from - row.to)),
+      amount: bare(Math.abs(spent(row, display.value).value)),
       heavy: row.item === 'left' || row.item === 'short',
     }
   }),

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { LedgerRow } from '#core/levels'
+import { spent, type LedgerRow } from '#core/levels'
 import { length } from '#core/units/quantity'
 
 /** The head ledger as a table: heard with the drawing, as its equivalent in text; seen before it on a phone. */
 defineProps<{ rows: LedgerRow[]; seen?: boolean }>()
-const { say, text } = useSay()
+const { say, text, display } = useSay()
 </script>
 
 <template>
@@ -28,7 +28,7 @@ const { say, text } = useSay()
         <th scope="row">{{ say(`ledger.${row.item}`) }}</th>
         <td>{{ text(length(row.from)) }}</td>
         <td>{{ text(length(row.to)) }}</td>
-        <td>{{ text(length(row.from - row.to)) }}</td>
+        <td>{{ text(spent(row, display)) }}</td>
       </tr>
     </tbody>
   </table>

@@ -45,7 +45,9 @@ const places = computed(() =>
 
 <template>
   <div v-if="line">
-    <p v-if="line.trough" class="rule py-2">{{ say('spill.selfLevelling') }}</p>
+    <p v-if="line.trough" class="rule py-2">
+      {{ say(bench.assessed?.usable.topBy === 'diverter' ? 'spill.selfLevelling' : 'spill.lipTooHigh') }}
+    </p>
     <template v-if="route">
       <h3 class="h3 rule pt-2">{{ say('ui.measures') }}</h3>
       <QuantityField

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Station } from '#core/findings'
+import { concerns, type Station } from '#core/findings'
 
 /** The sheet of the chosen station: what to do next, its measures and choices, its snags, its cautions. */
 const props = defineProps<{ station: Station; wide?: boolean }>()
@@ -18,7 +18,7 @@ const SHEETS = {
 }
 
 const here = computed(() =>
-  bench.findings.flatMap((finding, index) => (finding.station === props.station ? [{ finding, number: index + 1 }] : [])),
+  bench.findings.flatMap((finding, index) => (concerns(finding, props.station) ? [{ finding, number: index + 1 }] : [])),
 )
 const worst = computed(() => here.value.find(({ finding }) => finding.severity === 'stops' || finding.severity === 'goes-wrong'))
 const next = computed(() =>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import type { Figure } from '#core/figures/figure'
+import { workingTexts, type Figure } from '#core/figures/figure'
 
 /** The working of the figure that was opened: its lines with this job's numbers, the rule, the source. Values follow the job while it is open. */
 const props = defineProps<{ live: readonly Figure[] }>()
 const { slip, close } = useSlip()
-const { say, text } = useSay()
+const { say, display } = useSay()
 
 const figure = computed(() => props.live.find(({ id }) => id === slip.value?.figure.id) ?? slip.value?.figure)
+const texts = computed(() => (figure.value ? workingTexts(figure.value, display.value) : []))
 const panel = ref<HTMLElement>()
 const WIDTH = 288
 const place = computed(() => {
@@ -48,7 +49,7 @@ useEventListener('pointerdown', (event: PointerEvent) => {
         <tr v-for="(row, index) in figure.working.lines" :key="index" :class="{ total: row.sign === '=' }">
           <th scope="row" class="py-0.5 text-left font-normal">{{ say(`working.${row.label}`) }}</th>
           <td class="num py-0.5 text-right whitespace-nowrap">
-            <span class="text-ink-3">{{ row.sign }}</span> {{ text(row.value) }}
+            <span class="text-ink-3">{{ row.sign }}</span> {{ texts[index] }}
           </td>
         </tr>
       </tbody>

@@ -44,6 +44,7 @@ const title = computed(() => say('snag.count', { here: props.findings.length, to
               {{ say('snag.why') }}
             </button>
           </div>
+          <MovesNote v-if="finding.mends" :finding="finding" />
           <ul v-if="finding.options.length > 0" class="mt-1">
             <li v-for="option in finding.options" :key="option.id" class="border-t border-hair py-1.5 text-13">
               <p>
@@ -51,6 +52,7 @@ const title = computed(() => say('snag.count', { here: props.findings.length, to
                 {{ say(`finding.${finding.id}.option.${option.id}.say`, option.values) }}
                 <span v-if="option.fits === false" class="text-pencil">{{ say('snag.doesNotFit') }}</span>
               </p>
+              <MovesNote :finding="finding" :option="option.id" />
               <div class="mt-1 flex flex-wrap gap-2">
                 <button
                   type="button"

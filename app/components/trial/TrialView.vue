@@ -156,7 +156,9 @@ const cureName = (each: Cure) =>
   each.present
     ? say('trial.asItIs')
     : say(`cure.${each.kind}`, { size: each.key ? say(`bore.${each.key}`) : each.size ? text(length(each.size)) : '' })
-const mostLost = computed(() => Math.max(1e-9, ...(state.cures ?? []).map(({ lost, ledAway }) => lost + ledAway)))
+const mostLost = computed(() => Math.max(1e-9, ...(state.cures ?? []).map(({ lost }) => lost)))
+/** Whether a change costs, or gives, water that can be used: told then, beside what it saves. */
+const costsUsable = computed(() => (state.cures ?? []).some(({ usable: holds }) => Math.abs(holds - state.cures![0]!.usable) >= 5e-4))
 const usable = computed(() => state.curesOf === bench.scheme)
 function apply(each: Cure) {
   if (!usable.value) return
@@ -276,22 +278,38 @@ const drawn = computed(() => ({
         <p class="py-1">{{ verdict.first ? sentence(verdict.first) : say('trial.holdsSay') }}</p>
         <template v-if="state.cures && state.cures.length > 0">
           <h3 class="h3 rule mt-1 pt-2">{{ say('trial.cures') }}</h3>
-          <ul>
-            <li
-              v-for="(each, i) in state.cures"
-              :key="i"
-              class="grid grid-cols-[1fr_70px_auto] items-center gap-x-2 py-0.5 text-13"
-              :class="{ 'bg-water-wash': each.present }"
-            >
-              <span>{{ cureName(each) }}</span>
-              <svg viewBox="0 0 70 12" class="h-3" aria-hidden="true">
-                <rect x="0.5" y="1" :width="Math.max(0.5, (69 * (each.lost + each.ledAway)) / mostLost)" height="10" class="bar" />
-              </svg>
-              <span class="num text-right">{{
-                each.lost + each.ledAway < 5e-4 ? say('trial.noSpill') : text(volume(each.lost + each.ledAway))
-              }}</span>
-            </li>
-          </ul>
+          <table class="w-full text-13">
+            <thead>
+              <tr class="text-12 text-ink-3">
+                <th class="text-left font-normal" scope="col">{{ say('trial.cureChange') }}</th>
+                <th class="text-left font-normal" scope="col" colspan="2">{{ say('trial.cureLost') }}</th>
+                <th class="text-right font-normal" scope="col">{{ say('trial.cureLed') }}</th>
+                <th v-if="costsUsable" class="text-right font-normal" scope="col">{{ say('trial.cureUsable') }}</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="(each, i) in state.cures" :key="i" :class="{ 'bg-water-wash': each.present }">
+                <th scope="row" class="py-0.5 text-left font-normal">{{ cureName(each) }}</th>
+                <td class="w-12">
+                  <svg viewBox="0 0 44 12" class="h-3 w-11" aria-hidden="true">
+                    <rect
+                      v-if="each.lost >= 5e-4"
+                      x="0.5"
+                      y="1"
+                      :width="Math.max(1, (43 * each.lost) / mostLost)"
+                      height="10"
+                      class="bar"
+                    />
+                  </svg>
+                </td>
+                <td class="num whitespace-nowrap">{{ each.lost < 5e-4 ? say('trial.noSpill') : text(volume(each.lost)) }}</td>
+                <td class="num text-right whitespace-nowrap">
+                  {{ each.ledAway < 5e-4 ? say('trial.noSpill') : text(volume(each.ledAway)) }}
+                </td>
+                <td v-if="costsUsable" class="num text-right whitespace-nowrap">{{ text(volume(each.usable)) }}</td>
+              </tr>
+            </tbody>
+          </table>
           <button
             v-if="state.cures.at(-1)!.cures"
             type="button"
@@ -301,7 +319,9 @@ const drawn = computed(() => ({
           >
             {{ say('snag.mend', { what: cureName(state.cures.at(-1)!) }) }}
           </button>
-          <p v-else-if="!state.working" class="text-13">{{ say('trial.noCure') }}</p>
+          <p v-else-if="!state.working" class="text-13">
+            {{ say(state.cures[0]!.lost < 5e-4 ? 'trial.nothingLost' : 'trial.noCure') }}
+          </p>
         </template>
         <h3 class="h3 rule mt-2 pt-2">{{ say('trial.whereAt', { time: clock(second) }) }}</h3>
         <dl class="text-13">

@@ -14,7 +14,7 @@ export function useCutsAndHoles() {
   const hole = (each: Hole, i: number): string[] => [
     String(i + 1),
     `${each.of.name}: ${say(`build.holeRole.${each.role}`)}`,
-    text({ kind: 'mesh', value: each.diameter }),
+    text({ kind: 'fine', value: each.diameter }),
     `${say(`build.cutter.${each.cutter}`)}${each.tap ? `, ${say('build.tapped')}` : ''}`,
     each.of.kind === 'vessel' ? text(length(each.above)) : each.above > 0 ? text(length(each.above)) : '',
     each.belowRim === undefined ? '' : text(length(each.belowRim)),

@@ -51,7 +51,7 @@ export function useShopping() {
         kind: 'list',
         boxes: true,
         items: bill.tools.map(({ tool, sizes }) =>
-          [say(`build.tool.${tool}`), ...sizes.map((size) => text({ kind: 'mesh', value: size.value }))].join(' · '),
+          [say(`build.tool.${tool}`), ...sizes.map((size) => text({ kind: 'fine', value: size.value }))].join(' · '),
         ),
       },
     ]
