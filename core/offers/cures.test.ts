@@ -65,7 +65,7 @@ describe('a verdict', () => {
   })
   it('a hoop that siphons is told, and its cure is air', () => {
     const scheme = studio(0.1023)
-    Object.assign(scheme.overflows[0]!, { mouth: 'hooped', vented: false, crest: 1.35, end: 0.05, bore: 0.0266 })
+    Object.assign(scheme.overflows[0]!, { mouth: 'hooped', vented: false, crest: 1.35, end: 0.05, bore: 0.0409 })
     scheme.stores[0]!.vessels[0]!.ports.find(({ role }) => role === 'overflow')!.at = 0.5
     scheme.trial.start = 1
     scheme.trial.storm = { kind: 'triangle', depth: 60, minutes: 60, peak: 'centred' }

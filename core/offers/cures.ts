@@ -51,7 +51,7 @@ function trainChanges(scheme: Scheme, { place, id }: Bottleneck): CureChange[] {
     kind,
     size,
     ...(key ? { key } : {}),
-    scheme: produce(scheme, recipe),
+    scheme: produce(scheme, (draft) => void recipe(draft)),
   })
   const at = (draft: Scheme) => draft.drops.find((each) => each.id === drop.id)!
   const device = drop.devices.find((each) => each.id === id)

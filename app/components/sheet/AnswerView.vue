@@ -95,7 +95,7 @@ const tableYears = computed(() => years.value?.years ?? [])
       >
         <p class="text-right text-13">
           <b>{{ say(`answer.${strip.key}`) }}</b><br /><span class="cap"
-            >{{ strip.account.year }}: {{ text(met(strip.account)) }}, {{ text(rainDepth(strip.account.rain)) }}</span
+            >{{ strip.account.year }}, {{ text(rainDepth(strip.account.rain)) }}</span
           >
         </p>
         <StoreYear

@@ -302,9 +302,9 @@ const drawn = computed(() => ({
                     />
                   </svg>
                 </td>
-                <td class="num whitespace-nowrap">{{ each.lost < 5e-4 ? say('trial.noSpill') : text(volume(each.lost)) }}</td>
+                <td class="num whitespace-nowrap">{{ each.lost < 5e-4 ? say('trial.cureNone') : text(volume(each.lost)) }}</td>
                 <td class="num text-right whitespace-nowrap">
-                  {{ each.ledAway < 5e-4 ? say('trial.noSpill') : text(volume(each.ledAway)) }}
+                  {{ each.ledAway < 5e-4 ? say('trial.cureNone') : text(volume(each.ledAway)) }}
                 </td>
                 <td v-if="costsUsable" class="num text-right whitespace-nowrap">{{ text(volume(each.usable)) }}</td>
               </tr>
