@@ -559,6 +559,46 @@ describe('findings', () => {
   it('hold for every arrangement and demo job without an error', () => {
     for (const scheme of [...ARRANGEMENTS.map((make) => make()), pearLane().schemes[0]!]) expect(() => assess(scheme, facts)).not.toThrow()
   })
+  it('a narrow part in a pipe that joins another is told by its own pipe', () => {
+    const narrow = edit(ARRANGEMENTS[17]!(), (d) => {
+      const part = d.drops[0]!.devices.find((device) => device.kind === 'screen')!
+      if (part.kind === 'screen') Object.assign(part, { bore: 0.02, height: 0 })
+    })
+    expect(of(narrow, 'trainOverCapacity').map(({ ids }) => ids.device)).toContain('screen-front')
+    expect(of(ARRANGEMENTS[17]!(), 'trainOverCapacity').map(({ ids }) => ids.device)).not.toContain('screen-front')
+  })
+  it('a record of days says so before all else, one of some years further down', () => {
+    expect(of(boathouse(), 'recordTooShort', { ...facts, days: 1, countedYears: 0 })).toMatchObject([
+      { severity: 'stops', values: { how: 'days' } },
+    ])
+    expect(of(boathouse(), 'recordTooShort', { ...facts, days: 900, countedYears: 2 })).toMatchObject([
+      { severity: 'better', values: { how: 'years' } },
+    ])
+  })
+  it('air: each vessel of a cascade or a stack has the whole flow in its turn, those linked low their share by area', () => {
+    const tight = (scheme: Scheme) =>
+      edit(scheme, (d) => {
+        for (const vessel of d.stores[0]!.vessels)
+          Object.assign(vessel, { lid: 'sealed', ports: vessel.ports.filter(({ role }) => role !== 'vent') })
+        d.overflows = []
+      })
+    const fastest = (scheme: Scheme) => of(tight(scheme), 'noVent').map(({ values }) => (values.fastest as { value: number }).value)
+    // Two roofs of 40 m² at 75 mm/h bring 1.667 L/s, through one tote after another.
+    for (const flow of fastest(ARRANGEMENTS[17]!())) expect(flow * 1e3).toBeCloseTo((75 * 80) / 3600, 6)
+    // Two of 42 m² into four alike.
+    for (const flow of fastest(edit(ARRANGEMENTS[12]!(), (d) => (d.taps = d.taps.map((tap) => ({ ...tap, bore: 0.01 })))))) {
+      expect(flow * 1e3).toBeCloseTo((75 * 84) / 3600 / 4, 6)
+    }
+  })
+  it('a pump that fills a vessel, and a siphon that empties it, want air as well', () => {
+    const lifted = edit(ARRANGEMENTS[8]!(), (d) => {
+      const header = d.stores[1]!.vessels[0]!
+      Object.assign(header, { family: 'tank', lid: 'sealed', ports: header.ports.filter(({ role }) => role !== 'vent') })
+      d.pumps[0]!.wants = 0.002
+    })
+    const header = lifted.stores[1]!.vessels[0]!.id
+    expect(of(lifted, 'noVent').find(({ ids }) => ids.vessel === header)).toMatchObject({ values: { fastest: { value: 0.002 } } })
+  })
   it('parts that are not reckoned are told, not passed over', () => {
     expect(
       of(ARRANGEMENTS[8]!(), 'notReckonedYet')

@@ -1,13 +1,14 @@
 import { isWord, word } from '../figures/told'
 import { produce } from 'immer'
 import { dropFlow } from '../catch/designFlow'
+import { joinedPipes, type JoinedPipe } from '../catch/joinedPipes'
 import { firstLimit, trainLimits, type TrainLimit } from '../catch/trainLimits'
 import { bisect } from '../numeric/bisect'
 import { NAMED_BORES } from '../pipe/bores'
 import { DESIGN_FILLING, manningFlow } from '../pipe/manning'
 import { basketFlow, discFlow, MESH_ACROSS } from '../pipe/screens'
 import { wetCarryFlow } from '../pipe/wetCarry'
-import type { Intake } from '../path/waterPath'
+import type { Intake, WaterPath } from '../path/waterPath'
 import type { Drop } from '../scheme'
 import { flow, length, rainRate } from '../units/quantity'
 import { amountOf, rule } from './finding'
@@ -29,35 +30,47 @@ function mendingSize({ place, device, passes }: TrainLimit, drop: Drop, { vessel
   return BORES.find((bore) => wetCarryFlow({ ...part, bore }, head) >= arriving)
 }
 
+/** The pipe of an intake and every pipe that joins it, each with what its own parts let by. */
+function pipesOf(path: WaterPath, intake: Intake): { drop: Drop; limits: TrainLimit[]; intake: Intake }[] {
+  const end = path.vessels.get(intake.vessel.id)!.foot + intake.port.at
+  const all = (pipes: readonly JoinedPipe[]): JoinedPipe[] => pipes.flatMap((pipe) => [pipe, ...all(pipe.joined)])
+  return [
+    { drop: intake.drop, limits: trainLimits(path, intake), intake },
+    ...all(joinedPipes(path, intake.drop.id, end)).map(({ drop, limits }) => ({ drop, limits, intake })),
+  ]
+}
+
 export const trainOverCapacity = rule(
   'trainOverCapacity',
   ({ path, lines }) =>
-    lines.map(({ intake }) => {
-      // The pipe itself is told at the gutter, together with its hole.
-      const limits = trainLimits(path, intake).filter(({ place }) => place !== 'pipe')
-      if (limits.length === 0) return undefined
-      const first = firstLimit(limits)
-      const arriving = dropFlow(path, intake.drop.id)
-      if (first.passes >= arriving - 1e-12) return undefined
-      const size = mendingSize(first, intake.drop, intake, arriving)
-      return {
-        severity: 'goes-wrong',
-        station: 'drop',
-        ids: {
-          drop: intake.drop.id,
-          ...(first.device ? { device: first.device } : { vessel: intake.vessel.id, port: intake.port.id }),
-        },
-        values: {
-          place: word(first.place),
-          passes: flow(first.passes),
-          arriving: flow(arriving),
-          holds: rainRate((path.scheme.designIntensity * first.passes) / arriving),
-          size: length(size ?? 0),
-        },
-        source: first.law,
-        mends: size !== undefined,
-      }
-    }),
+    lines
+      .flatMap(({ intake }) => pipesOf(path, intake))
+      .map(({ drop, limits: all, intake }) => {
+        // The pipe itself is told at the gutter, together with its hole.
+        const limits = all.filter(({ place }) => place !== 'pipe')
+        if (limits.length === 0) return undefined
+        const first = firstLimit(limits)
+        const arriving = dropFlow(path, drop.id)
+        if (first.passes >= arriving - 1e-12) return undefined
+        const size = mendingSize(first, drop, intake, arriving)
+        return {
+          severity: 'goes-wrong',
+          station: 'drop',
+          ids: {
+            drop: drop.id,
+            ...(first.device ? { device: first.device } : { vessel: intake.vessel.id, port: intake.port.id }),
+          },
+          values: {
+            place: word(first.place),
+            passes: flow(first.passes),
+            arriving: flow(arriving),
+            holds: rainRate((path.scheme.designIntensity * first.passes) / arriving),
+            size: length(size ?? 0),
+          },
+          source: first.law,
+          mends: size !== undefined,
+        }
+      }),
   (scheme, { ids, values }) =>
     produce(scheme, (draft) => {
       const size = amountOf(values, 'size')

@@ -32,6 +32,17 @@ describe('cut marks', () => {
   })
 })
 
+describe('the outlet that leads', () => {
+  it('of standing water is the lowest that feeds it, be it that of a pipe which joins', () => {
+    const wet = structuredClone(ARRANGEMENTS[17]!())
+    wet.gutters[0]!.outlets[0]!.height = 1.8
+    const path = buildWaterPath(wet)
+    const line = sectionLine(path, path.intakes.get('store')![0]!)
+    expect(line.outlet.id).toBe('out-front')
+    expect(line.heights.outlet - line.heights.inlet).toBeCloseTo(1.8 - 0.4 - 1.06, 9)
+  })
+})
+
 describe('head ledger', () => {
   it('of the boathouse leaves 520 mm of 970', () => {
     const rows = headLedger(lines(boathouse)[0]!)

@@ -5,6 +5,7 @@ import {
   blocks,
   drop,
   ground,
+  handFlush,
   into,
   link,
   oneRoof,
@@ -175,6 +176,35 @@ describe('taps, trains and what goes wrong', () => {
     expect(stuck.flushes[0]!.fullAt).toBe(0)
     expect(stuck.account.flushed).toBe(0)
     expect(stuck.vessels[0]!.endVolume).toBeGreaterThan(plain.vessels[0]!.endVolume)
+  })
+  it('what a small hole half-way along a fall cannot take runs on to the low one, and over no edge', () => {
+    const partWay = (bore: number): Scheme => {
+      const of = structuredClone(ARRANGEMENTS[2]!())
+      of.gutters[0]!.outlets.unshift(outlet('half', of.gutters[0]!.length / 2, 2.25, 'half-drop', { bore }))
+      of.drops.push(drop('half-drop', 'Half-way', [], ground('drain')))
+      return of
+    }
+    const [wide, small] = [0.063, 0.008].map((bore) => run(partWay(bore), blockStorm(30, 3600)))
+    for (const each of [wide!, small!]) {
+      expect(each.error).toBeLessThan(1e-6)
+      expect(each.account.overEdge).toBeLessThan(1e-9)
+    }
+    // Half of the roof's water comes down the low pipe by the one; by the other nearly all of it.
+    const half = flowOf(wide!, 'intake').volume
+    expect(half / (flowOf(small!, 'intake').volume + small!.account.elsewhere)).toBeCloseTo(0.5, 2)
+    expect(flowOf(small!, 'intake').volume).toBeGreaterThan(1.5 * half)
+  })
+  it('a pipe that joins fills its own first flush, and throws off at its own filter', () => {
+    const joined = structuredClone(ARRANGEMENTS[7]!())
+    joined.drops[0]!.devices.unshift(handFlush('flush', 0.5, 0.0779))
+    joined.drops[0]!.devices.unshift({ kind: 'filter', id: 'filter', mesh: 0.001, passes: 0.8, height: 0.1 })
+    const result = run(joined, blockStorm(30, 3600))
+    const most = (Math.PI / 4) * 0.0779 ** 2 * 0.5
+    expect(result.flushes).toMatchObject([{ device: 'flush', drop: 'cross' }])
+    expect(result.account.flushed).toBeCloseTo(most, 6)
+    // Half of the water comes that way, and a fifth of it is thrown off.
+    expect(result.account.shed / result.account.runoff).toBeCloseTo(0.1, 2)
+    expect(result.error).toBeLessThan(1e-6)
   })
   it('a blocked screen throws the water over the gutter’s edge', () => {
     const sealed = ARRANGEMENTS[15]!()

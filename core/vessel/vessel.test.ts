@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { ARRANGEMENTS } from '../arrangements'
 import { blocks, drop, ground, into, link, oneRoof, overflow, overflowPort, port, scheme, store, tap, vessel } from '../arrangements/parts'
 import { buildWaterPath } from '../path/waterPath'
 import type { Vessel, VesselBody } from '../scheme'
@@ -200,5 +201,33 @@ describe('usable', () => {
     const usable = usableVolume(one, 'store')
     expect(usable).toMatchObject({ topBy: 'diverter' })
     expect(usable.volume).toBeCloseTo((0.21 / 0.88) * (1.235 - 0.5), 9)
+  })
+})
+
+describe('what a tap can reach', () => {
+  const tote = 1.0409882 / 0.955
+  it('above the valve between: a stack gives nothing that stands below the upper one’s link', () => {
+    const stacked = (at: number) => {
+      const scheme = structuredClone(ARRANGEMENTS[13]!())
+      scheme.stores[0]!.vessels[1]!.ports.find(({ role }) => role === 'link')!.at = at
+      return usableVolume(buildWaterPath(scheme), 'store').volume
+    }
+    expect(stacked(0.19)).toBeCloseTo(tote * (1.05 - 0.19 + 1.105 - 0.19), 3)
+    expect(stacked(0.8)).toBeCloseTo(tote * (1.05 - 0.8 + 1.105 - 0.19), 3)
+  })
+  it('below its own link too, where the tap is on the vessel itself', () => {
+    const linked = structuredClone(ARRANGEMENTS[12]!())
+    for (const vessel of linked.stores[0]!.vessels) vessel.ports.find(({ role }) => role === 'link')!.at = 0.3
+    // The first to its own tap at 0.19, the other three to their links.
+    expect(usableVolume(buildWaterPath(linked), 'store').volume).toBeCloseTo(tote * (1.01 - 0.19 + 3 * (1.01 - 0.3)), 3)
+  })
+  it('a hoop is full at its crown, and at the rim where its crown is higher', () => {
+    const hooped = (crest: number) => {
+      const scheme = structuredClone(ARRANGEMENTS[12]!())
+      scheme.overflows[0]!.crest = crest
+      return usableVolume(buildWaterPath(scheme), 'store')
+    }
+    expect(hooped(1.35)).toMatchObject({ top: 1.35, topBy: 'overflow' })
+    expect(hooped(1.55)).toMatchObject({ top: expect.closeTo(1.505, 9), topBy: 'rim' })
   })
 })

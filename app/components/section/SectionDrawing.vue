@@ -142,11 +142,16 @@ const vesselText = computed(() => {
   const { body } = scene.value.vessel
   const { usable } = props.assessed
   if (props.strip || grouped.value || body.width < 96 || scene.value.draw - scene.value.full < 70) return undefined
+  // One vessel stands for all of its store where the others are not drawn.
+  const together = props.assessed.line.placed.store.vessels.length
   return {
     x: body.x + body.width / 2,
     y: (scene.value.full + scene.value.draw) / 2 + (props.strip ? 0 : 10),
     big: text(volume(usable.volume)),
-    small: say('drawing.ofUsable', { nominal: volume(usable.nominal) }),
+    small:
+      together > 1
+        ? say('drawing.ofUsableAll', { nominal: volume(usable.nominal), n: together })
+        : say('drawing.ofUsable', { nominal: volume(usable.nominal) }),
   }
 })
 /** Between spout and can: whether a can goes under is seen here first. */
