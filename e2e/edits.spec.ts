@@ -125,7 +125,7 @@ test('the years are told by month and by year, the dry ones too', async ({ page 
   await expect(page.getByText('The knee is near', { exact: false })).toBeVisible()
   await expect(page.getByRole('region', { name: 'By year' }).getByRole('row')).toHaveCount(31)
   await expect(page.getByRole('region', { name: 'By month, mean of the years' }).getByRole('row')).toHaveCount(13)
-  for (const year of ['short', 'middle', 'plenty']) await expect(page.getByText(year, { exact: true })).toBeVisible()
+  for (const year of ['little', 'middle', 'plenty']) await expect(page.getByText(year, { exact: true })).toBeVisible()
   await page.getByLabel('School').selectOption('before-spillage')
   await settled(page)
   await expect(page.getByRole('region', { name: 'Figures' })).toContainText(/points more/)

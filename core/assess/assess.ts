@@ -11,7 +11,7 @@ import { cutMarks, CUT_SCHOOLS, distancesOf, type CutMarks, type MarkDistances }
 import { headLedger, headLeft, shortRow, type LedgerRow } from '../levels/headLedger'
 import { bareLines, CAN_CLEARANCE, sectionLines, type SectionLine } from '../levels/heights'
 import { mouthBore } from '../overflow/overflowHead'
-import { surplusWays, type Surplus } from '../overflow/waysOut'
+import { surplusWays, type Surplus } from '../catch/waysOut'
 import { buildWaterPath, type WaterPath } from '../path/waterPath'
 import { planArea } from '../roof/planArea'
 import { siteDays, type SiteDays } from '../rain/weather'

@@ -1,6 +1,6 @@
 import { produce } from 'immer'
 import { portInvert } from '../path/portHeights'
-import { surplusWays } from '../overflow/waysOut'
+import { surplusWays } from '../catch/waysOut'
 import { length } from '../units/quantity'
 import { amountOf, GEOMETRY, rule } from './finding'
 

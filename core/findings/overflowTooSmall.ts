@@ -1,5 +1,5 @@
 import { produce } from 'immer'
-import { surplusWays, takenBy, wayFlow, wayHead, type Surplus } from '../overflow/waysOut'
+import { surplusWays, takenBy, wayFlow, wayHead, type Surplus } from '../catch/waysOut'
 import { flow, length } from '../units/quantity'
 import { amountOf, rule } from './finding'
 

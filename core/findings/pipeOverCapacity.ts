@@ -1,4 +1,4 @@
-import { pipeLoads } from '../overflow/pipeLoads'
+import { pipeLoads } from '../catch/pipeLoads'
 import { flow, length } from '../units/quantity'
 import { rule } from './finding'
 

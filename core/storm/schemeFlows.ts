@@ -1,7 +1,7 @@
 import { tapLine } from '../draw/tapFlow'
 import { overflowLine, primingFlow, siphonEnds, canSiphon } from '../overflow/siphon'
 import { mouthBore } from '../overflow/overflowHead'
-import { overflowWay } from '../overflow/waysOut'
+import { overflowWay } from '../catch/waysOut'
 import { portInvert, portOf } from '../path/portHeights'
 import type { Intake, PlacedVessel, WaterPath } from '../path/waterPath'
 import type { Link, OverflowRoute, Tap, Trial, VesselBody } from '../scheme'

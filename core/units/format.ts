@@ -153,15 +153,19 @@ function inchParts({ kind }: Pick<Quantity, 'kind'>, { system }: Display): numbe
   return kind === 'length' || kind === 'span' ? 8 : kind === 'fine' ? 16 : undefined
 }
 
-/** The least step between two figures of a quantity's size as they are shown, in SI: the quantity is rounded to it. */
+/** Step of an amount in its own unit: of its digits, or of its whole figures where those are coarser. */
+function stepIn({ digits, figures }: Scale, amount: number): number {
+  const fine = 10 ** -digits
+  const size = Math.abs(amount)
+  return figures === undefined || size < 1e-12 ? fine : Math.max(fine, 10 ** (Math.floor(Math.log10(size)) + 1 - figures))
+}
+
+/** The least step between two figures of a quantity's size as they are shown, in SI: the quantity is rounded to it, once. */
 export function stepOf(quantity: Quantity, display: Display): number {
   const parts = inchParts(quantity, display)
   if (parts !== undefined) return INCH / parts
-  const { per, digits, figures } = scaleOf(quantity, display)
-  const amount = Math.abs(quantity.value / per)
-  const fine = 10 ** -digits
-  const coarse = figures === undefined || amount < 1e-12 ? fine : 10 ** (Math.floor(Math.log10(amount)) + 1 - figures)
-  return per * Math.max(fine, coarse)
+  const scale = scaleOf(quantity, display)
+  return scale.per * stepIn(scale, quantity.value / scale.per)
 }
 
 /**
@@ -186,13 +190,15 @@ export function show(quantity: Quantity, display: Display, step?: number): Shown
   if (!Number.isFinite(value)) return { number: value > 0 ? '∞' : '–', unit: '' }
   const parts = inchParts(quantity, display)
   if (parts !== undefined) return { number: feetAndInches(value, parts), unit: '' }
-  const { per, unit, digits, figures, offset = 0 } = scaleOf(quantity, display)
+  const scale = scaleOf(quantity, display)
+  const { per, unit, digits, offset = 0 } = scale
   const amount = value / per + offset
   if (step !== undefined) {
     const places = Math.max(0, Math.ceil(-Math.log10(step / per) - 1e-9))
     return { number: decimals(amount, places, terms), unit }
   }
-  const number = decimals(figures === undefined ? amount : significant(amount, figures), digits, terms)
+  const coarse = stepIn(scale, value / per)
+  const number = decimals(coarse > 10 ** -digits ? Math.round(amount / coarse) * coarse : amount, digits, terms)
   return { number: kind === 'span' ? number.replace(/0$/, '') : number, unit }
 }
 

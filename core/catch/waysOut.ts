@@ -1,8 +1,8 @@
-import { designInflow } from '../catch/designFlow'
+import { designInflow } from './designFlow'
 import { overflowStarts, portInvert, portOf } from '../path/portHeights'
 import { outletsInto, type PlacedVessel, type WaterPath } from '../path/waterPath'
 import type { Link, OverflowRoute, Port } from '../scheme'
-import { overflowFlow, overflowHead, type Route } from './overflowHead'
+import { overflowFlow, overflowHead, type Route } from '../overflow/overflowHead'
 
 /** An overflow, or the pipe from one vessel of a cascade to the next, as a way for the surplus. */
 export interface Way {

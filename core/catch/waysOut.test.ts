@@ -2,11 +2,11 @@ import { produce } from 'immer'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { assess } from '../assess'
-import { designInflow } from '../catch/designFlow'
+import { designInflow } from './designFlow'
 import { pearLane, tanneryRow, withyHard } from '../demo'
 import { buildWaterPath } from '../path/waterPath'
 import { schemeFlows } from '../storm/schemeFlows'
-import { stubFlow } from './stub'
+import { stubFlow } from '../overflow/stub'
 import { surplusWays, takenBy, wayFlow, wayHead } from './waysOut'
 
 const ALL = [...ARRANGEMENTS.map((make) => make()), ...[pearLane(), tanneryRow(), withyHard()].flatMap(({ schemes }) => schemes)]

@@ -1,4 +1,4 @@
-import { outletDesign } from '../catch/designFlow'
+import { outletDesign } from './designFlow'
 import type { WaterPath } from '../path/waterPath'
 import { FULL_DUTY, verticalPipeFlow } from '../pipe/verticalPipe'
 import type { Drop } from '../scheme'
