@@ -56,7 +56,7 @@ async function addUpWorkings(page: Page, imperial: boolean): Promise<number> {
     const values = lines.map(({ text }) => read(text, imperial))
     const isSum =
       parts.length > 1 &&
-      parts.every(({ sign }) => ['', '+', '−'].includes(sign)) &&
+      parts.every(({ sign }, at) => (at === 0 ? sign === '' : sign === '+' || sign === '−')) &&
       values.every((each) => each?.kind === values[0]?.kind && each)
     if (isSum) {
       const sum = parts.reduce((whole, { sign }, at) => whole + (sign === '−' ? -1 : 1) * values[at]!.value, 0)

@@ -113,7 +113,7 @@ describe('one fact, one figure', () => {
             const parts = lines.slice(0, -1)
             if (
               parts.length < 2 ||
-              parts.some(({ sign, value }) => sign === '×' || sign === '÷' || sign === '=' || value.kind !== figure!.kind)
+              parts.some(({ sign, value }, at) => value.kind !== figure!.kind || (at > 0 && sign !== '+' && sign !== '−'))
             )
               continue
             const sum = parts.reduce((total, { sign, value }, i) => total + (sign === '−' ? -1 : 1) * read(value, texts[i]!, display), 0)

@@ -35,7 +35,10 @@ export function figure(id: string, { kind, value }: Quantity, lines: WorkingLine
 export function workingTexts({ kind, value, working }: Figure, display: Display): string[] {
   const parts = working.lines.slice(0, -1)
   const isSum =
-    parts.length > 1 && parts.every((part) => part.value.kind === kind && part.sign !== '×' && part.sign !== '÷' && part.sign !== '=')
+    parts.length > 1 &&
+    parts.every(
+      (part, at) => part.value.kind === kind && (at === 0 ? part.sign === '' || part.sign === '−' : part.sign === '+' || part.sign === '−'),
+    )
   const texts = isSum ? showSum(parts as SumPart[], { kind, value }, display) : parts.map((part) => showText(part.value, display))
   return [...texts, showText({ kind, value }, display)]
 }
