@@ -1,4 +1,4 @@
-import { unanswered } from '#core/balance'
+import { unanswered } from '#core/balance/unanswered'
 import { figure, line, type Figure } from '#core/figures/figure'
 import { LITRE } from '#core/units/constants'
 import * as q from '#core/units/quantity'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Finding } from '#core/findings'
-import { movesOf } from '#core/offers'
+import { movesOf } from '#core/offers/moves'
 
 /** What a mend moves of what has been marked, drilled or built: told beside its button, before it is taken. */
 const props = defineProps<{ finding: Finding; option?: string }>()
