@@ -238,6 +238,16 @@ describe('a filter before a first flush', () => {
 })
 
 describe('a guard', () => {
+  it('loses `0.1·(1 + x)·e^(−x)` with x = 40/ī where gutter, hole and pipe take all that comes (closed form)', () => {
+    const wide = { guard: true, width: 0.5, depth: 0.25, outlets: [outlet('outlet', 6, 2.4, 'drop', { bore: 0.2 })] }
+    const of = plain([], { gutter: wide })
+    of.drops[0]!.bore = 0.2
+    const lost = (depth: number) => inflow(of, days(depth)).overEdge[0]! / inflow(of, days(depth)).runoff[0]!
+    for (const depth of [4, 40, 100, 400]) {
+      const x = 40 / (depth / 4)
+      expect(lost(depth)).toBeCloseTo(0.1 * (1 + x) * Math.exp(-x), 4)
+    }
+  })
   it('loses the hard minutes’ share before gutter and hole, which would not have taken all of it', () => {
     const small = { guard: true, outlets: [outlet('outlet', 6, 2.4, 'drop', { bore: 0.02 })] }
     const of = plain([], { gutter: small })

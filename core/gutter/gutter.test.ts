@@ -6,7 +6,6 @@ import { FOOT, INCH } from '../units/constants'
 import { insideArea } from '../roof/sectionPlan'
 import { bendsAlong, eavesAlong, layOut, pointAlong, shareOver, stripOver } from './alongEave'
 import { boardRoom, fallOver, longestLeg, longestRun } from './boardRoom'
-import { skipsGuard } from './guards'
 import { outletShares } from './outletShares'
 import { GUTTER_SIZES, sizeOf } from './profiles'
 import { bracketPlaces, gutterParts, jointPlaces, stringLine } from './stringLine'
@@ -181,23 +180,6 @@ describe('brackets and pieces', () => {
   it('counts pieces, and gives plastic room to grow 14 mm in 4 m over 50 °C (3–4 mm a metre is common practice)', () => {
     expect(gutterParts(eleven, 0)).toMatchObject({ pieces: 3, joints: 2, stopEnds: 2, outlets: 1, gap: expect.closeTo(0.014, 9) })
     expect(gutterParts({ ...eleven, material: 'metal' }, 1)).toMatchObject({ gap: 0, joints: 4, bends: 1 })
-  })
-})
-
-describe('guards', () => {
-  it('lose nothing in gentle rain and near a tenth in a cloudburst', () => {
-    expect(skipsGuard(0)).toBe(0)
-    expect(skipsGuard(2)).toBeLessThan(1e-6)
-    expect(skipsGuard(400)).toBeGreaterThan(0.095)
-  })
-  it('agree with the integral done in steps', () => {
-    const mean = 25
-    let skipped = 0
-    for (let i = 0; i < 200_000; i++) {
-      const intensity = -mean * Math.log(1 - (i + 0.5) / 200_000)
-      if (intensity > 40) skipped += 0.1 * intensity
-    }
-    expect(skipsGuard(mean)).toBeCloseTo(skipped / 200_000 / mean, 4)
   })
 })
 
