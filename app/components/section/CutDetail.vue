@@ -32,6 +32,9 @@ const g = computed(() => {
   const butt = props.x + props.width - 46
   return { pipe, butt, top: props.y + TITLE, bottom: props.y + props.height }
 })
+/** Where the vessel is full: at the trough's lip, unless something lets the water go lower down. */
+const full = computed(() => inside(heights.value.full))
+const fullShown = computed(() => at(heights.value.full) < g.value.bottom)
 const hose = computed(() => {
   const { pipe, butt } = g.value
   const from = inside(cut.value.spigot)
@@ -63,18 +66,19 @@ const markText = computed(() => ({
     <rect :x="g.pipe.left - 8" :y="inside(cut.lip)" :width="g.pipe.right - g.pipe.left + 16" height="16" class="l-seen" />
     <path :d="hose" class="hose" />
     <path :d="hose" class="hose-inside" />
-    <rect :x="g.butt" :y="inside(cut.lip)" width="44" :height="g.bottom - inside(cut.lip)" class="f-wash" />
+    <rect :x="g.butt" :y="full" width="44" :height="Math.max(0, g.bottom - full)" class="f-wash" />
     <path :d="`M${g.butt} ${inside(heights.rim)}V${g.bottom}M${g.butt - 5} ${inside(heights.rim)}h18`" class="l-cut" />
-    <path :d="`M${g.pipe.right + 12} ${inside(cut.lip)}H${x + width - 2}`" class="l-level" />
+    <path v-if="fullShown" :d="`M${g.pipe.right + 12} ${full}H${x + width - 2}`" class="l-level" />
     <text :x="g.butt - 8" :y="inside(heights.rim) - 6" text-anchor="end" class="t12 quiet halo-sheet">{{
       say('detail.rim', { at: bare(heights.rim) })
     }}</text>
     <text
+      v-if="fullShown"
       :x="g.butt - 8"
-      :y="Math.max(inside(cut.lip) - 4, inside(heights.rim) + 12)"
+      :y="Math.max(full - 4, inside(heights.rim) + 12)"
       text-anchor="end"
       class="t12 of-water strong halo-sheet"
-      >{{ say('detail.full', { at: bare(cut.lip) }) }}</text
+      >{{ say('detail.full', { at: bare(heights.full) }) }}</text
     >
     <path
       :d="`M${g.pipe.left - 14} ${inside(cut.mark)}H${g.pipe.right + 8}M${g.pipe.left - 14} ${inside(cut.lower)}H${g.pipe.right + 8}`"
