@@ -9,6 +9,7 @@ const STAGES = [
   'gutter',
   'pipe',
   'overflow',
+  'layout',
   'path',
   'vessel',
   'catch',

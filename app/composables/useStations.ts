@@ -62,7 +62,10 @@ export function useStations() {
       },
       cask: {
         value: say('station.caskValue', { usable: volume(usable.volume) }),
-        detail: say('station.caskDetail', { nominal: volume(usable.nominal), base: say(`word.${drawn.placed.vessel.base.kind}`) }),
+        detail: say('station.caskDetail', {
+          nominal: volume(usable.nominal),
+          base: say(`word.${drawn.placed.vessel.base.parts.at(-1)?.kind ?? 'ground'}`),
+        }),
       },
       // A trough leads back what no longer fits only where its lip is the lowest way out.
       spill:

@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie'
-import { bringUpJob, FILE_VERSION, type Job, type RainRecord } from '#core/scheme'
+import { bringUpJob, type Job, type RainRecord } from '#core/scheme'
 
 /** A job as it is kept: the document, how often it was saved, and by which tab. */
 export interface JobRow {
@@ -82,7 +82,8 @@ export class CaskDatabase extends Dexie {
           .table<JobRow>('jobs')
           .toCollection()
           .modify((row) => {
-            row.version ??= FILE_VERSION
+            // The form that was today's when this came, whatever is today's now.
+            row.version ??= 5
           }),
       )
     // The library would open a newer form all the same, and let an older release write into it.

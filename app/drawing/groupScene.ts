@@ -1,7 +1,32 @@
 import { fullLevels, volumeAt } from '#core/vessel'
 import type { WaterPath } from '#core/path'
-import type { Vessel } from '#core/scheme'
+import type { BaseKind, Vessel } from '#core/scheme'
 import type { Box, Point } from './shapes'
+
+/** What a vessel stands on: all of it, and its parts from below upwards. */
+export interface StandScene {
+  box: Box
+  parts: { kind: BaseKind; box: Box }[]
+}
+
+/** A base drawn to scale under the vessel that it carries: its parts add up to its height. */
+export function standScene(
+  { base, body }: Pick<Vessel, 'base' | 'body'>,
+  middle: number,
+  foot: number,
+  at: { scale: number; y: (height: number) => number },
+): StandScene {
+  const width = Math.max(base.width, body.width) * at.scale
+  const box = (low: number, height: number): Box => ({ x: middle - width / 2, y: at.y(low + height), width, height: height * at.scale })
+  const built = base.parts.reduce((sum, { height }) => sum + height, 0)
+  let low = foot - built
+  const parts = base.parts.map(({ kind, height }) => {
+    const part = { kind, box: box(low, height) }
+    low += height
+    return part
+  })
+  return { box: box(foot - built, built), parts }
+}
 
 /** One vessel in px. */
 export interface VesselScene {
@@ -14,7 +39,7 @@ export interface VesselScene {
   full: number
   lid: Vessel['lid']
   tote: boolean
-  stand: { box: Box; kind: Vessel['base']['kind'] }
+  stand: StandScene
   /** Up to where it is full. */
   water: Box
 }
@@ -90,10 +115,9 @@ export function groupScene(
   }
   const vessels = columns.map(({ id, column }): VesselScene => {
     const { vessel, foot } = path.vessels.get(id)!
-    const { body, base } = vessel
+    const { body } = vessel
     const left = starts[column]! + px((wide(vessel) - body.width) / 2)
     const box: Box = { x: left, y: at.y(foot + body.height), width: px(body.width), height: px(body.height) }
-    const standWidth = Math.max(px(base.width), box.width)
     const full = Math.min(fulls.get(id)!, foot + body.rim)
     const floor = at.y(foot + body.floor)
     return {
@@ -106,15 +130,7 @@ export function groupScene(
       full: at.y(full),
       lid: vessel.lid,
       tote: vessel.family === 'tote',
-      stand: {
-        box: {
-          x: left + box.width / 2 - standWidth / 2,
-          y: at.y(foot),
-          width: standWidth,
-          height: px(vessel.on === undefined ? foot : base.height),
-        },
-        kind: base.kind,
-      },
+      stand: standScene(vessel, left + box.width / 2, foot, at),
       water: { x: left + 2, y: at.y(full), width: box.width - 4, height: Math.max(0, floor - at.y(full)) },
     }
   })

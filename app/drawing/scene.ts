@@ -1,7 +1,7 @@
 import type { AssessedLine } from '#core/assess'
 import type { Station } from '#core/findings'
 import { planRun } from '#core/roof'
-import { groupScene, groupTop, groupWidth, type LinkScene, type VesselScene } from './groupScene'
+import { groupScene, standScene, groupTop, groupWidth, type LinkScene, type VesselScene } from './groupScene'
 import type { WaterPath } from '#core/path'
 import type { Box, Point } from './shapes'
 import { trainScene, type TrainScene } from './trainScene'
@@ -123,8 +123,7 @@ function layOut(assessed: AssessedLine, frame: SceneFrame, wallRoom: number, sca
   const { vessel } = placed
   const { body } = vessel
   const bodyBox: Box = { x: wallX + px(toVessel), y: y(h.top), width: px(body.width), height: px(body.height) }
-  const standWidth = Math.max(px(vessel.base.width), bodyBox.width)
-  const stand: Box = { x: bodyBox.x + bodyBox.width / 2 - standWidth / 2, y: y(h.foot), width: standWidth, height: px(h.foot) }
+  const stand = standScene(vessel, bodyBox.x + bodyBox.width / 2, h.foot, { scale, y })
   const usableTop = Math.min(h.full, h.rim)
   const own: VesselScene = {
     id: vessel.id,
@@ -136,12 +135,12 @@ function layOut(assessed: AssessedLine, frame: SceneFrame, wallRoom: number, sca
     full: y(h.full),
     lid: vessel.lid,
     tote: vessel.family === 'tote',
-    stand: { box: stand, kind: vessel.base.kind },
+    stand,
     water: { x: bodyBox.x + 2, y: y(usableTop), width: bodyBox.width - 4, height: Math.max(0, y(h.floor) - y(usableTop)) },
   }
   const all = whole ? groupScene(whole, placed.store.id, vessel.id, { left: bodyBox.x, scale, y }) : undefined
   const tapped = all?.vessels.find(({ id }) => id === tap?.vessel) ?? own
-  const right = all?.right ?? Math.max(bodyBox.x + bodyBox.width, stand.x + stand.width)
+  const right = all?.right ?? Math.max(bodyBox.x + bodyBox.width, stand.box.x + stand.box.width)
   const cut = h.cut && {
     upper: y(h.cut.mark),
     lower: y(h.cut.lower),

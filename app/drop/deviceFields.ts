@@ -113,9 +113,9 @@ const hoseFields = <D extends Hosed>(): DeviceField<D>[] => [
   number(
     'hoseLength',
     'length',
-    (d) => d.hose.length,
-    (d, v) => (d.hose.length = v),
-    { least: 0.05, most: 20 },
+    (d) => d.hose.measured ?? 0,
+    (d, v) => (d.hose.measured = v > 0 ? v : undefined),
+    { least: 0, most: 20 },
   ),
 ]
 const letInFields = <D extends DeviceOf<'twist' | 'flap'>>(): DeviceField<D>[] => {

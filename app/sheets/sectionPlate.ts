@@ -1,3 +1,4 @@
+import type { BaseKind } from '#core/scheme'
 import type { AssessedLine } from '#core/assess'
 import { drawnKey } from '#core/build'
 import type { WaterPath } from '#core/path'
@@ -63,7 +64,7 @@ function outlines(scene: Scene): PlateMark[] {
   const bowl = scene.gutter
   const rim = bowl.centre.y - bowl.depth
   const vessels = scene.group.flatMap(({ body, water, stand, full }): PlateMark[] => [
-    ...(stand.box.height > 0 ? [box(stand.box.x, stand.box.y, stand.box.width, stand.box.height, 'seen', 'sheet')] : []),
+    ...stand.parts.map(({ box: part }) => box(part.x, part.y, part.width, part.height, 'seen', 'sheet')),
     box(water.x, water.y, water.width, water.height, 'clear', 'wash'),
     box(body.x, body.y, body.width, body.height, 'cut'),
     line(
@@ -158,13 +159,12 @@ function materials({ wall, group, ground }: Scene, width: number): PlateMark[] {
     masonry(paper(wall)),
     ...group.flatMap(({ water, stand }) => [
       ...(water.height > 4 ? [ripples(paper(water))] : []),
-      ...(stand.box.height > 4 ? [BASE_HATCH[stand.kind](paper(stand.box))] : []),
+      ...stand.parts.filter(({ box: part }) => part.height > 4).map(({ kind, box: part }) => BASE_HATCH[kind](paper(part))),
     ]),
     soil(0, width, underfoot),
   ]
 }
-const BASE_HATCH: Record<Scene['group'][number]['stand']['kind'], (box: Box) => PlateMark> = {
-  ground: gravel,
+const BASE_HATCH: Record<BaseKind, (box: Box) => PlateMark> = {
   'gravel-pad': gravel,
   slab: masonry,
   deck: timber,

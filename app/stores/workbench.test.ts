@@ -2,6 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick, shallowReactive } from 'vue'
 import { demoJobs, demoRecords } from '#core/demo'
+import { baseHeight } from '#core/layout'
 import { putFittings, setMark, setStand, setTimer, tickStep } from '#core/edits'
 import { jobTies } from '#core/path'
 import { FILE_VERSION, readJobFile, type Scheme } from '#core/scheme'
@@ -37,9 +38,9 @@ vi.stubGlobal('localStorage', storage)
 
 const ID = 'demo-withy-hard'
 const { repository, database } = useDatabase()
-const standOf = (bench: ReturnType<typeof useWorkbench>) => bench.scheme!.stores[0]!.vessels[0]!.base.height
+const standOf = (bench: ReturnType<typeof useWorkbench>) => baseHeight(bench.scheme!.stores[0]!.vessels[0]!.base)
 const stand = (height: number) => (scheme: Parameters<typeof setStand>[0]) => setStand(scheme, 'butt', height)
-const keptStand = async () => (await repository.get(ID))!.job!.schemes[0]!.stores[0]!.vessels[0]!.base.height
+const keptStand = async () => baseHeight((await repository.get(ID))!.job!.schemes[0]!.stores[0]!.vessels[0]!.base)
 
 /** The first save to come waits until it is told to fail: the page is gone in the middle of it. */
 function holdSaves() {
@@ -202,7 +203,7 @@ describe('keeping it', () => {
     const copy = await bench.settle('copy')
     expect(bench.job?.name).toBe('Theirs')
     const mine = (await repository.get(copy!))!
-    expect(mine.job!.schemes[0]!.stores[0]!.vessels[0]!.base.height).toBe(0.4)
+    expect(baseHeight(mine.job!.schemes[0]!.stores[0]!.vessels[0]!.base)).toBe(0.4)
   })
   it('what another tab saves is taken over when nothing here is unsaved', async () => {
     const { row } = (await repository.get(ID))!
@@ -264,7 +265,7 @@ describe('keeping it', () => {
     expect(bench.saveState).toBe('conflict')
     expect(useNotices().list.map(({ told, why }) => [told.id, why])).toEqual([['notice.copyNotKept', 'QuotaExceededError']])
     const copy = await bench.settle('copy')
-    expect((await repository.get(copy!))!.job!.schemes[0]!.stores[0]!.vessels[0]!.base.height).toBe(0.36)
+    expect(baseHeight((await repository.get(copy!))!.job!.schemes[0]!.stores[0]!.vessels[0]!.base)).toBe(0.36)
   })
   it('what could not be kept on leaving is there again on coming back, while the page is open', async () => {
     const full = vi.spyOn(repository, 'save').mockRejectedValue(new Error('QuotaExceededError'))

@@ -124,6 +124,9 @@ export const useWorkbench = defineStore('workbench', () => {
       pipes.value.find(({ line }) => line.intake.drop.id === inHand.value?.drop) ??
       pipes.value[0],
   )
+  /** The vessel that is being looked at; the one that the pipe in hand fills where none was chosen, or it is gone. */
+  const vesselChosen = ref<string>()
+  const vesselInHand = computed(() => assessment.value?.path.vessels.get(vesselChosen.value ?? '') ?? assessed.value?.line.placed)
   /** Link that the last trial named as its bottleneck, so that the drawing can point at it. */
   const trialTight = ref<string>()
   const findings = computed<Finding[]>(() => assessment.value?.findings ?? [])
@@ -467,6 +470,7 @@ export const useWorkbench = defineStore('workbench', () => {
     revision = row.revision
     history.clear()
     inHand.value = undefined
+    vesselChosen.value = undefined
     lastEdit.value = undefined
     baseline.value = {}
     savedAt.value = new Date(row.updated)
@@ -607,6 +611,8 @@ export const useWorkbench = defineStore('workbench', () => {
     trialTight,
     pipes,
     inHand,
+    vesselChosen,
+    vesselInHand,
     findTrains,
     problem: computed(() => outcome.value.problem),
     findings,

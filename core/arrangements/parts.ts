@@ -1,4 +1,6 @@
 import type {
+  Base,
+  BaseKind,
   Demand,
   Device,
   Drop,
@@ -100,8 +102,8 @@ export function drop(id: string, name: string, devices: Device[], end: Target, m
 }
 
 export const neck = (id: string, across = 0.23, height = 0.285): Device => ({ kind: 'neck', id, across, height })
-export const hose = (length = 0.6, bore = 0.025) => ({ bore, length })
-export const ringTrough = (id: string, mark: number, to: Target, hoseLength = 0.6): Device => ({
+export const hose = (bore = 0.025) => ({ bore, measured: undefined })
+export const ringTrough = (id: string, mark: number, to: Target): Device => ({
   kind: 'ring-trough',
   id,
   mark,
@@ -110,7 +112,7 @@ export const ringTrough = (id: string, mark: number, to: Target, hoseLength = 0.
   adapterAbove: 0,
   adapterBelow: 0,
   film: 0.9,
-  hose: hose(hoseLength),
+  hose: hose(),
   to,
 })
 export const rainHead = (id: string): Device => ({ kind: 'rain-head', id, mesh: 0.0009, disc: 0.2, gap: 0.035, height: 0.2, bore: 0.0779 })
@@ -153,24 +155,24 @@ export const port = (id: string, role: PortRole, at: number, more: Partial<Port>
   role,
   at,
   bore: 0.025,
-  clock: role === 'outlet' ? 6 : 12,
+  clock: undefined,
   screened: role === 'vent',
   calmed: false,
   ...more,
 })
-export const overflowPort = (at: number, bore = 0.0525): Port => port('over', 'overflow', at, { bore, clock: 3, screened: true })
+export const overflowPort = (at: number, bore = 0.0525): Port => port('over', 'overflow', at, { bore, screened: true })
 
-export const blocks = (height: number, width = 0.6, more: Partial<Vessel['base']> = {}): Vessel['base'] => ({
-  kind: 'blocks',
-  height,
+/** A base of one kind; none at all where it has no height. */
+export const baseOf = (kind: BaseKind, height: number, width = 0.6, more: Partial<Base> = {}): Base => ({
+  ground: 0,
+  parts: height > 0 ? [{ kind, height }] : [],
   width,
   depth: width,
-  mass: 70,
-  footprint: 0.32,
   soil: 'paving',
   tied: false,
   ...more,
 })
+export const blocks = (height: number, width = 0.6, more: Partial<Base> = {}): Base => baseOf('blocks', height, width, more)
 
 export function vessel(id: string, name: string, key: string, base: Vessel['base'], ports: Port[], more: Partial<Vessel> = {}): Vessel {
   const { key: _, ...body } = fromCatalogue(key)
@@ -183,8 +185,7 @@ export const link = (id: string, from: string, to: string, kind: Link['kind'] = 
   from: { vessel: from, port: kind === 'cascade' ? 'over' : 'link' },
   to: { vessel: to, port: kind === 'cascade' ? 'in' : 'link' },
   bore: 0.0409,
-  length: 0.6,
-  fittings: 0.2,
+  measured: undefined,
   valve: 'open',
   ...more,
 })
@@ -202,7 +203,7 @@ export const overflow = (id: string, from: string, to: Target, more: Partial<Ove
   from: { vessel: from, port: 'over' },
   mouth: 'stub',
   bore: 0.0525,
-  length: 3,
+  measured: undefined,
   fall: 0.02,
   vented: false,
   crest: 0,

@@ -1,5 +1,6 @@
 import type { Scheme } from '../scheme'
 import {
+  baseOf,
   blocks,
   cans,
   carryingPipe,
@@ -30,7 +31,7 @@ import {
 const out = (at = 0.06, bore = 0.019) => port('out', 'outlet', at, { bore })
 const low = (at = 0.05) => port('link', 'link', at, { bore: 0.0409 })
 const lidIn = (at: number, bore = 0.15) => port('in', 'lid', at, { bore, screened: true })
-const toteBase = blocks(0.4, 1.25, { footprint: 0.5 })
+const toteBase = blocks(0.4, 1.25)
 
 export const twoButtsShed = (): Scheme =>
   scheme('two-butts-shed', 'Two butts daisy-chained on a shed, both gutters joined in one downpipe', {
@@ -83,7 +84,7 @@ export const twoBarrelsTransfer = (): Scheme =>
         [link('tie', 'first', 'second')],
       ),
       store('header', 'Header inside', [
-        vessel('header-tank', 'Header', 'butt-100', blocks(1.2, 0.6, { kind: 'timber', tied: true }), [port('in', 'inlet', 0.7), out()]),
+        vessel('header-tank', 'Header', 'butt-100', baseOf('timber', 1.2, 0.6, { tied: true }), [port('in', 'inlet', 0.7), out()]),
       ]),
     ],
     overflows: [overflow('over', 'first', ground('drain', 1))],
@@ -111,7 +112,7 @@ export const toteEachEnd = (): Scheme =>
             lapBottom: 0.025,
             adapters: 0,
             set: 'left',
-            hose: hose(0.8, 0.05),
+            hose: hose(0.05),
             to: into(`tote-${end}`),
           },
         ],
@@ -163,7 +164,7 @@ export const fourTotesTwoSides = (): Scheme => {
         'linked-low',
         [
           link('l', 'left-1', 'left-2', 'low', { bore: 0.0525 }),
-          link('across', 'left-2', 'right-2', 'low', { bore: 0.0525, length: 8 }),
+          link('across', 'left-2', 'right-2', 'low', { bore: 0.0525 }),
           link('r', 'right-2', 'right-1', 'low', { bore: 0.0525 }),
         ],
       ),
@@ -195,7 +196,7 @@ export const totesStacked = (): Scheme =>
             'lower',
             'Lower tote',
             'tote-275',
-            blocks(0.3, 1.25, { footprint: 1.2, kind: 'slab' }),
+            baseOf('slab', 0.3, 1.25),
             [port('link', 'link', 1.1, { bore: 0.05 }), out(0.19), port('vent', 'vent', 1.105)],
             { light: 'clad', held: 'food' },
           ),
@@ -212,7 +213,7 @@ export const totesStacked = (): Scheme =>
         [link('drain', 'upper', 'lower', 'stack', { bore: 0.05 })],
       ),
     ],
-    overflows: [overflow('over', 'upper', { kind: 'drop', drop: 'new-drop' }, { bore: 0.0779, length: 1 })],
+    overflows: [overflow('over', 'upper', { kind: 'drop', drop: 'new-drop' }, { bore: 0.0779 })],
     taps: [tap('tap', 'Tap', 'lower')],
     demands: [cans('cans', 'Plots', 'tap', 8)],
   })
@@ -232,7 +233,7 @@ export const barrelTower = (): Scheme => {
               id,
               `Barrel ${tier + 1}`,
               'drum-55',
-              blocks(tier === 0 ? 0.3 : 0.05, 0.7, { kind: 'frame', tied: false, mass: 30 }),
+              baseOf('frame', tier === 0 ? 0.3 : 0.05, 0.7, { tied: false }),
               [port('link', 'link', 0.05, { bore: 0.0266 }), ...(tier === 3 ? [lidIn(0.88)] : []), overflowPort(0.82), out()],
               {
                 ...(tier === 0 ? {} : { on: ids[tier - 1] }),
@@ -241,7 +242,7 @@ export const barrelTower = (): Scheme => {
             ),
           ),
           'manifold',
-          ids.slice(1).map((id, tier) => link(`m-${id}`, ids[tier]!, id, 'manifold', { bore: 0.0266, length: 1.2 })),
+          ids.slice(1).map((id, tier) => link(`m-${id}`, ids[tier]!, id, 'manifold', { bore: 0.0266 })),
         ),
         frame: { tiers: 4, clearHeight: 0.92, width: 0.7, depth: 0.7, anchored: false },
       },
@@ -254,7 +255,7 @@ export const barrelTower = (): Scheme => {
 
 export const cropTunnel = (): Scheme => {
   const tank = (id: string, extra: Parameters<typeof vessel>[4] = []) =>
-    vessel(id, id, 'tank-5000', blocks(0.1, 2, { kind: 'gravel-pad', footprint: 4, mass: 600, soil: 'sandy-gravel' }), [
+    vessel(id, id, 'tank-5000', baseOf('gravel-pad', 0.1, 2, { soil: 'sandy-gravel' }), [
       port('in', 'inlet', 2.0, { bore: 0.0779 }),
       low(0.1),
       out(0.1, 0.0409),
@@ -283,7 +284,7 @@ export const cropTunnel = (): Scheme => {
     ],
     stores: [
       store('store', 'Tanks', [tank('near', [overflowPort(2.05, 0.1023)]), tank('far')], 'linked-low', [
-        link('tie', 'near', 'far', 'low', { bore: 0.0525, length: 1 }),
+        link('tie', 'near', 'far', 'low', { bore: 0.0525 }),
       ]),
     ],
     overflows: [overflow('over', 'near', ground('ditch', 6), { bore: 0.1023 })],
@@ -383,11 +384,7 @@ export const reworkedHouse = (): Scheme =>
     ],
     stores: [
       store('store', 'Tank', [
-        vessel('cask', 'Tank', 'tank-2000', blocks(0.1, 1.5, { kind: 'slab', footprint: 2.25, mass: 500 }), [
-          lidIn(1.79, 0.2),
-          out(0.1),
-          overflowPort(1.68, 0.1023),
-        ]),
+        vessel('cask', 'Tank', 'tank-2000', baseOf('slab', 0.1, 1.5), [lidIn(1.79, 0.2), out(0.1), overflowPort(1.68, 0.1023)]),
       ]),
     ],
     overflows: [overflow('over', 'cask', ground('drain', 4), { bore: 0.1023 })],

@@ -1,5 +1,6 @@
 import type { Scheme } from '../scheme'
 import {
+  baseOf,
   blocks,
   cans,
   carryingPipe,
@@ -120,7 +121,7 @@ export const openTopToWetBed = (): Scheme =>
         ),
       ]),
     ],
-    overflows: [overflow('over', 'cask', ground('rain-garden', 5), { bore: 0.1023, length: 6 })],
+    overflows: [overflow('over', 'cask', ground('rain-garden', 5), { bore: 0.1023 })],
     ...watered,
   })
 
@@ -129,9 +130,7 @@ export const buttOnStand = (): Scheme =>
     ...oneRoof(6, 3.5, 2.4),
     drops: [drop('drop', 'Downpipe', [neck('neck'), ringTrough('trough', 1.17, into('cask'))], ground('drain'))],
     stores: [
-      store('store', 'Butt', [
-        vessel('cask', 'Butt', 'butt-210', blocks(0.3, 0.6, { kind: 'stand', mass: 4 }), [port('in', 'inlet', 0.81), out(0.07)]),
-      ]),
+      store('store', 'Butt', [vessel('cask', 'Butt', 'butt-210', baseOf('stand', 0.3, 0.6), [port('in', 'inlet', 0.81), out(0.07)])]),
     ],
     ...watered,
   })
@@ -154,7 +153,7 @@ export const tankTwist = (): Scheme =>
             lapTop: 0.025,
             lapBottom: 0.025,
             adapters: 0.05,
-            hose: hose(0.8, 0.0464),
+            hose: hose(0.0464),
             to: into('cask'),
           },
           { kind: 'adapter', id: 'adapt-below', mouth: 0.076, throat: 0.064, height: 0.05, note: '80 round to 68 round' },
@@ -164,7 +163,7 @@ export const tankTwist = (): Scheme =>
     ],
     stores: [
       store('store', 'Tank', [
-        vessel('cask', 'Tank', 'tank-1000', blocks(0.3, 1.2, { kind: 'slab', footprint: 1.44, mass: 300 }), [
+        vessel('cask', 'Tank', 'tank-1000', baseOf('slab', 0.3, 1.2), [
           port('in', 'inlet', 1.2, { bore: 0.05 }),
           out(0.1),
           overflowPort(1.12),
@@ -185,7 +184,7 @@ export const totePadHandFlush = (): Scheme =>
           'cask',
           'Tote',
           'tote-275',
-          blocks(0.15, 1.3, { kind: 'gravel-pad', footprint: 1.69, mass: 400, soil: 'clay' }),
+          baseOf('gravel-pad', 0.15, 1.3, { soil: 'clay' }),
           [port('in', 'lid', 1.105, { bore: 0.15, screened: true }), out(0.19), overflowPort(1.05, 0.0779)],
           {
             light: 'clad',
@@ -215,7 +214,7 @@ export const toteCladDripping = (): Scheme =>
           'cask',
           'Tote',
           'tote-275',
-          blocks(0.4, 1.25, { footprint: 0.5 }),
+          blocks(0.4, 1.25),
           [
             port('in', 'lid', 1.105, { bore: 0.1, screened: true, calmed: true }),
             out(0.19),
@@ -249,7 +248,7 @@ export const bigUprightTank = (): Scheme =>
     ],
     stores: [
       store('store', 'Tank', [
-        vessel('cask', 'Tank', 'tank-5000', blocks(0.1, 2, { kind: 'slab', footprint: 4, mass: 900, soil: 'sand' }), [
+        vessel('cask', 'Tank', 'tank-5000', baseOf('slab', 0.1, 2, { soil: 'sand' }), [
           port('in', 'lid', 2.14, { bore: 0.3, screened: true, calmed: true }),
           out(0.1),
           overflowPort(2.02, 0.1036),
@@ -277,7 +276,7 @@ export const tankAsFirstFlush = (): Scheme =>
     ],
     stores: [
       store('store', 'Tank', [
-        vessel('cask', 'Tank', 'tank-5000', blocks(0.1, 2, { kind: 'slab', footprint: 4, mass: 900 }), [
+        vessel('cask', 'Tank', 'tank-5000', baseOf('slab', 0.1, 2), [
           port('in', 'lid', 2.14, { bore: 0.3, screened: true, calmed: true }),
           out(0.15),
           overflowPort(2.0, 0.1023),
@@ -312,7 +311,7 @@ export const headBeforeExistingTank = (): Scheme =>
           'cask',
           'Tank',
           'tank-2000',
-          blocks(0.1, 1.5, { kind: 'slab', footprint: 2.25, mass: 500 }),
+          baseOf('slab', 0.1, 1.5),
           [port('in', 'lid', 1.79, { bore: 0.2, screened: true }), out(0.1), overflowPort(1.7, 0.0779), port('vent', 'vent', 1.79)],
           { held: 'unknown' },
         ),

@@ -1,3 +1,4 @@
+import { hoseOf } from '../layout'
 import { describe, expect, it } from 'vitest'
 import { chamberVolume } from '../catch/firstFlush'
 import { hoseFlow } from '../catch/hoseFlow'
@@ -24,7 +25,7 @@ describe('catch by hose', () => {
     const fall = 1.34 - Math.max(0.48 + 0.823, (usable.top + usable.bottom) / 2)
     /** Film and hose held against the flow at fifty thousand intensities. */
     const bySteps = (bore: number): number => {
-      const cap = Math.min(hoseFlow({ ...trough.hose, bore }, fall) / 0.9, 0.00137)
+      const cap = Math.min(hoseFlow({ ...hoseOf(path.layout, trough), bore }, fall) / 0.9, 0.00137)
       return depths.reduce((sum, depth) => {
         const litres = dailyRunoff(law, depth)
         const mean = litres / (5 * 3600) / 1000

@@ -31,6 +31,6 @@ export function planBuild(path: WaterPath, ground: PartsGround): BuildPlan {
     holes,
     groups,
     bill: billOf(scheme, assembly, groups, holes, ground),
-    steps: orderOfWork(path, assembly, groups, holes),
+    steps: orderOfWork(path, assembly, groups, holes, ground.system),
   }
 }

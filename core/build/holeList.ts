@@ -30,7 +30,7 @@ export interface Hole {
   /** Centre above the vessel's foot and below its rim, m; for a pipe above the paving. */
   above: number
   belowRim?: number
-  /** Hour round the vessel with the wall at twelve. */
+  /** Hour round the vessel with its own back at twelve, to the half hour; none on a lid. */
   clock?: number
   gasket: 'wet' | 'both' | 'none'
   cautions: HoleCaution[]
@@ -40,7 +40,7 @@ export interface Hole {
 const centreOf = ({ role, at, bore }: { role: PortRole; at: number; bore: number }) =>
   role === 'overflow' || role === 'link' ? at + bore / 2 : at
 
-function vesselHoles({ scheme, vessels }: WaterPath, { through }: Assembly, ground: PartsGround): Hole[] {
+function vesselHoles({ scheme, vessels, layout }: WaterPath, { through }: Assembly, ground: PartsGround): Hole[] {
   const choices = new Map(scheme.build.holes.map((choice) => [choice.key, choice]))
   return [...vessels.values()].flatMap(({ vessel }) =>
     vessel.ports.flatMap((port): Hole[] => {
@@ -49,7 +49,9 @@ function vesselHoles({ scheme, vessels }: WaterPath, { through }: Assembly, grou
       // A tote's valve and a drum's bung are there already.
       if (own) return []
       const of = { kind: 'vessel' as const, id: vessel.id, name: vessel.name }
-      const at = { above: centreOf(port), clock: port.clock }
+      const hour = layout.ports.get(`${vessel.id} ${port.id}`)?.hour
+      // As near as an eye tells it on a round wall.
+      const at = { above: centreOf(port), ...(hour === undefined ? {} : { clock: Math.round(hour * 2) / 2 || 12 }) }
       const unknown: HoleCaution[] = vessel.held === 'unknown' || vessel.held === 'chemical' ? ['contentsUnknown'] : []
       if (port.role === 'lid' || port.role === 'vent') {
         const diameter = choices.get(key)?.diameter || port.bore

@@ -1,5 +1,4 @@
-import { lineFlow } from '../pipe/friction'
-import type { Hose } from '../scheme'
+import { lineFlow, type Line } from '../pipe/friction'
 
 /** Entry 0.5 and the velocity head that leaves. */
 const HOSE_LOSSES = 1.5
@@ -11,6 +10,6 @@ const HOSE_LOSSES = 1.5
  * @returns m³/s
  * Source: Darcy–Weisbach with Swamee & Jain 1976.
  */
-export function hoseFlow({ bore, length }: Hose, fall: number): number {
+export function hoseFlow({ bore, length }: Pick<Line, 'bore' | 'length'>, fall: number): number {
   return fall > 0 ? lineFlow({ bore, length, losses: HOSE_LOSSES }, fall) : 0
 }

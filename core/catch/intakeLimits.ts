@@ -3,7 +3,7 @@ import { outletFlow, OUTLET_HEAD_SHARE } from '../pipe/outlet'
 import { verticalPipeFlow, WALL_FILM } from '../pipe/verticalPipe'
 import type { Feed, Intake, WaterPath } from '../path/waterPath'
 import type { Device } from '../scheme'
-import { lipOf } from '../vessel/usable'
+import { hoseOf, lipOf } from '../layout'
 import { hoseFlow } from './hoseFlow'
 import { filtersPass } from './joinedPipes'
 import { firstLimit, onTheWay, trainLimits } from './trainLimits'
@@ -70,7 +70,7 @@ export function intakeLimits(path: WaterPath, intake: Intake, halfLevel: number)
   return {
     pipe,
     film: device.kind === 'ring-trough' || device.kind === 'push-in' ? verticalPipeFlow(drop.bore, WALL_FILM) : Infinity,
-    hose: hoseFlow(device.hose, from - Math.max(inlet, halfLevel)),
+    hose: hoseFlow(hoseOf(path.layout, device), from - Math.max(inlet, halfLevel)),
     gathered,
     beforeFlush,
   }

@@ -1,3 +1,4 @@
+import { linkLine, overflowLength } from '../layout'
 import { designInflow } from './designFlow'
 import { overflowStarts, portInvert, portOf } from '../path/portHeights'
 import { outletsInto, type PlacedVessel, type WaterPath } from '../path/waterPath'
@@ -31,7 +32,7 @@ export interface Surplus {
 }
 
 /** An overflow as it is built: which hole it takes, and the height at which its pipe lets the water go. */
-export function overflowWay(path: Pick<WaterPath, 'vessels'>, route: OverflowRoute): Way {
+export function overflowWay(path: Pick<WaterPath, 'vessels' | 'layout'>, route: OverflowRoute): Way {
   const from = path.vessels.get(route.from.vessel)!
   const port = portOf(from, route.from.port)
   const into = route.to.kind === 'vessel' ? path.vessels.get(route.to.vessel) : undefined
@@ -41,7 +42,7 @@ export function overflowWay(path: Pick<WaterPath, 'vessels'>, route: OverflowRou
     id: route.id,
     from,
     port,
-    route: { mouth: route.mouth, bore: route.bore, length: route.length, end, hole: port.bore },
+    route: { mouth: route.mouth, bore: route.bore, length: overflowLength(path.layout, route), end, hole: port.bore },
     starts: overflowStarts(path, route),
   }
 }
@@ -55,7 +56,7 @@ function cascadeWay(path: WaterPath, link: Link): Way {
     id: link.id,
     from,
     port,
-    route: { mouth: 'stub', bore: link.bore, length: link.length, end, hole: port.bore },
+    route: { mouth: 'stub', bore: link.bore, length: linkLine(path.layout, link).length, end, hole: port.bore },
     starts: portInvert(from, port),
   }
 }

@@ -1,4 +1,5 @@
 import {
+  baseOf,
   blocks,
   cans,
   drop,
@@ -89,7 +90,15 @@ export function withyHard(): Job {
     ],
     stores: [
       store('butt-store', 'Butt', [
-        vessel('butt', 'Butt', 'butt-210', blocks(0.48, 0.58), [port('in', 'inlet', 0.823), port('out', 'outlet', 0.055, { bore: 0.019 })]),
+        vessel(
+          'butt',
+          'Butt',
+          'butt-210',
+          blocks(0.48, 0.58),
+          [port('in', 'inlet', 0.823), port('out', 'outlet', 0.055, { bore: 0.019 })],
+          // An arm's length from the pipe, under the gutter, so that the way to the door stays free.
+          { place: { x: -0.86, y: 0.39, turn: 0 } },
+        ),
       ]),
     ],
     taps: [tap('butt-tap', 'Butt tap', 'butt')],
@@ -179,11 +188,11 @@ export function tanneryRow(): Job {
           'tote',
           'Tote 1',
           'tote-275',
-          blocks(16 * INCH, 4 * FOOT, { footprint: 0.56, mass: 220, soil: 'sandy-gravel' }),
+          blocks(16 * INCH, 4 * FOOT, { soil: 'sandy-gravel' }),
           [
             port('in', 'lid', 1.105, { bore: 6 * INCH, screened: true }),
             port('out', 'outlet', 0.19, { bore: 0.0409 }),
-            port('over', 'overflow', 1.03, { bore: 0.0525, clock: 3, screened: true }),
+            port('over', 'overflow', 1.03, { bore: 0.0525, screened: true }),
           ],
           {
             light: 'translucent',
@@ -194,7 +203,7 @@ export function tanneryRow(): Job {
         ),
       ]),
     ],
-    overflows: [overflow('over', 'tote', ground('drain', 3.2), { bore: 0.0525, length: 3 })],
+    overflows: [overflow('over', 'tote', ground('drain', 3.2), { bore: 0.0525 })],
     taps: [tap('tote-tap', 'Tote valve', 'tote', { bore: 0.0266, can: { height: 14 * INCH, volume: 5 * US_GALLON } })],
     demands: [
       {
@@ -294,16 +303,20 @@ export function pearLane(): Job {
       }),
     ],
     drops: [
-      drop('drop', 'Downpipe', [neck('neck', 0.12, 0.15), ringTrough('trough', 1.235, into('butt'), 0.4)], ground('drain', 0.3), {
+      drop('drop', 'Downpipe', [neck('neck', 0.12, 0.15), ringTrough('trough', 1.235, into('butt'))], ground('drain', 0.3), {
         brackets: [1.9, 1.4, 0.5],
       }),
     ],
     stores: [
       store('store', 'Butt', [
-        vessel('butt', 'Slim butt', 'slim-butt-100', blocks(0.25, 0.45, { kind: 'stand', mass: 4, tied: true, footprint: 0.08 }), [
-          port('in', 'inlet', 0.93),
-          port('out', 'outlet', 0.06, { bore: 0.019 }),
-        ]),
+        vessel(
+          'butt',
+          'Slim butt',
+          'slim-butt-100',
+          baseOf('stand', 0.25, 0.45, { tied: true }),
+          [port('in', 'inlet', 0.93), port('out', 'outlet', 0.06, { bore: 0.019 })],
+          { place: { x: -0.61, y: 0.25, turn: 0 } },
+        ),
       ]),
     ],
     taps: [tap('tap', 'Tap', 'butt', { can: { height: 0.2, volume: 0.005 } })],

@@ -4,7 +4,9 @@ import { assess } from '../assess'
 import { cutMarks } from '../levels/cutMarks'
 import { letIn, scheme as schemeSchema } from '../scheme'
 import { CATALOGUE } from '../vessel/catalogue'
-import { chooseVessel, freshId, setMark, setStand } from './schemeEdits'
+import { baseHeight } from '../layout'
+import { setStand } from './baseEdits'
+import { chooseVessel, freshId, setMark } from './schemeEdits'
 import { addVessel, arrangeStore } from './storeEdits'
 import { fitRecipe } from './trainRecipes'
 
@@ -48,7 +50,7 @@ describe('edits', () => {
     const fitted = fitRecipe(stacked, 'river-drop', top.id, 'ring-trough', { flow: 0.855e-3, flush: 0, run: 1, system: 'metric' })
     const { heights } = assess(fitted).lines.find(({ line }) => line.intake.vessel.id === top.id)!.line
     const [lower] = stacked.stores[0]!.vessels
-    expect(heights.foot).toBeCloseTo(lower!.base.height + lower!.body.height, 9)
+    expect(heights.foot).toBeCloseTo(baseHeight(lower!.base) + lower!.body.height, 9)
     expect(heights.cut!.mark).toBeCloseTo(cutMarks('rim-rule', heights.rim).upper, 9)
     expect(heights.inlet).toBeGreaterThan(heights.foot)
     expect(heights.cut!.spigot).toBeGreaterThan(heights.inlet)

@@ -1,10 +1,9 @@
 import { produce } from 'immer'
+import { footOf, SPIGOT_BELOW_LIP } from '../layout'
 import { ground, overflow, overflowPort } from '../arrangements/parts'
 import { cutMarks, type CutSchool } from '../levels/cutMarks'
-import { SPIGOT_BELOW_LIP } from '../levels/heights'
 import type { Drop, DeviceOf, Scheme, Target, Vessel } from '../scheme'
 import type { CatalogueVessel } from '../vessel/catalogue'
-import { footOf } from '../path/waterPath'
 
 /** Hole of the hose at the vessel below the trough's spigot, m: enough that the hose falls all the way. */
 const HOSE_FALL = 0.02
@@ -82,6 +81,41 @@ export function chooseVessel(scheme: Scheme, vesselId: string, chosen: Omit<Cata
   })
 }
 
+/**
+ * Gives a vessel another outside measure, m. The inside follows with the same walls and the label with what it then holds; a
+ * round one stays round. What is fixed by the rim goes up and down with it, and so do the parts of the pipe that stand by it.
+ *
+ * @throws RangeError when there is no such vessel
+ */
+export function resizeVessel(scheme: Scheme, vesselId: string, part: 'width' | 'depth' | 'height', to: number): Scheme {
+  return produce(scheme, (draft) => {
+    const vessel = vesselOf(draft, vesselId)
+    const { body, base } = vessel
+    const before = { width: body.width, depth: body.depth, height: body.height, rim: body.rim }
+    body[part] = to
+    const isRound = body.kind !== 'upright' || body.plan === 'round'
+    if (isRound && part !== 'height') body.width = body.depth = to
+    if (body.kind === 'upright') body.area *= (body.width * body.depth) / (before.width * before.depth)
+    body.rim = Math.max(body.floor + 0.02, body.rim + body.height - before.height)
+    if (body.kind === 'upright') vessel.nominal = body.area * (body.rim - body.floor)
+    base.width = Math.max(base.width, body.width)
+    base.depth = Math.max(base.depth, body.depth)
+    const by = body.rim - before.rim
+    if (by === 0) return
+    for (const each of vessel.ports) {
+      const byRim = each.role === 'lid' || each.role === 'vent' || each.role === 'overflow' || each.role === 'inlet'
+      // A link near the rim is the upper one of a stack.
+      if (byRim || (each.role === 'link' && each.at > before.rim / 2)) each.at = Math.max(body.floor, each.at + by)
+    }
+    for (const route of draft.overflows) if (route.from.vessel === vesselId && route.mouth === 'hooped') route.crest += by
+    const drop = feedingDrop(draft, vesselId)
+    if (!drop) return
+    followRim(drop, by)
+    const trough = troughOf(drop)
+    if (trough) trough.mark += by
+  })
+}
+
 /** An id not taken by any of the parts. */
 export function freshId(stem: string, taken: readonly { id: string }[]): string {
   const ids = new Set(taken.map(({ id }) => id))
@@ -92,13 +126,6 @@ export function freshId(stem: string, taken: readonly { id: string }[]): string 
 /** Cuts by another school: marks and piece change, the lip goes to the full level and the hose's hole below it. */
 export function chooseCut(scheme: Scheme, dropId: string, vesselId: string, school: CutSchool): Scheme {
   return produce(scheme, (draft) => placeTrough(draft, dropOf(draft, dropId), vesselOf(draft, vesselId), school))
-}
-
-/** Raises or lowers a vessel's base. Cut and trough stay where they are: that is for the findings to say. */
-export function setStand(scheme: Scheme, vesselId: string, height: number): Scheme {
-  return produce(scheme, (draft) => {
-    vesselOf(draft, vesselId).base.height = height
-  })
 }
 
 /** Moves the upper cut of a drop's ring trough. */

@@ -1,3 +1,4 @@
+import { baseHeight } from '../layout'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
@@ -40,7 +41,7 @@ describe('a store', () => {
   it('a cascade runs down from vessel to vessel and out of the last', () => {
     const scheme = arrangeStore(four(), 'totes', 'cascade')
     const [store] = scheme.stores
-    const overs = store!.vessels.map((vessel) => vessel.base.height + vessel.ports.find(({ role }) => role === 'overflow')!.at)
+    const overs = store!.vessels.map((vessel) => baseHeight(vessel.base) + vessel.ports.find(({ role }) => role === 'overflow')!.at)
     expect(overs).toEqual([...overs].sort((a, b) => b - a))
     expect(scheme.overflows.map(({ from }) => from.vessel)).toEqual([store!.vessels.at(-1)!.id])
   })
@@ -85,9 +86,9 @@ describe('a store', () => {
       scheme.stores[0]!.vessels.flatMap(({ ports }) => ports)
         .filter(({ role }) => role === 'link')
         .map(({ bore }) => bore),
-    ).toEqual([0.0266, 0.0266, 0.0266, 0.0266])
+    ).toEqual(Array.from({ length: 6 }, () => 0.0266))
     expect(scheme.stores[0]!.vessels[0]!.ports.find(({ role }) => role === 'overflow')!.bore).toBe(0.0779)
-    expect(scheme.stores[0]!.vessels.map(({ base }) => base.height)).toEqual([0.3, 0.3, 0.3, 0.3])
+    expect(scheme.stores[0]!.vessels.map(({ base }) => baseHeight(base))).toEqual([0.3, 0.3, 0.3, 0.3])
     expect(() => setOverflowBore(scheme, 'gone', 0.1)).toThrow(/gone/)
   })
 
@@ -98,9 +99,9 @@ describe('a store', () => {
     expect(heights(up).rim - heights(butt).rim).toBeCloseTo(0.1, 9)
     expect(heights(up).cut!.mark - heights(butt).cut!.mark).toBeCloseTo(0.1, 9)
     expect(heights(up).inlet - heights(butt).inlet).toBeCloseTo(0.1, 9)
-    expect(raiseStore(up, 'butt-store', -0.1).stores[0]!.vessels[0]!.base.height).toBeCloseTo(butt.stores[0]!.vessels[0]!.base.height, 9)
+    expect(baseHeight(raiseStore(up, 'butt-store', -0.1).stores[0]!.vessels[0]!.base)).toBeCloseTo(baseHeight(butt.stores[0]!.vessels[0]!.base), 9)
     for (const { base } of raiseStore(four(), 'totes', 0.2).stores[0]!.vessels)
-      expect(base.height).toBeCloseTo(studio().stores[0]!.vessels[0]!.base.height + 0.2, 9)
+      expect(baseHeight(base)).toBeCloseTo(baseHeight(studio().stores[0]!.vessels[0]!.base) + 0.2, 9)
     expect(() => raiseStore(butt, 'pond', 0.1)).toThrow(/pond/)
   })
 })

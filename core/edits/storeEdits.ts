@@ -1,6 +1,9 @@
 import { produce } from 'immer'
 import { ground, overflow, overflowPort, port } from '../arrangements/parts'
 import type { Drop, Link, Port, Scheme, Store, Target, Vessel } from '../scheme'
+import { baseHeight, layOut } from '../layout'
+import { raiseBase } from './baseEdits'
+import { tiedPorts } from './portTies'
 import { freshId, OVERFLOW_BELOW_RIM } from './schemeEdits'
 
 /** As many as one group holds. */
@@ -33,8 +36,13 @@ function withPort(vessel: Vessel, fresh: Port): Port {
   return vessel.ports.at(-1)!
 }
 
-const linkPort = (vessel: Vessel, bore: number): Port =>
-  withPort(vessel, port('link', 'link', vessel.body.floor + LINK_ABOVE_FLOOR, { bore, clock: 9 }))
+const freshLinkPort = (vessel: Vessel, at: number, bore: number): Port => {
+  const fresh = port(freshId('link', vessel.ports), 'link', at, { bore })
+  vessel.ports.push(fresh)
+  return vessel.ports.at(-1)!
+}
+/** Where a vessel's link sits: where one sat already, else just over the sediment. */
+const linkHeight = (vessel: Vessel): number => portBy(vessel, 'link')?.at ?? vessel.body.floor + LINK_ABOVE_FLOOR
 const overPort = (vessel: Vessel): Port => withPort(vessel, overflowPort(vessel.body.rim - OVERFLOW_BELOW_RIM))
 
 const between = (id: string, kind: Link['kind'], from: Vessel, fromPort: Port, to: Vessel, toPort: Port, bore: number): Link => ({
@@ -43,8 +51,7 @@ const between = (id: string, kind: Link['kind'], from: Vessel, fromPort: Port, t
   from: { vessel: from.id, port: fromPort.id },
   to: { vessel: to.id, port: toPort.id },
   bore,
-  length: 0.6,
-  fittings: 0.2,
+  measured: undefined,
   valve: 'open',
 })
 
@@ -97,6 +104,20 @@ function wire(scheme: Scheme, store: Store, arrangement: Store['arrangement']) {
   store.arrangement = store.vessels.length === 1 ? 'single' : arrangement
   for (const vessel of store.vessels) delete vessel.on
   const [first] = store.vessels
+  // What shares one level is joined at one: a pipe between holes at two heights is not straight.
+  const level = Math.max(...store.vessels.map((vessel) => baseHeight(vessel.base) + linkHeight(vessel)))
+  const heights = new Map(
+    store.vessels.map((vessel) => [
+      vessel.id,
+      arrangement === 'stacked' ? linkHeight(vessel) : Math.min(level - baseHeight(vessel.base), vessel.body.rim - bore),
+    ]),
+  )
+  // Every link has a hole of its own at each end: what the old ones left is closed.
+  for (const vessel of store.vessels) {
+    const tied = tiedPorts(scheme, vessel.id)
+    vessel.ports = vessel.ports.filter(({ id, role }) => role !== 'link' || tied.has(id))
+  }
+  const linkPort = (vessel: Vessel) => freshLinkPort(vessel, heights.get(vessel.id)!, bore)
   if (store.vessels.length === 1) return
   store.vessels.slice(1).forEach((vessel, i) => {
     const before = store.vessels[i]!
@@ -107,27 +128,20 @@ function wire(scheme: Scheme, store: Store, arrangement: Store['arrangement']) {
       own.at = vessel.body.rim - OVERFLOW_BELOW_RIM - CASCADE_STEP * (i + 1)
       const inlet = withPort(vessel, port('in', 'inlet', over.at, { bore: over.bore }))
       // One invert for both ends of the pipe between them, told from each vessel's own foot.
-      if (inlet.role === 'inlet') inlet.at = before.base.height + over.at - vessel.base.height + inlet.bore / 2
+      if (inlet.role === 'inlet') inlet.at = baseHeight(before.base) + over.at - baseHeight(vessel.base) + inlet.bore / 2
       store.links.push(between(fresh(store.links), 'cascade', before, over, vessel, inlet, over.bore))
     } else if (arrangement === 'stacked') {
       vessel.on = before.id
-      vessel.base.height = 0
-      const high = withPort(before, port('link', 'link', before.body.rim, { bore }))
-      high.at = before.body.rim - high.bore
-      const low = linkPort(vessel, bore)
+      vessel.base.parts = []
+      vessel.base.ground = 0
+      const high = freshLinkPort(before, before.body.rim - bore, bore)
+      const low = linkPort(vessel)
       store.links.push(between(fresh(store.links), 'stack', vessel, low, before, high, bore))
     } else {
-      store.links.push(
-        between(
-          fresh(store.links),
-          arrangement === 'manifold' ? 'manifold' : 'low',
-          before,
-          linkPort(before, bore),
-          vessel,
-          linkPort(vessel, bore),
-          bore,
-        ),
-      )
+      const kind = arrangement === 'manifold' ? 'manifold' : 'low'
+      // A manifold is one pipe that every vessel joins by one hole.
+      const near = (kind === 'manifold' && portBy(before, 'link')) || linkPort(before)
+      store.links.push(between(fresh(store.links), kind, before, near, vessel, linkPort(vessel), bore))
     }
   })
   if (arrangement === 'cascade') leadOut(scheme, store, store.vessels.at(-1)!, bore)
@@ -187,9 +201,9 @@ export function addVessel(scheme: Scheme, storeId: string): Scheme {
       name: nextName(last.name),
       lid: last.lid === 'open' ? 'screened' : last.lid,
       body: { ...last.body },
-      base: { ...last.base },
+      base: { ...last.base, parts: last.base.parts.map((part) => ({ ...part })) },
       ports: [...(outlet ? [{ ...outlet }] : []), port('vent', 'vent', last.body.rim, { bore: 0.05, screened: true })],
-      ...(last.place ? { place: { along: last.place.along + last.body.width + BETWEEN, out: last.place.out } } : {}),
+      ...(last.place ? { place: beside(scheme, store.id, last, last.body.width + BETWEEN) } : {}),
     }
     delete added.on
     store.vessels.push(added)
@@ -249,6 +263,60 @@ export function changeLink(scheme: Scheme, linkId: string, change: (link: Link) 
   })
 }
 
+/** Place of a vessel moved along its group's wall, m to the right as one faces it. */
+function beside(scheme: Scheme, storeId: string, { id }: Pick<Vessel, 'id'>, by: number): NonNullable<Vessel['place']> {
+  const { vessels, walls } = layOut(scheme)
+  const { foot, turn } = vessels.get(id)!
+  const { along } = walls.get(storeId)!
+  return { x: foot.x + along.x * by, y: foot.y + along.y * by, turn }
+}
+
+/** Gives a vessel its place on the plan, with all that stands on it. @throws RangeError when there is none of that id */
+export function placeVessel(scheme: Scheme, vesselId: string, place: Vessel['place']): Scheme {
+  return produce(scheme, (draft) => {
+    const vessel = storeOfVessel(draft, vesselId).vessels.find(({ id }) => id === vesselId)!
+    if (place === undefined) delete vessel.place
+    else vessel.place = place
+  })
+}
+
+/**
+ * Moves the far end of a link, and whatever stands beyond it, further from the near one, m.
+ *
+ * @throws RangeError when there is none of that id
+ */
+export function spreadLink(scheme: Scheme, linkId: string, by: number): Scheme {
+  const store = scheme.stores.find(({ links }) => links.some(({ id }) => id === linkId))
+  const link = store?.links.find(({ id }) => id === linkId)
+  if (!store || !link) throw new RangeError(`no link ${linkId}`)
+  const { vessels } = layOut(scheme)
+  const [near, far] = [vessels.get(link.from.vessel)!.foot, vessels.get(link.to.vessel)!.foot]
+  const apart = Math.hypot(far.x - near.x, far.y - near.y)
+  if (apart < 1e-6) return scheme
+  const way = { x: (far.x - near.x) / apart, y: (far.y - near.y) / apart }
+  const along = ({ x, y }: { x: number; y: number }) => x * way.x + y * way.y
+  return produce(scheme, (draft) => {
+    for (const vessel of storeIn(draft, store.id).vessels) {
+      const { foot, turn } = vessels.get(vessel.id)!
+      if (vessel.on !== undefined || along(foot) < along(far) - 1e-6) continue
+      vessel.place = { x: foot.x + way.x * by, y: foot.y + way.y * by, turn }
+    }
+  })
+}
+
+/** Brings the lower end of a link up to its upper one, so that it runs level. @throws RangeError when there is none of that id */
+export function levelLink(scheme: Scheme, linkId: string): Scheme {
+  const link = scheme.stores.flatMap(({ links }) => links).find(({ id }) => id === linkId)
+  if (!link) throw new RangeError(`no link ${linkId}`)
+  const { ports } = layOut(scheme)
+  const [from, to] = [link.from, link.to].map(({ vessel, port }) => ({ vessel, port, z: ports.get(`${vessel} ${port}`)!.at.z }))
+  const low = from!.z < to!.z ? from! : to!
+  return produce(scheme, (draft) => {
+    const port = storeOfVessel(draft, low.vessel).vessels.flatMap((each) => (each.id === low.vessel ? each.ports : [])).find(({ id }) => id === low.port)
+    if (port) port.at += Math.abs(from!.z - to!.z)
+  })
+}
+
 /** Gives every link of a store one bore, and the ports they sit in. */
 export function setLinkBores(scheme: Scheme, storeId: string, bore: number): Scheme {
   return produce(scheme, (draft) => {
@@ -280,7 +348,7 @@ export function setOverflowBore(scheme: Scheme, routeId: string, bore: number): 
 /** Sets every base of a store at one height. */
 export function levelBases(scheme: Scheme, storeId: string, height: number): Scheme {
   return produce(scheme, (draft) => {
-    for (const vessel of storeIn(draft, storeId).vessels) if (vessel.on === undefined) vessel.base.height = height
+    for (const vessel of storeIn(draft, storeId).vessels) if (vessel.on === undefined) raiseBase(vessel.base, height)
   })
 }
 
@@ -294,7 +362,7 @@ export function raiseStore(scheme: Scheme, storeId: string, by: number): Scheme 
   return produce(scheme, (draft) => {
     const { vessels } = storeIn(draft, storeId)
     const own = (id: string) => vessels.some((vessel) => vessel.id === id)
-    for (const { on, base } of vessels) if (on === undefined) base.height += by
+    for (const { on, base } of vessels) if (on === undefined) raiseBase(base, baseHeight(base) + by)
     for (const device of draft.drops.flatMap(({ devices }) => devices)) {
       if (!('hose' in device) || device.to.kind !== 'vessel' || !own(device.to.vessel)) continue
       if (device.kind === 'ring-trough') device.mark += by

@@ -1,10 +1,9 @@
 import { produce } from 'immer'
+import { footOf, spigotHeight } from '../layout'
 import { ground, into, overflow, overflowPort, port } from '../arrangements/parts'
 import { familyOf, headSpentBy, ownHeight } from '../catch/families'
 import { usualOrder } from '../catch/trainOrder'
 import { cutMarks } from '../levels/cutMarks'
-import { SPIGOT_BELOW_LIP } from '../levels/heights'
-import { footOf } from '../path/waterPath'
 import { BRANCH_HEIGHT, DEVICE_DEFAULTS, type Device, type DeviceOf, type Drop, type Scheme, type Vessel } from '../scheme'
 import { tiedPorts } from './portTies'
 import { dropOf, freshId, OVERFLOW_BELOW_RIM, vesselOf } from './schemeEdits'
@@ -32,7 +31,7 @@ export function trainPlace(scheme: Scheme, dropId: string, vesselId: string): Tr
   return { drop, vessel, foot: footOf(scheme, vessel), outlet: Math.max(...outlets.map(({ height }) => height), 0.5) }
 }
 
-const hose = { bore: 0.025, length: 0.6 }
+const hose = { bore: 0.025, measured: undefined }
 
 /**
  * A device of a family with the measures a careful installer would start from on this wall. Every one may be changed.
@@ -90,7 +89,17 @@ export function freshDevice(kind: Device['kind'], id: string, { drop, vessel, fo
     case 'push-in':
       return { kind, id, height: rim - INLET_BELOW_RIM + 0.03, hole: 0.054, film: DEVICE_DEFAULTS['push-in'].film!, hose, to }
     case 'twist':
-      return { kind, id, height: above, body: 0.3, lapTop: 0.025, lapBottom: 0.025, adapters: 0, hose: { bore: 0.0464, length: 0.8 }, to }
+      return {
+        kind,
+        id,
+        height: above,
+        body: 0.3,
+        lapTop: 0.025,
+        lapBottom: 0.025,
+        adapters: 0,
+        hose: { bore: 0.0464, measured: undefined },
+        to,
+      }
     case 'flap':
       return {
         kind,
@@ -101,7 +110,7 @@ export function freshDevice(kind: Device['kind'], id: string, { drop, vessel, fo
         lapBottom: 0.025,
         adapters: 0,
         set: 'left',
-        hose: { bore: 0.0464, length: 0.8 },
+        hose: { bore: 0.0464, measured: undefined },
         to,
       }
     case 'float-shut':
@@ -162,7 +171,7 @@ const away = (drop: Drop): Drop['end'] => (drop.end.kind === 'ground' ? drop.end
 function leadIn(scheme: Scheme, drop: Drop, vessel: Vessel, overflowBore: number) {
   const aside = drop.devices.find((device) => familyOf(device).leadsAside)
   if (aside && 'hose' in aside) {
-    const from = aside.kind === 'ring-trough' ? aside.mark - aside.adapterAbove - aside.lipBelowMark - SPIGOT_BELOW_LIP : aside.height
+    const from = spigotHeight(aside)
     const lid = vessel.ports.find(({ role }) => role === 'lid')
     // A hand diverter over an open lid may pour through it; a trough needs a hole at its own level.
     const entry =

@@ -1,3 +1,4 @@
+import { baseHeight } from '../layout'
 import { raiseStore } from '../edits/storeEdits'
 import { length } from '../units/quantity'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
@@ -18,7 +19,7 @@ export const canDoesNotFit = rule(
           spout: length(at.spout),
           can: length(tap.can.height),
           short: length(-at.spare),
-          stand: length(vessel.base.height - at.spare),
+          stand: length(baseHeight(vessel.base) - at.spare),
         },
         source: COMMON_PRACTICE,
       }

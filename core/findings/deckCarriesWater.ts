@@ -5,7 +5,7 @@ import { COMMON_PRACTICE, rule } from './finding'
 export const deckCarriesWater = rule('deckCarriesWater', ({ path }) =>
   [...path.vessels.values()].map(
     (placed) =>
-      placed.vessel.base.kind === 'deck' && {
+      placed.vessel.base.parts.some(({ kind }) => kind === 'deck') && {
         severity: 'stops',
         station: 'cask',
         ids: { vessel: placed.vessel.id },

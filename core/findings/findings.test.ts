@@ -1,3 +1,4 @@
+import { raiseBase } from '../edits/baseEdits'
 import { word } from '../figures/told'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
@@ -116,6 +117,14 @@ const bedOn = (method: 'can' | 'drip' | 'soaker') =>
   })
 
 /** Each finding with a scheme just over its line and one just inside it. */
+/** The first two of a row of totes with so much room between them, m, and the others beyond. */
+const apart = (gap: number) =>
+  edit(totes(0.0266), (d) =>
+    d.stores[0]!.vessels.forEach((vessel, i) => {
+      vessel.place = { x: i * 1.219 + (i > 0 ? gap : 0) + Math.max(0, i - 1) * 0.3, y: 0.7, turn: 0 }
+    }),
+  )
+
 const CASES: Record<
   string,
   { over: Scheme; inside: Scheme; rain?: { over: RainFacts; inside: RainFacts }; site?: { over: SiteDays; inside: SiteDays } }
@@ -135,10 +144,15 @@ const CASES: Record<
     over: setEnd(boathouse(), 'outlet:river-outlet|device:river-neck', 'lower', { type: 'wall', size: 'sealant', gender: 'male' }),
     inside: setEnd(boathouse(), 'outlet:river-outlet|device:river-neck', 'lower', { type: 'downpipe-round', size: '80', gender: 'female' }),
   },
+  // A tape that says three centimetres more than the plan, and one that says one.
+  measuredDiffers: {
+    over: edit(totes(), (d) => (d.stores[0]!.links[0]!.measured = 0.33)),
+    inside: edit(totes(), (d) => (d.stores[0]!.links[0]!.measured = 0.31)),
+  },
   // Two bulkheads and a valve of 1 in pipe: 0.055 m of fittings, 0.093 m of valve.
   noRoomForFittings: {
-    over: edit(totes(0.0266), (d) => (d.stores[0]!.links[0]!.length = 0.14)),
-    inside: edit(totes(0.0266), (d) => (d.stores[0]!.links[0]!.length = 0.16)),
+    over: apart(0.14),
+    inside: apart(0.16),
   },
   // 68 mm downpipe into 110 mm pipe by one adapter 57 mm long, 67 mm from the face to the middle of the tee.
   adaptersTakeHeight: {
@@ -152,8 +166,8 @@ const CASES: Record<
   // All four rise together within the freeboard through 3 in; through 3/4 in they do not.
   linkTooThin: { over: totes(0.0209), inside: totes(0.0779) },
   setNotLevel: {
-    over: edit(totes(), (d) => (d.stores[0]!.vessels[2]!.base.height = 0.387)),
-    inside: edit(totes(), (d) => (d.stores[0]!.vessels[2]!.base.height = 0.3874)),
+    over: edit(totes(), (d) => raiseBase(d.stores[0]!.vessels[2]!.base, 0.387)),
+    inside: edit(totes(), (d) => raiseBase(d.stores[0]!.vessels[2]!.base, 0.3874)),
   },
   siphonPossible: { over: hooped({}), inside: hooped({ vented: true }) },
   noVent: { over: sealed(0.02), inside: sealed(0.15) },
@@ -161,8 +175,8 @@ const CASES: Record<
   outletAboveOverflow: { over: setPort(tannery(), 'tote', 'out', 1.03), inside: setPort(tannery(), 'tote', 'out', 1.029) },
   // A tote is 1.219 m wide: two middles nearer than that are in one another.
   vesselsOverlap: {
-    over: edit(totes(), (d) => d.stores[0]!.vessels.forEach((each, i) => (each.place = { along: i * 1.218, out: 0.7 }))),
-    inside: edit(totes(), (d) => d.stores[0]!.vessels.forEach((each, i) => (each.place = { along: i * 1.22, out: 0.7 }))),
+    over: edit(totes(), (d) => d.stores[0]!.vessels.forEach((each, i) => (each.place = { x: i * 1.218, y: 0.7, turn: 0 }))),
+    inside: edit(totes(), (d) => d.stores[0]!.vessels.forEach((each, i) => (each.place = { x: i * 1.22, y: 0.7, turn: 0 }))),
   },
   linkShut: { over: edit(totes(), (d) => (d.stores[0]!.links[1]!.valve = 'shut')), inside: totes() },
   pumpRunsDry: { over: tunnel((pump) => (pump.floatSwitch = false)), inside: tunnel(() => undefined) },
@@ -286,10 +300,11 @@ const CASES: Record<
   standTooHigh: { over: boathouse(), inside: edit(boathouse(), (d) => (butt(d).base.tied = true)) },
   tipsWhenEmpty: { over: boathouse(), inside: edit(boathouse(), (d) => (butt(d).base.tied = true)) },
   softGround: {
-    over: edit(tannery(), (d) => Object.assign(butt(d).base, { soil: 'soft-garden', footprint: 0.5 })),
-    inside: edit(tannery(), (d) => Object.assign(butt(d).base, { soil: 'soft-garden', footprint: 0.6 })),
+    // Four totes' worth of slab, 1.25 by 1.25 m, and six columns of blocks, 0.57 m² in all.
+    over: edit(tannery(), (d) => Object.assign(butt(d).base, { soil: 'soft-garden' })),
+    inside: edit(tannery(), (d) => Object.assign(butt(d).base, { soil: 'soft-garden', parts: [{ kind: 'slab', height: 0.4064 }] })),
   },
-  deckCarriesWater: { over: edit(boathouse(), (d) => (butt(d).base.kind = 'deck')), inside: boathouse() },
+  deckCarriesWater: { over: edit(boathouse(), (d) => (butt(d).base.parts = [{ kind: 'deck', height: 0.48 }])), inside: boathouse() },
   insectsGetIn: { over: edit(full(), (d) => (butt(d).lidMesh = 0.0011)), inside: edit(full(), (d) => (butt(d).lidMesh = 0.001)) },
   lightGetsIn: { over: tannery(), inside: edit(tannery(), (d) => (butt(d).light = 'clad')) },
   unknownContents: {
@@ -428,7 +443,7 @@ describe('head short by a finger', () => {
     expect(finding!.ids.device).toBe('tee')
     const mended = headShort.mend!(high, finding!, 'lowerDevice')
     expect(of(mended, 'headShort')).toEqual([])
-    expect(butt(mended).base.height).toBe(butt(high).base.height)
+    expect(butt(mended).base).toEqual(butt(high).base)
   })
   it('every way that says it fits does away with the shortage, whatever hangs on the wall', () => {
     fc.assert(
@@ -453,7 +468,7 @@ describe('head short by a finger', () => {
 describe('groups and what leaves them', () => {
   it('one tote 30 mm low is named, with the litres that it costs', () => {
     const [finding] = of(
-      edit(totes(), (d) => (d.stores[0]!.vessels[2]!.base.height = 0.37)),
+      edit(totes(), (d) => raiseBase(d.stores[0]!.vessels[2]!.base, 0.37)),
       'setNotLevel',
     )
     expect(finding).toMatchObject({ values: { how: 'low', vessel: 'Tote 3', by: { value: expect.closeTo(0.03, 9) as number } } })
@@ -481,7 +496,7 @@ describe('groups and what leaves them', () => {
     expect((finding!.values.taken as { value: number }).value).toBeCloseTo(area * (1.105 - (1.03 + 0.0525)), 3)
   })
   it('the hose behind an overflow is told where it is the weaker', () => {
-    const thin = edit(full(), (d) => Object.assign(d.overflows[0]!, { bore: 0.0209, length: 60, end: 0.5 }))
+    const thin = edit(full(), (d) => Object.assign(d.overflows[0]!, { bore: 0.0209, end: 0.5, to: ground('bed', 60) }))
     expect(of(thin, 'overflowTooSmall')[0]).toMatchObject({ values: { how: 'pipe' } })
   })
 })

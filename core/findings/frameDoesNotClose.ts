@@ -1,3 +1,4 @@
+import { baseHeight } from '../layout'
 import { length } from '../units/quantity'
 import { GEOMETRY, rule } from './finding'
 
@@ -5,7 +6,10 @@ import { GEOMETRY, rule } from './finding'
 export const frameDoesNotClose = rule('frameDoesNotClose', ({ path }) =>
   path.scheme.stores.map(({ id, frame, vessels }) => {
     if (!frame) return undefined
-    const needs = vessels.map((vessel) => ({ vessel, height: vessel.body.height + (vessel.on === undefined ? 0 : vessel.base.height) }))
+    const needs = vessels.map((vessel) => ({
+      vessel,
+      height: vessel.body.height + (vessel.on === undefined ? 0 : baseHeight(vessel.base)),
+    }))
     const tallest = needs.toSorted((a, b) => b.height - a.height)[0]!
     const widest = Math.max(...vessels.map(({ body }) => body.width))
     const [high, wide] = [tallest.height - frame.clearHeight, widest - frame.width]

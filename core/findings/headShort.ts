@@ -1,7 +1,9 @@
+import { baseHeight } from '../layout'
 import { word } from '../figures/told'
 import { produce } from 'immer'
 import { ownHeight } from '../catch/families'
-import { chooseVessel, setStand, vesselOf } from '../edits/schemeEdits'
+import { setStand } from '../edits/baseEdits'
+import { chooseVessel, vesselOf } from '../edits/schemeEdits'
 import { changeDevice } from '../edits/trainEdits'
 import { headLedger, headLeft } from '../levels/headLedger'
 import type { SectionLine } from '../levels/heights'
@@ -48,7 +50,7 @@ function waysOut(line: SectionLine, short: number): FindingOption[] {
   }
   const { intake, placed, heights, flush, carry, trough } = line
   const { vessel, port, device } = intake
-  const stand = vessel.base.height - short
+  const stand = baseHeight(vessel.base) - short
   const ways = [option('lowerBase', stand >= 0, { stand: length(Math.max(0, stand)), by: length(short) })]
   if (device && 'height' in device) {
     const height = device.height - short
@@ -80,7 +82,7 @@ const dropIn = (scheme: Scheme, id: string | undefined): Drop | undefined => sch
 
 /** Trough and vessel go down together, so that the butt still fills to its rim. */
 function lowerBase(scheme: Scheme, dropId: string, vesselId: string, stand: number): Scheme {
-  const by = vesselOf(scheme, vesselId).base.height - stand
+  const by = baseHeight(vesselOf(scheme, vesselId).base) - stand
   return produce(setStand(scheme, vesselId, stand), (draft) => {
     for (const device of dropIn(draft, dropId)?.devices ?? []) if (device.kind === 'ring-trough') device.mark -= by
   })

@@ -1,18 +1,22 @@
 import { word } from '../figures/told'
 import { setPort } from '../edits/schemeEdits'
+import { runKey } from '../layout'
 import { length } from '../units/quantity'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
-/** Least fall of a diverter's hose, m per m of hose. Common practice: it falls all the way. */
+/** Least fall of a diverter's hose, m per m of its way across. Common practice: it falls all the way. */
 const LEAST_FALL = 0.02
 
 export const hoseRises = rule(
   'hoseRises',
-  ({ lines }) =>
+  ({ lines, path }) =>
     lines.map(({ intake, heights: { cut, hoseFrom, inlet, foot } }) => {
       const { device } = intake
       if (hoseFrom === undefined || !device || !('hose' in device) || (cut?.lip ?? hoseFrom) <= inlet) return undefined
-      const wanted = LEAST_FALL * device.hose.length
+      const ends = path.layout.runs.get(runKey('hose', device.id))?.points ?? []
+      const [from, to] = [ends[0], ends.at(-1)]
+      if (!from || !to) return undefined
+      const wanted = LEAST_FALL * Math.hypot(to.x - from.x, to.y - from.y)
       const has = hoseFrom - inlet
       if (has >= wanted - 1e-9) return undefined
       const lower = hoseFrom - wanted

@@ -19,6 +19,7 @@ import { stackLoads } from './stackLoads'
 import { suctionTooHigh } from './suctionTooHigh'
 import { vesselsOverlap } from './vesselsOverlap'
 import { frown } from './frown'
+import { measuredDiffers } from './measuredDiffers'
 import { noBoardLeft } from './noBoardLeft'
 import { waterStands } from './waterStands'
 import { outletUnderRule } from './outletUnderRule'
@@ -120,6 +121,7 @@ export const FINDING_RULES: readonly FindingRule[] = [
   madeRecord,
   markAboveRim,
   marksDiffer,
+  measuredDiffers,
   measuredOnSlope,
   needsAHand,
   noBoardLeft,

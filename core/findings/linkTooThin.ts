@@ -1,6 +1,7 @@
 import { designInflow } from '../catch/designFlow'
 import { setLinkBores } from '../edits/storeEdits'
 import { STORE_BORES } from '../pipe/bores'
+import { linkLine } from '../layout'
 import { headSpent } from '../pipe/friction'
 import type { WaterPath } from '../path/waterPath'
 import type { Store } from '../scheme'
@@ -27,14 +28,21 @@ function waysFrom({ links }: Store, start: string): Map<string, string[]> {
 }
 
 /** Height between the fed vessel's water and the furthest one's while all rise together in the design rain, m. */
-function lag(store: Store, ways: ReadonlyMap<string, string[]>, inflow: number, bore?: number): { most: number; last: string } {
+function lag(
+  path: WaterPath,
+  store: Store,
+  ways: ReadonlyMap<string, string[]>,
+  inflow: number,
+  bore?: number,
+): { most: number; last: string } {
   const areas = new Map(store.vessels.map(({ id, body }) => [id, meanArea(body)]))
   const whole = [...ways.keys()].reduce((sum, id) => sum + areas.get(id)!, 0)
   const spent = new Map(
     store.links.map((link) => {
       // What lies behind a link is filled through it.
       const behind = [...ways].filter(([, way]) => way.includes(link.id)).reduce((sum, [id]) => sum + areas.get(id)!, 0)
-      const line = { bore: bore ?? link.bore, length: link.length, losses: 1.5 + link.fittings }
+      const own = linkLine(path.layout, link)
+      const line = { ...own, bore: bore ?? own.bore }
       return [link.id, headSpent(line, (inflow * behind) / whole)]
     }),
   )
@@ -55,11 +63,11 @@ export const linkTooThin = rule(
       if (!fed || !store.links.some(({ kind }) => kind === 'low' || kind === 'manifold')) return undefined
       const ways = waysFrom(store, fed.id)
       const inflow = inflowOf(path, store.id)
-      const { most, last } = lag(store, ways, inflow)
+      const { most, last } = lag(path, store, ways, inflow)
       const { foot } = path.vessels.get(fed.id)!
       const freeboard = foot + fed.body.rim - usable.get(store.id)!.top
       if (most <= freeboard + 1e-9) return undefined
-      const wider = BORES.find((bore) => lag(store, ways, inflow, bore).most <= freeboard)
+      const wider = BORES.find((bore) => lag(path, store, ways, inflow, bore).most <= freeboard)
       const far = store.vessels.find(({ id }) => id === last)!
       const link = store.links.find(({ id }) => id === ways.get(last)![0])!
       return {

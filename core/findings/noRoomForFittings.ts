@@ -1,9 +1,13 @@
-import { changeLink } from '../edits/storeEdits'
+import { levelLink, spreadLink } from '../edits/storeEdits'
+import { layOut, runKey } from '../layout'
 import { length } from '../units/quantity'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** Pipe left between the fittings of a link, m: enough to hold and to cut. Common practice. */
 const LEAST_PIPE = 0.06
+
+/** Holes nearer to one another in height than this are meant to be level, m. */
+const MOST_CLIMB = 0.25
 
 /** A way that is shorter than the fittings at its ends. */
 export const noRoomForFittings = rule(
@@ -22,5 +26,12 @@ export const noRoomForFittings = rule(
           mends: link !== undefined,
         }
       }),
-  (scheme, { ids, values }) => changeLink(scheme, ids.port!, (link) => (link.length = amountOf(values, 'wants'))),
+  (scheme, { ids, values }) => {
+    const run = layOut(scheme).runs.get(runKey('link', ids.port!))!
+    // Round a corner because its holes are not at one height, or its vessels stand too near.
+    const climbs = Math.abs(run.points[0]!.z - run.points.at(-1)!.z)
+    return run.legs.length > 1 && climbs > 1e-6 && climbs < MOST_CLIMB
+      ? levelLink(scheme, ids.port!)
+      : spreadLink(scheme, ids.port!, amountOf(values, 'wants') - amountOf(values, 'has'))
+  },
 )

@@ -1,3 +1,4 @@
+import { overflowLength } from '../layout'
 import { produce } from 'immer'
 import { port } from '../arrangements/parts'
 import { tapFlow } from '../draw/tapFlow'
@@ -28,7 +29,7 @@ function airIn(path: WaterPath, placed: PlacedVessel, top: number): number {
   const siphons = path.overflows
     .get(store.id)!
     .filter((route) => route.from.vessel === vessel.id && canSiphon(route, portInvert(placed, portOf(placed, route.from.port))))
-    .map((route) => siphonFlow(route, Math.max(0, top - route.end)))
+    .map((route) => siphonFlow({ ...route, length: overflowLength(path.layout, route) }, Math.max(0, top - route.end)))
   return Math.max(0, ...pumps, ...siphons)
 }
 

@@ -1,3 +1,4 @@
+import { baseHeight } from '../layout'
 import { levelBases } from '../edits/storeEdits'
 import { buildWaterPath } from '../path/waterPath'
 import { length, volume } from '../units/quantity'
@@ -12,23 +13,23 @@ export const setNotLevel = rule(
     path.scheme.stores.map((store) => {
       if (store.arrangement !== 'linked-low' && store.arrangement !== 'manifold') return undefined
       const standing = store.vessels.filter(({ on }) => on === undefined)
-      const feet = standing.map(({ base }) => base.height)
+      const feet = standing.map(({ base }) => baseHeight(base))
       const apart = Math.max(...feet) - Math.min(...feet)
       if (apart <= SETTING_ERROR + 1e-9) return undefined
       // Most stand where the middle one stands.
       const middle = feet.toSorted((a, b) => a - b)[Math.floor(feet.length / 2)]!
-      const odd = standing.toSorted((a, b) => Math.abs(b.base.height - middle) - Math.abs(a.base.height - middle))[0]!
+      const odd = standing.toSorted((a, b) => Math.abs(baseHeight(b.base) - middle) - Math.abs(baseHeight(a.base) - middle))[0]!
       const even = usableVolume(buildWaterPath(levelBases(path.scheme, store.id, middle)), store.id).volume
       const lost = even - usable.get(store.id)!.volume
       return {
         severity: 'goes-wrong',
         station: 'cask',
         ids: { store: store.id, vessel: odd.id },
-        at: odd.base.height,
+        at: baseHeight(odd.base),
         values: {
-          how: odd.base.height < middle ? 'low' : 'high',
+          how: baseHeight(odd.base) < middle ? 'low' : 'high',
           vessel: odd.name,
-          by: length(Math.abs(odd.base.height - middle)),
+          by: length(Math.abs(baseHeight(odd.base) - middle)),
           lost: volume(Math.max(0, lost)),
           height: length(middle),
         },

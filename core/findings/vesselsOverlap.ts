@@ -1,28 +1,25 @@
-import { produce } from 'immer'
+import { overlaps } from '../layout'
+import { placeVessel } from '../edits/storeEdits'
 import { length } from '../units/quantity'
-import { overlaps } from '../vessel/groups'
 import { GEOMETRY, rule } from './finding'
 
-/** Two vessels that stand in one another on the plan. */
+/** Two vessels that stand in one another. */
 export const vesselsOverlap = rule(
   'vesselsOverlap',
   ({ path }) =>
-    path.scheme.stores.flatMap((store) =>
-      overlaps(store).map(({ a, b, by }) => ({
-        severity: 'stops' as const,
-        station: 'cask' as const,
-        ids: { store: store.id, vessel: a },
-        at: path.vessels.get(a)!.foot,
-        values: {
-          one: store.vessels.find(({ id }) => id === a)!.name,
-          other: store.vessels.find(({ id }) => id === b)!.name,
-          by: length(by),
-        },
-        source: GEOMETRY,
-      })),
-    ),
-  (scheme, { ids }) =>
-    produce(scheme, (draft) => {
-      for (const store of draft.stores) if (store.id === ids.store) for (const vessel of store.vessels) vessel.place = undefined
-    }),
+    overlaps(path.layout.vessels.values()).map(({ a, b, by }) => ({
+      severity: 'stops' as const,
+      station: 'cask' as const,
+      ids: { store: path.vessels.get(a)!.store.id, vessel: b },
+      at: path.vessels.get(b)!.foot,
+      values: {
+        one: path.vessels.get(a)!.vessel.name,
+        other: path.vessels.get(b)!.vessel.name,
+        by: length(by),
+      },
+      source: GEOMETRY,
+      // One that was put there goes back to its row; two rows that meet are for somebody who knows the place.
+      mends: [a, b].some((id) => path.vessels.get(id)!.vessel.place !== undefined),
+    })),
+  (scheme, { ids }) => placeVessel(scheme, ids.vessel!, undefined),
 )

@@ -65,7 +65,7 @@ const APART = 1.5
  * Where every section lies on plan. Sections that know their place keep it; the others are laid out by themselves: the
  * sections of one gutter side by side, the next gutter of the same length behind it as the other side of a ridge.
  */
-export function layOut(
+export function placeSections(
   groups: readonly { gutter: Gutter; sections: readonly RoofSection[] }[],
 ): Map<string, NonNullable<RoofSection['place']>> {
   const places = new Map<string, NonNullable<RoofSection['place']>>()

@@ -4,7 +4,7 @@ import { depthFactor, designCapacity, gutterSection, lengthFactor, nominalCapaci
 import fc from 'fast-check'
 import { FOOT, INCH } from '../units/constants'
 import { insideArea } from '../roof/sectionPlan'
-import { bendsAlong, eavesAlong, layOut, pointAlong, shareOver, stripOver } from './alongEave'
+import { bendsAlong, eavesAlong, placeSections, pointAlong, shareOver, stripOver } from './alongEave'
 import { boardRoom, fallOver, longestLeg, longestRun } from './boardRoom'
 import { outletShares } from './outletShares'
 import { GUTTER_SIZES, sizeOf } from './profiles'
@@ -136,11 +136,11 @@ describe('roof along the gutter', () => {
     const spans = eavesAlong(run, around)
     expect(bendsAlong(spans)).toEqual([6])
     expect(bendsAlong(eavesAlong(run, sections))).toEqual([])
-    const places = layOut([{ gutter: run, sections: around }])
+    const places = placeSections([{ gutter: run, sections: around }])
     expect(pointAlong(spans, places, 8)).toMatchObject({ x: expect.closeTo(6, 9), y: expect.closeTo(-2, 9) })
   })
   it('lays a second gutter of the same length out as the other side of a ridge', () => {
-    const places = layOut([
+    const places = placeSections([
       { gutter: run, sections: [roof('front', 'F', 10, 3, 'g')] },
       { gutter: { ...run, id: 'h' }, sections: [roof('back', 'B', 10, 3, 'h')] },
     ])

@@ -1,16 +1,15 @@
+import { lipOf, SPIGOT_BELOW_LIP } from '../layout'
 import { dropFlow } from '../catch/designFlow'
 import { cutInOf } from '../catch/families'
 import { onTheWay } from '../catch/trainLimits'
 import { outletsInto, type Intake, type PlacedVessel, type WaterPath } from '../path/waterPath'
 import type { DeviceOf, Outlet, OverflowRoute, Tap } from '../scheme'
-import { lipOf, portsOf, usableVolume } from '../vessel/usable'
+import { portsOf, usableVolume } from '../vessel/usable'
 import { branchInvert, trainStretches, type Stretch } from './train'
 
 /** Room under a can's spout, and between a pipe's end and the screen it drops on, m. Common practice. */
 export const CAN_CLEARANCE = 0.025
 export const SCREEN_GAP = 0.035
-/** The hose spigot of a ring trough sits this far below its lip, m. Common practice. */
-export const SPIGOT_BELOW_LIP = 0.02
 
 /**
  * Every height on the way from gutter to ground for one intake, m above the paving.

@@ -1,3 +1,4 @@
+import { baseHeight } from '../layout'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
@@ -41,7 +42,7 @@ describe('a train as a chain of heights', () => {
     fc.assert(
       fc.property(fc.constantFrom(...schemes), fc.double({ min: 0, max: 1.5, noNaN: true }), (scheme, rise) => {
         const vessel = linesOf(scheme)[0]!.placed.vessel
-        expect(left(setStand(scheme, vessel.id, vessel.base.height + rise))).toBeLessThanOrEqual(left(scheme) + 1e-9)
+        expect(left(setStand(scheme, vessel.id, baseHeight(vessel.base) + rise))).toBeLessThanOrEqual(left(scheme) + 1e-9)
       }),
     )
   })

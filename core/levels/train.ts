@@ -2,7 +2,7 @@ import { cutInOf, headSpentBy } from '../catch/families'
 import { onTheWay } from '../catch/trainLimits'
 import type { Intake } from '../path/waterPath'
 import type { Device } from '../scheme'
-import { lipOf } from '../vessel/usable'
+import { lipOf } from '../layout'
 
 /** Pipe kept above the upper cut for the bracket that holds it, m. Common practice. */
 export const BRACKET_ROOM = 0.15

@@ -85,7 +85,7 @@ describe('a verdict', () => {
   it('one tote 30 mm low spills first and leaves its height empty in the others', () => {
     const even = levelBases(studio(0.1023), 'totes', 0.4)
     const low = structuredClone(even)
-    low.stores[0]!.vessels[0]!.base.height -= 0.03
+    low.stores[0]!.vessels[0]!.base.parts[0]!.height -= 0.03
     const ends = [even, low].map((scheme) => answerStorm({ ...scheme, trial: { ...scheme.trial, start: 0.9 } })!.run.account.end)
     // Three of its like stand 30 mm emptier: 3 x 1.09 m² x 30 mm.
     expect(ends[0]! - ends[1]!).toBeCloseTo(3 * (1.0409882 / 0.955) * 0.03, 2)

@@ -1,3 +1,4 @@
+import { baseHeight } from '../layout'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { assess } from '../assess'
@@ -9,7 +10,7 @@ describe('what a change moves', () => {
   it('a stand raised by 100 mm takes foot and holes with it, and the saw mark where the mend moves it', () => {
     const before = withyHard().schemes[0]!
     const butt = before.stores[0]!.vessels[0]!
-    const after = setStand(before, butt.id, butt.base.height + 0.1)
+    const after = setStand(before, butt.id, baseHeight(butt.base) + 0.1)
     const moves = movesBetween(before, after)
     expect(moves.map(({ what }) => what.word)).toContain('standHeight')
     for (const { from, to } of moves) expect(to.value - from.value).toBeCloseTo(0.1, 9)

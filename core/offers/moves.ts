@@ -1,6 +1,6 @@
 import { word, type Word } from '../figures/told'
 import { FINDING_RULES, type Finding } from '../findings'
-import { footOf } from '../path/waterPath'
+import { footOf } from '../layout'
 import type { Scheme } from '../scheme'
 import { length, type Quantity } from '../units/quantity'
 

@@ -2,11 +2,11 @@ import { bisect } from '../numeric/bisect'
 import { headSpent, lineFlow } from '../pipe/friction'
 import { outletFlow } from '../pipe/outlet'
 import type { OverflowRoute } from '../scheme'
-import { overflowLine } from './siphon'
+import { overflowLine, type Laid } from './siphon'
 import { stubFlow, stubHead } from './stub'
 
 /** An overflow's mouth and the pipe behind it; `hole` where the vessel's own opening is another than the pipe's bore, m. */
-export type Route = Pick<OverflowRoute, 'bore' | 'length' | 'mouth' | 'end'> & { hole?: number }
+export type Route = Laid & Pick<OverflowRoute, 'end'> & { hole?: number }
 
 /** Flow through an upright open pipe with water `head` over its rim, m³/s: the same weir and orifice as a hole in a gutter's floor. */
 export const standpipeFlow = (bore: number, head: number): number => outletFlow(bore, Math.max(0, head), false)

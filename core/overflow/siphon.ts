@@ -7,8 +7,11 @@ import { GRAVITY } from '../units/constants'
 export const HOSE_LOSSES = 0.5 + 1
 const HOOP_BENDS = 2 * 0.9
 
+/** An overflow's pipe as it is laid: its length is the layout's, m. */
+export type Laid = Pick<OverflowRoute, 'bore' | 'mouth'> & { length: number }
+
 /** The pipe behind an overflow's mouth. */
-export const overflowLine = ({ bore, length, mouth }: Pick<OverflowRoute, 'bore' | 'length' | 'mouth'>): Line => ({
+export const overflowLine = ({ bore, length, mouth }: Laid): Line => ({
   bore,
   length,
   losses: HOSE_LOSSES + (mouth === 'hooped' ? HOOP_BENDS : 0),
@@ -35,7 +38,7 @@ export const primingFlow = (bore: number): number => 0.6 * (Math.PI / 4) * bore 
  *
  * Source: Darcy–Weisbach; Swamee & Jain 1976.
  */
-export function siphonFlow(route: Pick<OverflowRoute, 'bore' | 'length' | 'mouth'>, head: number): number {
+export function siphonFlow(route: Laid, head: number): number {
   nonNegative('head', head)
   return lineFlow(overflowLine(route), head)
 }

@@ -1,5 +1,6 @@
 import { bendsAlong, eavesAlong, shareOver } from '../gutter/alongEave'
 import { outletShares, type OutletCatch } from '../gutter/outletShares'
+import { layOut, type Layout } from '../layout'
 import type { Demand, Device, Drop, Gutter, Outlet, OverflowRoute, Port, Pump, RoofSection, Scheme, Store, Target, Vessel } from '../scheme'
 
 export type PathKind =
@@ -59,6 +60,8 @@ export interface Feed {
  */
 export interface WaterPath {
   scheme: Scheme
+  /** Where everything is. */
+  layout: Layout
   nodes: Map<string, PathNode>
   edges: PathEdge[]
   vessels: Map<string, PlacedVessel>
@@ -209,15 +212,11 @@ export class BrokenPathError extends Error {
   }
 }
 
-/** Height of a vessel's foot above the paving, m: on its base, or on the vessels and bases below it. */
-export function footOf(scheme: Pick<Scheme, 'stores'>, { on, base }: Pick<Vessel, 'on' | 'base'>): number {
-  const below = on === undefined ? undefined : scheme.stores.flatMap(({ vessels }) => vessels).find(({ id }) => id === on)
-  return base.height + (below ? footOf(scheme, below) + below.body.height : 0)
-}
-
-const placeVessels = (scheme: Scheme): Map<string, PlacedVessel> =>
+const placeVessels = (scheme: Scheme, { vessels: poses }: Layout): Map<string, PlacedVessel> =>
   new Map(
-    scheme.stores.flatMap((store) => store.vessels.map((vessel) => [vessel.id, { vessel, store, foot: footOf(scheme, vessel) }] as const)),
+    scheme.stores.flatMap((store) =>
+      store.vessels.map((vessel) => [vessel.id, { vessel, store, foot: poses.get(vessel.id)!.foot.z }] as const),
+    ),
   )
 
 /** The section at whose eave a section's water reaches a gutter at last, over whatever lower roofs. */
@@ -342,13 +341,15 @@ export function drawnVessel(scheme: Pick<Scheme, 'taps' | 'pumps'>, { from }: De
 export function buildWaterPath(scheme: Scheme): WaterPath {
   const broken = brokenTies(scheme)
   if (broken.length > 0) throw new BrokenPathError(broken)
-  const vessels = placeVessels(scheme)
+  const layout = layOut(scheme)
+  const vessels = placeVessels(scheme, layout)
   const storeOf = (vesselId: string) => vessels.get(vesselId)!.store.id
   const group = <T>(items: readonly T[], store: (item: T) => string) =>
     new Map(scheme.stores.map(({ id }) => [id, items.filter((item) => store(item) === id)]))
   const intakes = scheme.drops.flatMap((drop) => intakeOf(drop, vessels) ?? [])
   return {
     scheme,
+    layout,
     ...graph(scheme),
     vessels,
     intakes: group(intakes, ({ vessel }) => storeOf(vessel.id)),

@@ -11,6 +11,7 @@ import {
   schemeDefaults,
   trialDefaults,
 } from './defaults'
+import { BASE_KINDS, type BaseKind } from './schema/store'
 
 type Loose = Record<string, unknown>
 const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -102,8 +103,123 @@ function jobToVersion5(job: Loose): Loose {
   }
 }
 
+/** Kinds of base that version 5 knew, and version 6 knows as parts; bare ground is none. */
+const isPart = (kind: unknown): kind is BaseKind => BASE_KINDS.some((each) => each === kind)
+
+function baseToVersion6(base: unknown): unknown {
+  if (!isLoose(base)) return base
+  const { kind, height, mass: _, footprint: __, ...kept } = base
+  const raised = typeof height === 'number' && height > 0
+  // Bare ground that was said to be high is high ground.
+  const part = isPart(kind) && raised
+  return { ...kept, ground: raised && !part ? height : 0, parts: part ? [{ kind, height }] : [] }
+}
+
+/** Hours that version 5 wrote by itself: nobody could choose one. */
+const WRITTEN_HOURS: Record<string, readonly number[]> = { outlet: [6], overflow: [3], link: [9, 12] }
+
+function portToVersion6({ clock, ...port }: Loose): Loose {
+  const written = WRITTEN_HOURS[String(port.role)] ?? [12]
+  return typeof clock !== 'number' || written.includes(clock) ? port : { ...port, clock }
+}
+
+/** What version 5 wrote for a length as long as nobody had typed one, m. */
+const WRITTEN_LENGTHS = { link: [0.6], hose: [0.6, 0.8], overflow: [3] }
+const typed = (length: unknown, written: readonly number[]) =>
+  typeof length === 'number' && !written.includes(length) ? { measured: length } : {}
+
+/** Two links of one level had one hole; now each has its own, at the same height. */
+function ownPorts(store: Loose): Loose {
+  const used = new Set<string>()
+  const added: { vessel: unknown; port: Loose }[] = []
+  const vessels = Array.isArray(store.vessels) ? store.vessels.filter(isLoose) : []
+  const end = (kind: unknown, tie: unknown): unknown => {
+    if (kind !== 'low' || !isLoose(tie)) return tie
+    const ports = vessels.find(({ id }) => id === tie.vessel)?.ports
+    const known = Array.isArray(ports) ? ports.filter(isLoose) : []
+    const port = known.find(({ id }) => id === tie.port)
+    const key = `${String(tie.vessel)} ${String(tie.port)}`
+    if (!port || port.role !== 'link' || !used.has(key)) {
+      used.add(key)
+      return tie
+    }
+    const taken = [...known, ...added.filter(({ vessel }) => vessel === tie.vessel).map((each) => each.port)]
+    let n = 2
+    while (taken.some(({ id }) => id === `${String(tie.port)}-${n}`)) n++
+    const id = `${String(tie.port)}-${n}`
+    added.push({ vessel: tie.vessel, port: { ...port, id } })
+    return { ...tie, port: id }
+  }
+  const links = each(store.links, ({ length, fittings: _, ...link }) => ({
+    ...link,
+    ...typed(length, WRITTEN_LENGTHS.link),
+    from: end(link.kind, link.from),
+    to: end(link.kind, link.to),
+  }))
+  const withAdded = each(store.vessels, (vessel) => ({
+    ...vessel,
+    ports: Array.isArray(vessel.ports)
+      ? [...(vessel.ports as unknown[]), ...added.filter((one) => one.vessel === vessel.id).map(({ port }) => port)]
+      : vessel.ports,
+  }))
+  return { ...store, links, vessels: withAdded }
+}
+
+/** A place on the plan was told from its group's first vessel; now it is told from the first pipe. */
+function vesselToVersion6(vessel: Loose, first: Loose | undefined, hosed: boolean): Loose {
+  const { place, ...kept } = vessel
+  const width = isLoose(first?.body) && typeof first.body.width === 'number' ? first.body.width : 0
+  const told = isLoose(place) && typeof place.along === 'number' && typeof place.out === 'number'
+  // A row that a hose fills begins beside the pipe, one under a pipe's end with its middle there.
+  const x = told ? (place.along as number) - (hosed ? -0.18 : width / 2) : 0
+  return {
+    ...kept,
+    ...(told ? { place: { x, y: place.out, turn: 0 } } : {}),
+    base: baseToVersion6(vessel.base),
+    ports: each(vessel.ports, portToVersion6),
+  }
+}
+
+const withHose = (device: Loose): Loose => {
+  if (!isLoose(device.hose)) return device
+  const { length, ...hose } = device.hose
+  return { ...device, hose: { ...hose, ...typed(length, WRITTEN_LENGTHS.hose) } }
+}
+
+/**
+ * Version 5 to 6: lengths, hours, masses and areas follow from where things stand. What somebody typed is kept as measured, so
+ * that the two can be told side by side; heights stay to the millimetre.
+ */
+function jobToVersion6(job: Loose): Loose {
+  return {
+    ...job,
+    ownParts: each(job.ownParts, (part) => (isLoose(part.device) ? { ...part, device: withHose(part.device) } : part)),
+    schemes: each(job.schemes, (scheme) => {
+      const drops: unknown[] = Array.isArray(scheme.drops) ? scheme.drops : []
+      const hosed = drops.some(
+        (drop) => isLoose(drop) && Array.isArray(drop.devices) && drop.devices.some((one) => isLoose(one) && 'hose' in one),
+      )
+      return {
+        ...scheme,
+        drops: each(scheme.drops, (drop) => ({ ...drop, devices: each(drop.devices, withHose) })),
+        overflows: each(scheme.overflows, ({ length, ...route }) => ({ ...route, ...typed(length, WRITTEN_LENGTHS.overflow) })),
+        stores: each(scheme.stores, (store) => {
+          const first = Array.isArray(store.vessels) ? store.vessels.find(isLoose) : undefined
+          return ownPorts({ ...store, vessels: each(store.vessels, (vessel) => vesselToVersion6(vessel, first, hosed)) })
+        }),
+      }
+    }),
+  }
+}
+
 /** Steps that bring an older job up by one version each, keyed by the version they start from. */
-const JOB_STEPS: Record<number, (job: Loose) => Loose> = { 1: jobToVersion2, 2: jobToVersion3, 3: jobToVersion4, 4: jobToVersion5 }
+const JOB_STEPS: Record<number, (job: Loose) => Loose> = {
+  1: jobToVersion2,
+  2: jobToVersion3,
+  3: jobToVersion4,
+  4: jobToVersion5,
+  5: jobToVersion6,
+}
 
 /** A job of an older version in today's form, unchecked. A job that is already of today's comes back as it is. */
 export function bringUpJob(job: Loose, from: number, to: number): Loose {

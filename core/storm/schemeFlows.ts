@@ -6,7 +6,7 @@ import { portInvert, portOf } from '../path/portHeights'
 import type { Intake, PlacedVessel, WaterPath } from '../path/waterPath'
 import type { Link, OverflowRoute, Tap, Trial, VesselBody } from '../scheme'
 import { volumeAt } from '../vessel/levelVolume'
-import { lipOf } from '../vessel/usable'
+import { hoseOf, linkLine, lipOf } from '../layout'
 import { linkLaw, mouthLaw, pipeLaw, rimLaw, standpipeLaw } from './laws'
 import { OUTSIDE, type Flow, type LevelCurve } from './network'
 import type { FlowKind } from './stormRun'
@@ -60,7 +60,7 @@ export interface Built {
 
 function overflowLaw(path: WaterPath, route: OverflowRoute, siphon: { on: boolean } | undefined, blocked: boolean) {
   const { route: built, starts: crest, from, port } = overflowWay(path, route)
-  const pipe = pipeLaw(overflowLine(route))
+  const pipe = pipeLaw(overflowLine(built))
   const mouth = (route.mouth === 'standpipe' ? standpipeLaw : mouthLaw)(mouthBore(built))
   const into = route.to.kind === 'vessel'
   const target = built.end
@@ -82,7 +82,7 @@ function intakeLaw(path: WaterPath, intake: Intake, pass: { rate: number }): (ou
   const placed = path.vessels.get(vessel.id)!
   const { gathered, film } = gatherOf(path, intake)
   if (device && 'hose' in device) {
-    const hose = pipeLaw({ bore: device.hose.bore, length: device.hose.length, losses: HOSE_LOSSES })
+    const hose = pipeLaw({ ...hoseOf(path.layout, device), losses: HOSE_LOSSES })
     const end = placed.foot + port.at
     const from = device.kind === 'ring-trough' ? lipOf(device) : device.height
     const back = device.kind === 'ring-trough'
@@ -138,7 +138,7 @@ export function schemeFlows(
     const [a, b] = [path.vessels.get(link.from.vessel)!, path.vessels.get(link.to.vessel)!]
     if (shut(link) || link.from.vessel === link.to.vessel) continue
     const law = linkLaw(
-      { bore: link.bore, length: link.length, losses: 1.5 + link.fittings },
+      linkLine(path.layout, link),
       { invert: portInvert(a, portOf(a, link.from.port)) },
       { invert: portInvert(b, portOf(b, link.to.port)) },
     )

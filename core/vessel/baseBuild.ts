@@ -1,86 +1,241 @@
-import type { Vessel } from '../scheme'
+import type { Base, Vessel } from '../scheme'
 
 /** One layer or part of a base, from the ground up. */
 export interface BasePart {
-  /** Message id under `base.`. */
-  item: 'sod' | 'fabric' | 'gravel' | 'sand' | 'slab' | 'blocks' | 'kerb' | 'pins' | 'posts' | 'beams' | 'boards' | 'stand' | 'level'
-  /** How thick or high it is drawn, m; 0 for what has no thickness. */
+  /** Message id under `base.item.`. */
+  item:
+    | 'sod'
+    | 'fabric'
+    | 'gravel'
+    | 'sand'
+    | 'slab'
+    | 'cap'
+    | 'blocks'
+    | 'halfBlocks'
+    | 'packing'
+    | 'kerb'
+    | 'pins'
+    | 'posts'
+    | 'beams'
+    | 'boards'
+    | 'stand'
+    | 'deck'
+    | 'level'
+  /** How thick or high it is, m; 0 for what has no thickness. */
   height: number
   /** m² of fabric or sod, m³ of gravel, sand or concrete, pieces of all else. */
   quantity: number
   unit: 'area' | 'volume' | 'count' | 'length'
+  /** Dug into the ground: no part of the height. */
+  below?: boolean
 }
+
+/** Where blocks, slabs and caps are bought: they differ in size. */
+export type Goods = 'metric' | 'imperial'
 
 /** Sod stripped, gravel put down and sand spread under a pad, m. Common practice. */
 const SOD = 0.1
 const GRAVEL = 0.1
 const SAND = 0.025
-const SLAB = 0.05
-const BLOCK = { long: 0.4, wide: 0.2, high: 0.2 }
 /** A pad sticks out this far round what stands on it, m. */
 export const ROUND = 0.1
 const POST = 0.1
+const BOARD = 0.028
+/** Blocks laid flat with two heights, and the slabs over them, m. Common practice. */
+const BLOCKS: Record<Goods, { long: number; wide: number; full: number; half: number; cap: number; capAcross: number }> = {
+  metric: { long: 0.44, wide: 0.215, full: 0.215, half: 0.1, cap: 0.05, capAcross: 0.45 },
+  imperial: { long: 0.397, wide: 0.194, full: 0.194, half: 0.092, cap: 0.051, capAcross: 0.406 },
+}
+/** More than this is not made up by a bed of mortar or shims but by another block, m. Common practice. */
+export const PACKING_MOST = 0.03
 
-type Plan = Pick<Vessel['base'], 'width' | 'depth'>
+type Plan = Pick<Base, 'width' | 'depth'>
+type Part = Base['parts'][number]
 
-/** What lies in the ground under a base of a kind, told by the measures of what stands on it. */
+/** What lies in the ground under a base, told by the measures of what stands on it. */
 function groundwork({ width, depth }: Plan): BasePart[] {
   const area = (width + 2 * ROUND) * (depth + 2 * ROUND)
   const edge = 2 * (width + depth) + 8 * ROUND
+  const below = true
   return [
-    { item: 'sod', height: SOD, quantity: area, unit: 'area' },
-    { item: 'fabric', height: 0, quantity: area, unit: 'area' },
-    { item: 'kerb', height: SOD, quantity: edge, unit: 'length' },
-    { item: 'pins', height: 0, quantity: Math.ceil(edge / 0.6), unit: 'count' },
-    { item: 'gravel', height: GRAVEL, quantity: area * GRAVEL, unit: 'volume' },
-    { item: 'sand', height: SAND, quantity: area * SAND, unit: 'volume' },
+    { item: 'sod', height: SOD, quantity: area, unit: 'area', below },
+    { item: 'fabric', height: 0, quantity: area, unit: 'area', below },
+    { item: 'kerb', height: SOD, quantity: edge, unit: 'length', below },
+    { item: 'pins', height: 0, quantity: Math.ceil(edge / 0.6), unit: 'count', below },
+    { item: 'gravel', height: GRAVEL, quantity: area * GRAVEL, unit: 'volume', below },
+    { item: 'sand', height: SAND, quantity: area * SAND, unit: 'volume', below },
   ]
 }
 
+/** Columns of blocks under a base: one at every corner of a small one, one in the middle of each long side of a wide one. */
+const columnsUnder = ({ width, depth }: Plan): number => (Math.min(width, depth) > 0.8 ? 6 : 4)
+const feetUnder = ({ width }: Plan): number => (width > 1 ? 6 : 4)
+const capsOver = ({ width, depth }: Plan, goods: Goods): number => {
+  const { capAcross } = BLOCKS[goods]
+  return Math.max(1, Math.ceil(width / capAcross - 1e-9) * Math.ceil(depth / capAcross - 1e-9))
+}
+
+export interface Courses {
+  full: number
+  half: number
+  /** Slabs over the blocks. */
+  cap: boolean
+  /** What no course makes up, m: mortar or shims, as long as it is thin. */
+  rest: number
+}
+
 /**
- * How a base of its kind is built up, ground first, with what it takes. Measures are the base's own; the layers are what is
- * usual for it.
+ * Courses of blocks and a slab that come nearest to a height from below.
+ *
+ * @param height m
+ * Source: arithmetic over the sizes that are sold, which are common practice.
+ */
+export function coursesFor(height: number, goods: Goods): Courses {
+  const { full, half, cap } = BLOCKS[goods]
+  let best: Courses = { full: 0, half: 0, cap: false, rest: height }
+  for (const capped of [true, false])
+    for (let halves = 0; halves <= 2; halves++) {
+      const left = height - (capped ? cap : 0) - halves * half
+      if (left < -1e-9) continue
+      const fulls = Math.floor(left / full + 1e-9)
+      const rest = Math.max(0, left - fulls * full)
+      if (rest < best.rest - 1e-6) best = { full: fulls, half: halves, cap: capped, rest }
+    }
+  return best
+}
+
+/** Heights that a part can be built to without making up, below and above the one asked for, m; the height itself where any will do. */
+export function buildableNear(kind: Base['parts'][number]['kind'], height: number, goods: Goods): { below: number; above: number } {
+  if (kind !== 'blocks') return { below: height, above: height }
+  const below = height - coursesFor(height, goods).rest
+  let above = height
+  // Half a millimetre at a time: the next height is never further than a block.
+  while (coursesFor(above, goods).rest > 6e-4 && above < height + 0.25) above += 0.0005
+  return { below, above }
+}
+
+/** What one part of a base is made of; its layers add up to its height. */
+function partBuild({ kind, height }: Part, own: Plan, under: Plan | null, goods: Goods): BasePart[] {
+  switch (kind) {
+    case 'gravel-pad':
+      return under && height > 0 ? [{ item: 'gravel', height, quantity: under.width * under.depth * height, unit: 'volume' }] : []
+    case 'slab':
+      return under ? [{ item: 'slab', height, quantity: under.width * under.depth * height, unit: 'volume' }] : []
+    case 'blocks': {
+      const columns = columnsUnder(own)
+      const { full, half, cap, rest } = coursesFor(height, goods)
+      const sizes = BLOCKS[goods]
+      return [
+        ...(full > 0 ? [{ item: 'blocks' as const, height: full * sizes.full, quantity: columns * full, unit: 'count' as const }] : []),
+        ...(half > 0 ? [{ item: 'halfBlocks' as const, height: half * sizes.half, quantity: columns * half, unit: 'count' as const }] : []),
+        ...(cap ? [{ item: 'cap' as const, height: sizes.cap, quantity: capsOver(own, goods), unit: 'count' as const }] : []),
+        ...(rest > 5e-4 ? [{ item: 'packing' as const, height: rest, quantity: columns, unit: 'count' as const }] : []),
+      ]
+    }
+    case 'timber':
+    case 'frame': {
+      // A low one is bearers under boards.
+      const beams = Math.min(POST, Math.max(0, height - BOARD))
+      const posts = Math.max(0, height - BOARD - beams)
+      return [
+        ...(posts > 5e-4 ? [{ item: 'posts' as const, height: posts, quantity: feetUnder(own), unit: 'count' as const }] : []),
+        { item: 'beams', height: beams, quantity: 2 * (own.width + own.depth), unit: 'length' },
+        { item: 'boards', height: Math.min(BOARD, height), quantity: Math.ceil(own.depth / 0.15), unit: 'count' },
+      ]
+    }
+    case 'stand':
+      return [{ item: 'stand', height, quantity: 1, unit: 'count' }]
+    // Somebody else's structure: nothing is bought for it.
+    case 'deck':
+      return []
+  }
+}
+
+/** Parts that want firm ground made under them. */
+const WANTS_PAD = new Set<Part['kind']>(['gravel-pad', 'slab', 'blocks', 'timber', 'frame'])
+
+/** Whether the ground under a base is dug and filled: not under paving or a floor, nor for a stand or a deck. */
+export const isDug = ({ parts, soil }: Pick<Base, 'parts' | 'soil'>): boolean =>
+  soil !== 'paving' && parts[0] !== undefined && WANTS_PAD.has(parts[0].kind)
+
+/**
+ * How a base is built up, ground first, with what it takes. What is not dug in adds up to the height of its parts, but for a
+ * deck, which is there already.
  *
  * @param under measures of what stands on the pad, m: its own, those of a pad that it shares, or null where that is another's
  * Source: common practice, no published source.
  */
-export function baseBuild({ kind, width, depth, height }: Vessel['base'], under: Plan | null = { width, depth }): BasePart[] {
-  const pad = under ? groundwork(under) : []
-  const courses = Math.max(1, Math.round((height - SLAB) / BLOCK.high))
+export function baseBuild(base: Base, under: Plan | null = base, goods: Goods = 'metric'): BasePart[] {
+  const { parts } = base
+  const dug = under && isDug(base) ? groundwork(under) : []
+  // A slab is cast over the gravel, without edge and sand.
+  const kept = parts[0]?.kind === 'slab' ? dug.filter(({ item }) => item === 'sod' || item === 'fabric' || item === 'gravel') : dug
+  const built = parts.flatMap((part, i) => partBuild(part, base, i === 0 ? under : base, goods))
+  const checked = parts.some(({ kind }) => kind === 'blocks')
+  return [...kept, ...built, ...(checked ? [{ item: 'level' as const, height: 0, quantity: 2, unit: 'count' as const }] : [])]
+}
+
+/** kg/m³ and, for a stand, kg per metre of height. Common practice. */
+const DENSITY = { concrete: 2300, block: 2000, gravel: 1600, timber: 500, stand: 12 }
+
+function partMass({ kind, height }: Part, { width, depth }: Plan): number {
+  const plan = width * depth
+  const { long, wide, cap } = BLOCKS.metric
   switch (kind) {
+    case 'slab':
+      return plan * height * DENSITY.concrete
     case 'gravel-pad':
-      return pad
-    case 'slab': {
-      if (!under) return []
-      const volume = under.width * under.depth * Math.max(height, SLAB)
-      // Cast over the gravel, without edge and sand.
-      return [
-        ...pad.filter(({ item }) => item === 'sod' || item === 'fabric' || item === 'gravel'),
-        { item: 'slab', height, quantity: volume, unit: 'volume' },
-      ]
-    }
+      return plan * height * DENSITY.gravel
     case 'blocks': {
-      // One column under every corner of a small vessel; a wide one wants one in the middle of each side as well.
-      const columns = Math.min(width, depth) > 0.8 ? 6 : 4
-      return [
-        ...pad,
-        { item: 'blocks', height: courses * BLOCK.high, quantity: columns * courses, unit: 'count' },
-        { item: 'slab', height: SLAB, quantity: Math.max(1, Math.ceil(width / 0.4) * Math.ceil(depth / 0.4)), unit: 'count' },
-        { item: 'level', height: 0, quantity: 2, unit: 'count' },
-      ]
+      const over = Math.min(cap, height)
+      return columnsUnder({ width, depth }) * long * wide * (height - over) * DENSITY.block + plan * over * DENSITY.concrete
     }
     case 'timber':
-    case 'frame':
-      return [
-        ...pad,
-        { item: 'posts', height: Math.max(0, height - POST), quantity: width > 1 ? 6 : 4, unit: 'count' },
-        { item: 'beams', height: POST, quantity: 2 * (width + depth), unit: 'length' },
-        { item: 'boards', height: 0.028, quantity: Math.ceil(depth / 0.15), unit: 'count' },
-      ]
+    case 'frame': {
+      const boards = plan * Math.min(BOARD, height)
+      const rest = 2 * (width + depth) * POST * 0.05 + feetUnder({ width, depth }) * POST ** 2 * Math.max(0, height - BOARD - POST)
+      return (boards + rest) * DENSITY.timber
+    }
     case 'stand':
-      return [{ item: 'stand', height, quantity: 1, unit: 'count' }]
-    default:
-      return []
+      return DENSITY.stand * height
+    case 'deck':
+      return 0
+  }
+}
+
+/** Mass of all that a base is built of above the ground, kg. Source: arithmetic; densities are common practice. */
+export const baseMass = (base: Pick<Base, 'parts' | 'width' | 'depth'>): number =>
+  base.parts.reduce((sum, part) => sum + partMass(part, base), 0)
+
+/** A post of a platform stands on a paver of this side, m; a moulded stand rests on this share of its plan. Common practice. */
+const PAVER = 0.3
+const STAND_RIM = 0.35
+
+/**
+ * What of a base, or of the vessel where there is none, presses on the ground, m²: a slab and gravel whole, columns of blocks
+ * by their own feet, posts by the paver under each.
+ *
+ * Source: geometry over sizes that are common practice.
+ */
+export function bearingArea({ base, body }: Pick<Vessel, 'base' | 'body'>): number {
+  const plan = base.width * base.depth
+  const boxed = body.kind === 'upright' && body.plan === 'box'
+  const own = boxed ? body.width * body.depth : (Math.PI / 4) * body.width * body.depth
+  const { long, wide } = BLOCKS.metric
+  switch (base.parts[0]?.kind) {
+    case undefined:
+      return own
+    case 'slab':
+    case 'gravel-pad':
+    case 'deck':
+      return plan
+    case 'blocks':
+      return Math.min(plan, columnsUnder(base) * long * wide)
+    case 'timber':
+    case 'frame':
+      return Math.min(plan, feetUnder(base) * PAVER ** 2)
+    case 'stand':
+      return plan * STAND_RIM
   }
 }
 

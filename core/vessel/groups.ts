@@ -1,7 +1,7 @@
 import { positive } from '../numeric/guards'
-import { frictionFactor, SMOOTH_PLASTIC } from '../pipe/friction'
+import { frictionFactor, SMOOTH_PLASTIC, type Line } from '../pipe/friction'
 import type { WaterPath } from '../path/waterPath'
-import type { Link, Store, VesselBody } from '../scheme'
+import type { Store, VesselBody } from '../scheme'
 import { GRAVITY, WATER_VISCOSITY } from '../units/constants'
 import { levelAt, volumeAt } from './levelVolume'
 import { usableVolume } from './usable'
@@ -80,10 +80,14 @@ export const groupVolume = (path: WaterPath, storeId: string, height: number): n
     .filter(({ store }) => store.id === storeId)
     .reduce((sum, { vessel, foot }) => sum + volumeAt(vessel.body, height - foot), 0)
 
-/** Discharge coefficient of a link: `1/√(ΣK + 1 + fL/d)` at a velocity, entry 0.5 in ΣK. */
-export function linkCoefficient({ bore, length, fittings }: Pick<Link, 'bore' | 'length' | 'fittings'>, velocity = 0.5): number {
+/**
+ * Discharge coefficient of a link: `1/√(ΣK + 1 + fL/d)` at a velocity, entry 0.5 in ΣK.
+ *
+ * @param line its bore and length, m, and the loss factors of all that is on it, entry and exit included
+ */
+export function linkCoefficient({ bore, length, losses }: Line, velocity = 0.5): number {
   const f = frictionFactor((velocity * bore) / WATER_VISCOSITY, SMOOTH_PLASTIC / bore)
-  return 1 / Math.sqrt(0.5 + fittings + 1 + (f * length) / bore)
+  return 1 / Math.sqrt(losses + (f * length) / bore)
 }
 
 /**
@@ -139,34 +143,4 @@ export function isolations({ vessels, links }: Store): Isolation[] {
       cutOff: rest.filter((each) => !reached.has(each)),
     }
   })
-}
-
-/** Where every vessel stands on the plan: its middle along the wall and out from it, m; in a row where it was not placed. */
-export function planPlaces(store: Store): Map<string, { along: number; out: number; width: number; depth: number }> {
-  const gap = 0.3
-  const offWall = 0.15
-  let at = 0
-  const places = new Map<string, { along: number; out: number; width: number; depth: number }>()
-  for (const { id, body, place, on } of store.vessels) {
-    const under = on === undefined ? undefined : places.get(on)
-    const along = place?.along ?? under?.along ?? at + body.width / 2
-    if (!under) at = Math.max(at, along + body.width / 2 + gap)
-    places.set(id, { along, out: place?.out ?? under?.out ?? offWall + body.depth / 2, width: body.width, depth: body.depth })
-  }
-  return places
-}
-
-/** Pairs of vessels on the ground that stand in one another on the plan, and by how much, m. */
-export function overlaps(store: Store): { a: string; b: string; by: number }[] {
-  const places = planPlaces(store)
-  const ground = store.vessels.filter(({ on }) => on === undefined)
-  return ground.flatMap((one, i) =>
-    ground.slice(i + 1).flatMap((other) => {
-      const [p, q] = [places.get(one.id)!, places.get(other.id)!]
-      const along = (p.width + q.width) / 2 - Math.abs(p.along - q.along)
-      const out = (p.depth + q.depth) / 2 - Math.abs(p.out - q.out)
-      const by = Math.min(along, out)
-      return by > 1e-6 ? [{ a: one.id, b: other.id, by }] : []
-    }),
-  )
 }

@@ -1,6 +1,8 @@
+import { baseHeight } from '../layout'
 import { positive } from '../numeric/guards'
 import type { PlacedVessel, WaterPath } from '../path/waterPath'
 import { GRAVITY, WATER_DENSITY } from '../units/constants'
+import { baseMass, bearingArea } from './baseBuild'
 import { volumeAt } from './levelVolume'
 
 /** Mass of a volume of water, kg. Source: arithmetic; `water-weight`. */
@@ -57,11 +59,8 @@ export function standingOn({ vessels }: Pick<WaterPath, 'vessels'>, vesselId: st
   return above.flatMap((each) => [each, ...standingOn({ vessels }, each.vessel.id)])
 }
 
-/** A base's own mass, kg. One of no height on another vessel is none at all: only its measures are on file. */
-const baseMass = ({ on, base }: PlacedVessel['vessel']) => (on !== undefined && base.height <= 0 ? 0 : base.mass)
-
 /** Vessel, water to its rim and base, kg. */
-const massWhenFull = ({ vessel }: PlacedVessel) => waterMass(volumeAt(vessel.body, vessel.body.rim)) + vessel.tare + baseMass(vessel)
+const massWhenFull = ({ vessel }: PlacedVessel) => waterMass(volumeAt(vessel.body, vessel.body.rim)) + vessel.tare + baseMass(vessel.base)
 
 const sum = <T>(items: readonly T[], of: (item: T) => number) => items.reduce((total, item) => total + of(item), 0)
 
@@ -88,7 +87,7 @@ export function standing(path: Pick<WaterPath, 'vessels'>, placed: PlacedVessel)
   const above = standingOn(path, vessel.id)
   const all = [placed, ...above]
   const below = vessel.on === undefined ? undefined : path.vessels.get(vessel.on)?.vessel.body
-  const pivot = vessel.on === undefined ? 0 : foot - base.height
+  const pivot = vessel.on === undefined ? 0 : foot - baseHeight(base)
   const midOf = (each: PlacedVessel) => each.foot + each.vessel.body.height / 2 - pivot
   const tare = sum(all, (each) => each.vessel.tare)
   const ways = WAYS.map(({ broad, along }) => {
@@ -116,7 +115,7 @@ export function standing(path: Pick<WaterPath, 'vessels'>, placed: PlacedVessel)
   const narrowBase = Math.min(base.width, base.depth)
   return {
     fullMass,
-    bearing: bearingPressure(fullMass, base.footprint),
+    bearing: bearingPressure(fullMass, bearingArea(vessel)),
     carried,
     tipping: Math.min(...ways.map((way) => way.tipping)),
     sliding: Math.min(...ways.map((way) => way.sliding)),

@@ -5,7 +5,7 @@ import { demoJobs, tanneryRow, withyHard } from '../demo'
 import { addVessel } from '../edits'
 import type { Store, Vessel } from '../scheme'
 import { baseBuild, ROUND } from './baseBuild'
-import { planPlaces } from './groups'
+import { poses } from '../layout/pose'
 import { padsOf, padUnder } from './pads'
 
 const one = withyHard().schemes[0]!.stores[0]!.vessels[0]!
@@ -17,11 +17,12 @@ const store = (places: readonly [along: number, out: number][], bases: Partial<V
   vessels: places.map(([along, out], i) => ({
     ...one,
     id: `v${i}`,
-    place: { along, out },
-    base: { ...one.base, kind: 'blocks', width: 1, depth: 1, ...bases[i] },
+    place: { x: along, y: out, turn: 0 },
+    base: { ...one.base, parts: [{ kind: 'blocks' as const, height: 0.3 }], soil: 'clay' as const, width: 1, depth: 1, ...bases[i] },
   })),
   links: [],
 })
+const posed = (each: Store) => poses({ stores: [each], drops: [] }, new Map())
 const area = ({ width, depth }: { width: number; depth: number }) => (width + 2 * ROUND) * (depth + 2 * ROUND)
 
 describe('pads', () => {
@@ -32,7 +33,7 @@ describe('pads', () => {
       [2.6, 1],
       [3.9, 1],
     ])
-    const pads = padsOf(row)
+    const pads = padsOf(row, posed(row))
     expect(pads).toHaveLength(1)
     expect(pads[0]!.width).toBeCloseTo(4.9, 9)
     expect(pads[0]!.depth).toBeCloseTo(1, 9)
@@ -41,7 +42,7 @@ describe('pads', () => {
     expect(row.vessels.map(sod)).toEqual([expect.closeTo(6.12, 9), 0, 0, 0])
     // What stands on it is every vessel's own.
     for (const vessel of row.vessels)
-      expect(baseBuild(vessel.base, padUnder(pads, vessel.id)).map(({ item }) => item)).toEqual(expect.arrayContaining(['blocks', 'slab']))
+      expect(baseBuild(vessel.base, padUnder(pads, vessel.id)).map(({ item }) => item)).toEqual(expect.arrayContaining(['blocks', 'packing']))
   })
 
   it.each([
@@ -91,7 +92,7 @@ describe('pads', () => {
         [0, 1],
         [1.3, 1],
       ],
-      [{}, { kind: 'gravel-pad' }],
+      [{}, { parts: [{ kind: 'gravel-pad', height: 0.1 }] }],
       2,
     ],
     [
@@ -101,8 +102,8 @@ describe('pads', () => {
         [1.3, 1],
       ],
       [
-        { kind: 'slab', height: 0.1 },
-        { kind: 'slab', height: 0.2 },
+        { parts: [{ kind: 'slab', height: 0.1 }] },
+        { parts: [{ kind: 'slab', height: 0.2 }] },
       ],
       2,
     ],
@@ -112,11 +113,11 @@ describe('pads', () => {
         [0, 1],
         [1.3, 1],
       ],
-      [{ kind: 'stand' }, { kind: 'ground' }],
+      [{ parts: [{ kind: 'stand', height: 0.3 }] }, { parts: [] }],
       0,
     ],
   ] as [string, [number, number][], Partial<Vessel['base']>[], number][])('%s', (_, places, bases, count) => {
-    expect(padsOf(store(places, bases))).toHaveLength(count)
+    expect(padsOf(store(places, bases), posed(store(places, bases)))).toHaveLength(count)
   })
 
   it('carry every vessel once and whole, and are never much larger than pads of their own', () => {
@@ -130,11 +131,14 @@ describe('pads', () => {
       maxLength: 7,
     })
     const check = (each: Store) => {
-      const pads = padsOf(each)
+      const pads = padsOf(each, posed(each))
       const carried = pads.flatMap(({ vessels }) => vessels.map(({ id }) => id))
       expect(new Set(carried).size).toBe(carried.length)
       for (const { vessels, width, depth } of pads) {
-        const places = vessels.map(({ id, base }) => ({ ...planPlaces(each).get(id)!, ...{ width: base.width, depth: base.depth } }))
+        const places = vessels.map(({ id, base }) => {
+          const { x, y } = posed(each).get(id)!.foot
+          return { along: x, out: y, width: base.width, depth: base.depth }
+        })
         const span = (from: number[], to: number[]) => Math.max(...to) - Math.min(...from)
         expect(width).toBeCloseTo(
           span(

@@ -1,6 +1,6 @@
-import type { Store, Vessel } from '../scheme'
+import type { Pose } from '../layout'
+import type { BaseKind, Store, Vessel } from '../scheme'
 import { ROUND } from './baseBuild'
-import { planPlaces } from './groups'
 
 /** What is dug and filled under one vessel, or under several that stand near one another. */
 export interface Pad {
@@ -36,12 +36,13 @@ const round = (a: Rect, b: Rect): Rect => ({
 /** Two pads of one kind that touch, or nearly, and make one rectangle without much ground for nothing. */
 function asOne(a: Rect, b: Rect): boolean {
   const [one, other] = [a.vessels[0]!.base, b.vessels[0]!.base]
-  if (one.kind !== other.kind || (one.kind === 'slab' && one.height !== other.height)) return false
+  const [low, its] = [one.parts[0]!, other.parts[0]!]
+  if (low.kind !== its.kind || one.ground !== other.ground || (low.kind === 'slab' && low.height !== its.height)) return false
   const apart = Math.max(a.left - b.right, b.left - a.right, a.near - b.far, b.near - a.far)
   return apart <= 2 * ROUND + DUG_AS_ONE + 1e-9 && area(round(a, b)) <= (area(a) + area(b)) * (1 + WASTE)
 }
 
-const HAS_PAD = new Set<Vessel['base']['kind']>(['gravel-pad', 'slab', 'blocks', 'timber', 'frame'])
+const HAS_PAD = new Set<BaseKind>(['gravel-pad', 'slab', 'blocks', 'timber', 'frame'])
 
 /**
  * The pads of a store: vessels whose bases are of one kind and stand near one another share one. Vessels that stand on another
@@ -49,13 +50,17 @@ const HAS_PAD = new Set<Vessel['base']['kind']>(['gravel-pad', 'slab', 'blocks',
  *
  * Source: common practice, no published source.
  */
-export function padsOf(store: Store): Pad[] {
-  const places = planPlaces(store)
+export function padsOf(store: Store, poses: ReadonlyMap<string, Pose>): Pad[] {
   let rects = store.vessels
-    .filter(({ on, base }) => on === undefined && HAS_PAD.has(base.kind))
+    .filter(({ on, base }) => on === undefined && base.parts[0] !== undefined && HAS_PAD.has(base.parts[0].kind))
     .map((vessel): Rect => {
-      const { along, out } = places.get(vessel.id)!
-      const { width, depth } = vessel.base
+      const { foot, turn } = poses.get(vessel.id)!
+      const along = foot.x
+      const out = foot.y
+      // Turned a quarter it lies the other way.
+      const sideways = Math.abs(Math.round(turn / 90)) % 2 === 1
+      const width = sideways ? vessel.base.depth : vessel.base.width
+      const depth = sideways ? vessel.base.width : vessel.base.depth
       return { vessels: [vessel], left: along - width / 2, right: along + width / 2, near: out - depth / 2, far: out + depth / 2 }
     })
   for (let joined = true; joined;) {

@@ -1,3 +1,4 @@
+import { lipOf } from '../layout'
 import { overflowStarts, portInvert, portOf } from '../path/portHeights'
 import type { PlacedVessel, WaterPath } from '../path/waterPath'
 import type { DeviceOf, Port, PortRole } from '../scheme'
@@ -18,10 +19,6 @@ export interface Usable {
 }
 
 export const portsOf = ({ vessel }: PlacedVessel, role: PortRole): Port[] => vessel.ports.filter((port) => port.role === role)
-
-/** Lip of a ring trough above the paving, m. */
-export const lipOf = ({ mark, adapterAbove, lipBelowMark }: Pick<DeviceOf<'ring-trough'>, 'mark' | 'adapterAbove' | 'lipBelowMark'>) =>
-  mark - adapterAbove - lipBelowMark
 
 type Full = Pick<Usable, 'top' | 'topBy'>
 const lowest = (candidates: readonly Full[]): Full => candidates.reduce((low, candidate) => (candidate.top < low.top ? candidate : low))

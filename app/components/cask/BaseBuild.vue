@@ -2,18 +2,31 @@
 import { word } from '#core/figures/told'
 import { factor, area, length, mass, plain, pressure, share, span, volume, type Quantity } from '#core/units/quantity'
 import { FOOT } from '#core/units/constants'
-import { ALLOWABLE_PRESSURE, baseBuild, clothedArea, frostHeadspace, padsOf, ROUND, type BasePart } from '#core/vessel'
+import {
+  ALLOWABLE_PRESSURE,
+  baseBuild,
+  clothedArea,
+  frostHeadspace,
+  padsOf,
+  ROUND,
+  standing as standingOf,
+  type BasePart,
+} from '#core/vessel'
 
 /** What the base is made of, what it carries and whether that is enough; light and frost. */
+const props = defineProps<{ vesselId: string }>()
 const bench = useWorkbench()
 const settings = useSettings()
 const { say, text } = useSay()
 
-const placed = computed(() => bench.assessed!.line.placed)
+const path = computed(() => bench.assessment!.path)
+const placed = computed(() => path.value.vessels.get(props.vesselId)!)
 /** What the vessel's pad carries: it, or it and its neighbours. */
-const pad = computed(() => padsOf(placed.value.store).find(({ vessels }) => vessels.some(({ id }) => id === placed.value.vessel.id)))
-const parts = computed(() => baseBuild(placed.value.vessel.base, pad.value))
-const standing = computed(() => bench.assessed!.standing)
+const pad = computed(() =>
+  padsOf(placed.value.store, path.value.layout.vessels).find(({ vessels }) => vessels.some(({ id }) => id === placed.value.vessel.id)),
+)
+const parts = computed(() => baseBuild(placed.value.vessel.base, pad.value, settings.system))
+const standing = computed(() => standingOf(path.value, placed.value))
 const allowed = computed(() => ALLOWABLE_PRESSURE[placed.value.vessel.base.soil])
 /** Gravel and sand are bought by the litre, the cubic metre or the cubic foot, never by the gallon. */
 const CUBIC_FOOT = FOOT ** 3
@@ -23,27 +36,45 @@ const amount = (part: BasePart): string =>
     : text(quantity(part))
 const quantity = ({ unit, quantity: n }: BasePart): Quantity =>
   unit === 'area' ? area(n) : unit === 'volume' ? volume(n) : unit === 'length' ? span(n) : plain(n)
-const SCALE = 110
-/** Layers from the ground up: what is dug out lies below the line. */
+/** As large as it fits, and no larger than a hand; true to its measures. */
+const scale = computed(() => Math.min(260, 150 / Math.max(0.1, drawnHeight.value)))
+const thick = computed(() => parts.value.filter(({ height, item }) => height > 0 && item !== 'sod' && item !== 'kerb'))
+const drawnHeight = computed(() => thick.value.reduce((sum, { height }) => sum + height, 0))
+/** Layers from the ground up, in px from the line of the ground; what is dug in lies below it. */
 const layers = computed(() => {
-  let at = 0
-  return parts.value.flatMap((part) => {
-    if (part.height <= 0 || part.item === 'sod' || part.item === 'kerb') return []
-    const height = Math.max(17, part.height * SCALE)
-    at += height
-    return [{ ...part, y: -at, drawn: height }]
+  let up = 0
+  let down = 0
+  const laid = [...thick.value.filter(({ below }) => below)].toReversed().map((part) => {
+    const y = down
+    down += part.height * scale.value
+    return { ...part, y, drawn: part.height * scale.value }
+  })
+  const built = thick.value
+    .filter(({ below }) => !below)
+    .map((part) => {
+      up += part.height * scale.value
+      return { ...part, y: -up, drawn: part.height * scale.value }
+    })
+  // Words keep a line's distance from one another, however thin their layers are.
+  let last = Infinity
+  return [...laid.toReversed(), ...built].map((layer) => {
+    last = Math.min(layer.y + layer.drawn / 2 + 4, last - 16)
+    return { ...layer, text: last }
   })
 })
 const FILL: Partial<Record<BasePart['item'], string>> = {
   gravel: 'gravel',
   sand: 'soil',
   slab: 'concrete',
+  cap: 'concrete',
   blocks: 'masonry',
+  halfBlocks: 'masonry',
   posts: 'timber',
   beams: 'timber',
   boards: 'timber',
 }
-const top = computed(() => Math.min(-20, ...layers.value.map(({ y }) => y)))
+const top = computed(() => Math.min(-20, ...layers.value.map(({ y, text: at }) => Math.min(y, at - 12))))
+const bottom = computed(() => Math.max(20, ...layers.value.map(({ y, drawn, text: at }) => Math.max(y + drawn, at))))
 const ratio = (value: number) => factor(value)
 </script>
 
@@ -53,24 +84,23 @@ const ratio = (value: number) => factor(value)
     <svg
       v-if="layers.length > 0"
       class="sheet-drawing my-1 w-full"
-      :viewBox="`0 ${top - 8} 340 ${-top + 26}`"
+      :viewBox="`0 ${top - 8} 340 ${bottom - top + 34}`"
       role="img"
       :aria-label="say('base.drawing')"
     >
       <HatchDefs prefix="base" />
-      <g v-for="layer in layers" :key="layer.item">
+      <g v-for="layer in layers" :key="`${layer.item}-${layer.below}`">
         <rect x="20" :y="layer.y" width="140" :height="layer.drawn" class="f-paper" />
         <rect x="20" :y="layer.y" width="140" :height="layer.drawn" :fill="`url(#base-${FILL[layer.item] ?? 'soil'})`" />
         <rect x="20" :y="layer.y" width="140" :height="layer.drawn" class="l-cut" />
-        <text x="172" :y="layer.y + layer.drawn / 2 + 4" class="t12">
-          {{ say(`base.item.${layer.item}`) }}, {{ text(length(layer.height)) }}
-        </text>
+        <path :d="`M160 ${layer.y + layer.drawn / 2}L169 ${layer.text - 4}`" class="l-faint" />
+        <text x="172" :y="layer.text" class="t12">{{ say(`base.item.${layer.item}`) }}, {{ text(length(layer.height)) }}</text>
       </g>
       <path d="M4 0H176" class="l-ground" />
-      <text x="20" y="14" class="t12 quiet">{{ say('base.firm') }}</text>
+      <text x="20" :y="bottom + 18" class="t12 quiet">{{ say(placed.vessel.base.soil === 'paving' ? 'base.onPaving' : 'base.firm') }}</text>
     </svg>
     <ul class="text-13">
-      <li v-for="part in parts" :key="part.item" class="flex justify-between border-b border-hair py-0.5">
+      <li v-for="part in parts" :key="`${part.item}-${part.below}`" class="flex justify-between border-b border-hair py-0.5">
         <span>{{ say(`base.item.${part.item}`) }}</span> <span class="num">{{ amount(part) }}</span>
       </li>
     </ul>

@@ -10,7 +10,7 @@ const bench = useWorkbench()
 const settings = useSettings()
 const { say, text } = useSay()
 
-const placed = computed(() => bench.assessed!.line.placed)
+const placed = computed(() => bench.vesselInHand!)
 const shared = computed(() => placed.value.store.vessels.length > 1 && ['linked-low', 'manifold'].includes(placed.value.store.arrangement))
 const step = computed(() => {
   const { body } = placed.value.vessel

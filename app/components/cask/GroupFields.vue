@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { addVessel, arrangeStore, changeLink, levelBases, MOST_VESSELS, removeVessel, setLinkBores } from '#core/edits'
+import { addVessel, arrangeStore, changeLink, levelBases, MOST_VESSELS, removeVessel, setLinkBores, setStand } from '#core/edits'
+import { baseHeight, linkLine, runKey } from '#core/layout'
 import { STORE_BORES } from '#core/pipe/bores'
 import { length, span, volume } from '#core/units/quantity'
-import { equaliseTime, isolations, levelTolerances, limitingVessel, linkCoefficient, meanArea, planPlaces } from '#core/vessel'
+import { equaliseTime, isolations, levelTolerances, limitingVessel, linkCoefficient, meanArea } from '#core/vessel'
 import { message } from '~/stores/messages'
 
 /** The store's vessels: how many, how they hang together, what each link and each millimetre costs. */
@@ -33,36 +34,12 @@ const evening = computed(() => {
   const [link] = store.value.links.filter(({ kind }) => kind === 'low' || kind === 'manifold')
   if (!link) return undefined
   const areas = [link.from, link.to].map(({ vessel }) => meanArea(store.value.vessels.find(({ id }) => id === vessel)!.body))
-  return equaliseTime([areas[0]!, areas[1]!], APART, link.bore, linkCoefficient(link)) / 60
+  return equaliseTime([areas[0]!, areas[1]!], APART, link.bore, linkCoefficient(linkLine(path.value.layout, link))) / 60
 })
 const taken = computed(() => isolations(store.value))
-const places = computed(() => [...planPlaces(store.value)].map(([id, place]) => ({ id, name: names.value[id]!, ...place })))
-const plan = computed(() => {
-  const width = Math.max(...places.value.map(({ along, width: w }) => along + w / 2))
-  const out = Math.max(...places.value.map(({ out: o, depth }) => o + depth / 2))
-  const left = Math.min(0, ...places.value.map(({ along, width: w }) => along - w / 2))
-  return { left, width: width - left, out, scale: Math.min(70, 300 / Math.max(0.5, width - left)) }
-})
-function setPlace(id: string, part: 'along' | 'out', value: number) {
-  const now = places.value.find((each) => each.id === id)!
-  edit(say('group.moved', { name: names.value[id]! }), (scheme) => ({
-    ...scheme,
-    stores: scheme.stores.map((each) => ({
-      ...each,
-      vessels: each.vessels.map((vessel) =>
-        vessel.id === id ? { ...vessel, place: { along: now.along, out: now.out, [part]: value } } : vessel,
-      ),
-    })),
-  }))
-}
 const setBase = (id: string, height: number) =>
-  edit(say('group.based', { name: names.value[id]! }), (scheme) => ({
-    ...scheme,
-    stores: scheme.stores.map((each) => ({
-      ...each,
-      vessels: each.vessels.map((vessel) => (vessel.id === id ? { ...vessel, base: { ...vessel.base, height } } : vessel)),
-    })),
-  }))
+  edit(say('group.based', { name: names.value[id]! }), (scheme) => setStand(scheme, id, height))
+const runOf = (id: string) => path.value.layout.runs.get(runKey('link', id))!
 </script>
 
 <template>
@@ -79,7 +56,14 @@ const setBase = (id: string, height: number) =>
     <ul>
       <li v-for="vessel in store.vessels" :key="vessel.id" class="border-b border-hair py-1">
         <div class="flex items-center justify-between gap-2 text-13">
-          <b>{{ vessel.name }}</b>
+          <button
+            type="button"
+            class="btn btn-bare font-semibold"
+            :aria-pressed="bench.vesselInHand?.vessel.id === vessel.id"
+            @click="bench.vesselChosen = vessel.id"
+          >
+            {{ vessel.name }}
+          </button>
           <span class="num">{{ text(volume(vessel.nominal)) }}</span>
           <button
             v-if="several"
@@ -95,7 +79,7 @@ const setBase = (id: string, height: number) =>
           v-if="several && vessel.on === undefined"
           :label="say('group.base', { name: vessel.name })"
           kind="length"
-          :model-value="vessel.base.height"
+          :model-value="baseHeight(vessel.base)"
           :least="0"
           :most="3"
           @update:model-value="(v) => setBase(vessel.id, v)"
@@ -115,7 +99,7 @@ const setBase = (id: string, height: number) =>
         v-if="several"
         type="button"
         class="btn"
-        @click="edit(say('group.levelled'), (scheme) => levelBases(scheme, store.id, store.vessels[0]!.base.height))"
+        @click="edit(say('group.levelled'), (scheme) => levelBases(scheme, store.id, baseHeight(store.vessels[0]!.base)))"
       >
         {{ say('group.level') }}
       </button>
@@ -141,22 +125,17 @@ const setBase = (id: string, height: number) =>
           :options="boreOptions(link.bore)"
           @update:model-value="(v) => edit(say('group.bore'), (scheme) => changeLink(scheme, link.id, (each) => (each.bore = Number(v))))"
         />
+        <p class="py-1 text-13">
+          {{ say('group.laid', { length: span(runOf(link.id).length), bends: runOf(link.id).bends.length }) }}
+        </p>
         <QuantityField
-          :label="say('group.length')"
+          :label="say('group.measured')"
           kind="span"
-          :model-value="link.length"
+          :model-value="link.measured ?? runOf(link.id).length"
           :least="0.01"
           :most="200"
-          @update:model-value="(v) => edit(say('group.length'), (scheme) => changeLink(scheme, link.id, (each) => (each.length = v)))"
-        />
-        <QuantityField
-          :label="say('group.fittings')"
-          kind="plain"
-          :model-value="link.fittings"
-          :least="0"
-          :most="100"
-          :note="say('group.fittingsNote')"
-          @update:model-value="(v) => edit(say('group.fittings'), (scheme) => changeLink(scheme, link.id, (each) => (each.fittings = v)))"
+          :note="say('group.measuredNote')"
+          @update:model-value="(v) => edit(say('group.measured'), (scheme) => changeLink(scheme, link.id, (each) => (each.measured = v)))"
         />
         <ChoiceField
           :label="say('group.valve')"
@@ -194,49 +173,8 @@ const setBase = (id: string, height: number) =>
         </li>
       </ul>
       <p class="py-1 text-13 text-ink-2">{{ say('group.winter') }}</p>
-      <h4 class="h3 pt-1">{{ say('group.plan') }}</h4>
-      <svg
-        class="sheet-drawing my-1 w-full"
-        :viewBox="`-8 -14 ${plan.width * plan.scale + 16} ${plan.out * plan.scale + 40}`"
-        role="img"
-        :aria-label="say('group.planText', { n: places.length })"
-      >
-        <path :d="`M-6 0H${plan.width * plan.scale + 6}`" class="l-ground" />
-        <text x="0" y="-4" class="t12 quiet">{{ say('group.wall') }}</text>
-        <g v-for="each in places" :key="each.id">
-          <rect
-            :x="(each.along - each.width / 2 - plan.left) * plan.scale"
-            :y="(each.out - each.depth / 2) * plan.scale"
-            :width="each.width * plan.scale"
-            :height="each.depth * plan.scale"
-            :rx="store.vessels.find(({ id }) => id === each.id)!.family === 'tote' ? 0 : (each.width * plan.scale) / 2"
-            class="f-wash l-cut"
-          />
-          <text :x="(each.along - plan.left) * plan.scale" :y="each.out * plan.scale + 4" text-anchor="middle" class="t12">
-            {{ each.name }}
-          </text>
-        </g>
-      </svg>
-      <div v-for="each in places" :key="each.id" class="border-b border-hair">
-        <QuantityField
-          :label="say('group.along', { name: each.name })"
-          kind="span"
-          :model-value="each.along"
-          :least="-100"
-          :most="100"
-          @update:model-value="(v) => setPlace(each.id, 'along', v)"
-        />
-        <QuantityField
-          :label="say('group.out', { name: each.name })"
-          kind="span"
-          :model-value="each.out"
-          :least="0"
-          :most="100"
-          @update:model-value="(v) => setPlace(each.id, 'out', v)"
-        />
-      </div>
-      <p class="cap">{{ span(plan.width).value > 0 ? say('group.planNote', { width: span(plan.width) }) : '' }}</p>
     </template>
+    <SitePlan />
     <button type="button" class="btn mt-1" @click="starting = true">{{ say('starter.open') }}</button>
     <StartersDialog v-if="starting" @close="starting = false" />
   </section>

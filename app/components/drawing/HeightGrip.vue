@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed } from 'vue'
+import { useDrag } from '~/composables/useDrag'
 /**
- * A height that may move: dragged with a pointer, nudged by the arrow keys (Shift for a fine step).
+ * A height that may move: dragged with a pointer (a finger rests on it first), nudged by the arrow keys (Shift for a fine step).
  * Heights are metres above the paving; `scale` turns a drag's pixels into them.
  */
 const props = defineProps<{
@@ -20,29 +21,23 @@ const props = defineProps<{
 const emit = defineEmits<{ move: [height: number, settled: boolean] }>()
 
 let start: { pointer: number; height: number } | undefined
-const dragging = ref(false)
 
 const held = (height: number) => Math.min(props.max, Math.max(props.min, Math.round(height * 10000) / 10000))
 
-function down(event: PointerEvent) {
-  if (!(event.currentTarget instanceof Element)) return
-  event.currentTarget.setPointerCapture(event.pointerId)
-  start = { pointer: event.clientY, height: props.height }
-  dragging.value = true
-  event.preventDefault()
-  if (event.currentTarget instanceof SVGElement) event.currentTarget.focus()
-}
-function move(event: PointerEvent) {
-  if (!start) return
-  const raw = start.height + (start.pointer - event.clientY) / props.scale
-  emit('move', held(Math.round(raw / props.fine) * props.fine), false)
-}
-function up() {
-  if (!start) return
-  start = undefined
-  dragging.value = false
-  emit('move', props.height, true)
-}
+const { dragged, listeners } = useDrag<'grip'>({
+  begin: (_, event) => (start = { pointer: event.clientY, height: props.height }),
+  move(_, event) {
+    if (!start) return
+    const raw = start.height + (start.pointer - event.clientY) / props.scale
+    emit('move', held(Math.round(raw / props.fine) * props.fine), false)
+  },
+  end() {
+    start = undefined
+    emit('move', props.height, true)
+  },
+})
+const dragging = computed(() => dragged.value !== undefined)
+const onGrip = listeners('grip')
 function key(event: KeyboardEvent) {
   const way = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
   if (way === 0) return
@@ -64,10 +59,7 @@ function key(event: KeyboardEvent) {
     :aria-valuenow="Math.round(height * 1000)"
     :aria-valuetext="valueText"
     :transform="`translate(${x} ${y})`"
-    @pointerdown="down"
-    @pointermove="move"
-    @pointerup="up"
-    @pointercancel="up"
+    v-on="onGrip"
     @keydown="key"
   >
     <rect :x="flip ? -24 : 0" y="-12" width="24" height="24" fill="transparent" />
@@ -79,7 +71,7 @@ function key(event: KeyboardEvent) {
 <style scoped>
 .grip {
   cursor: ns-resize;
-  touch-action: none;
+  touch-action: manipulation;
 }
 .body {
   fill: var(--sheet);

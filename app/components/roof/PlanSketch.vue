@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bendsAlong, eavesAlong, layOut, outletShares, pointAlong, stripOver } from '#core/gutter'
+import { bendsAlong, eavesAlong, placeSections, outletShares, pointAlong, stripOver } from '#core/gutter'
 import { moveHighPoint, moveOutlet } from '#core/edits'
 import { eaveSections } from '#core/path'
 import { insideArea, placed, planArea, sectionPlan, type Point } from '#core/roof'
@@ -21,7 +21,7 @@ const MARGIN = 46
 const STEP = computed(() => (settings.system === 'metric' ? 0.1 : 0.1524))
 
 const groups = computed(() => props.scheme.gutters.map((gutter) => ({ gutter, sections: eaveSections(props.scheme, gutter.id) })))
-const places = computed(() => layOut(groups.value))
+const places = computed(() => placeSections(groups.value))
 /** Drops whose water comes to a store; what others get runs to waste. */
 const collected = computed(() => {
   const ids = new Set<string>()
@@ -154,26 +154,21 @@ function moveTo(handle: Handle, along: number, settled: boolean) {
   )
   if (settled) bench.seal()
 }
-let drag: { handle: Handle; x: number; y: number; along: number; unit: number } | undefined
-function down(handle: Handle, event: PointerEvent) {
-  const target = event.currentTarget
-  if (!(target instanceof SVGGElement)) return
-  target.setPointerCapture(event.pointerId)
-  const screen = target.ownerSVGElement?.getScreenCTM()?.a ?? 1
-  drag = { handle, x: event.clientX, y: event.clientY, along: handle.along, unit: box.value.scale * screen }
-  event.preventDefault()
-  target.focus()
-}
-function move(event: PointerEvent) {
-  if (!drag) return
-  const angle = (drag.handle.turn * Math.PI) / 180
-  const along = (event.clientX - drag.x) * Math.cos(angle) - (event.clientY - drag.y) * Math.sin(angle)
-  moveTo(drag.handle, Math.round((drag.along + along / drag.unit) / STEP.value) * STEP.value, false)
-}
-function up() {
-  if (drag) bench.seal()
-  drag = undefined
-}
+let start: { x: number; y: number; along: number; unit: number } | undefined
+const { listeners } = useDrag<Handle>({
+  begin(handle, event) {
+    const { target } = event
+    const screen = (target instanceof SVGElement ? target.ownerSVGElement?.getScreenCTM()?.a : undefined) ?? 1
+    start = { x: event.clientX, y: event.clientY, along: handle.along, unit: box.value.scale * screen }
+  },
+  move(handle, event) {
+    if (!start) return
+    const angle = (handle.turn * Math.PI) / 180
+    const along = (event.clientX - start.x) * Math.cos(angle) - (event.clientY - start.y) * Math.sin(angle)
+    moveTo(handle, Math.round((start.along + along / start.unit) / STEP.value) * STEP.value, false)
+  },
+  end: () => bench.seal(),
+})
 function key(handle: Handle, event: KeyboardEvent) {
   const way = event.key === 'ArrowRight' || event.key === 'ArrowUp' ? 1 : event.key === 'ArrowLeft' || event.key === 'ArrowDown' ? -1 : 0
   if (way === 0) return
@@ -246,10 +241,7 @@ const described = computed(() =>
           :aria-valuenow="Math.round(handle.along * 1000)"
           :aria-valuetext="text(span(handle.along))"
           :transform="`translate(${handle.point.x} ${handle.point.y})`"
-          @pointerdown="down(handle, $event)"
-          @pointermove="move"
-          @pointerup="up"
-          @pointercancel="up"
+          v-on="listeners(handle)"
           @keydown="key(handle, $event)"
         >
           <circle r="14" fill="transparent" />
@@ -277,7 +269,7 @@ const described = computed(() =>
 }
 .handle {
   cursor: grab;
-  touch-action: none;
+  touch-action: manipulation;
 }
 .body {
   fill: var(--sheet);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { word } from '#core/figures/told'
 import { setMark, setOutletHeight, setPort, setStand } from '#core/edits'
+import { baseHeight } from '#core/layout'
 import type { Finding, Station } from '#core/findings'
 import { fall as fallQuantity, length, span, volume } from '#core/units/quantity'
 import { planRun } from '#core/roof'
@@ -126,7 +127,10 @@ const moveInlet = (height: number, settled: boolean) =>
     setPort(scheme, vesselId.value, props.assessed.line.intake.port.id, height - h.value.foot),
   )
 const moveStand = (height: number, settled: boolean) =>
-  edit('stand', height, settled, h.value.foot, (scheme) => setStand(scheme, vesselId.value, height))
+  // Told by the foot over the paving; what is under the base stays.
+  edit('stand', height, settled, h.value.foot, (scheme) =>
+    setStand(scheme, vesselId.value, baseHeight(props.assessed.line.placed.vessel.base) + height - h.value.foot),
+  )
 const moveOutlet = (height: number, settled: boolean) =>
   edit('outletHeight', height, settled, h.value.outlet, (scheme) => setOutletHeight(scheme, props.assessed.line.outlet.id, height))
 const moveTap = (height: number, settled: boolean) =>

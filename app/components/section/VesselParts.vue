@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { VesselScene } from '~/drawing/groupScene'
+import type { Box } from '~/drawing/shapes'
 
 /** One vessel on its stand, with the water that stands in it. */
 const props = defineProps<{
@@ -17,24 +18,29 @@ const water = computed(() => {
   const top = Math.min(floor, Math.max(props.vessel.rim - 3, props.surface))
   return { ...box, y: top, height: Math.max(0, floor - top) }
 })
-const blocks = computed(() => {
-  const { box } = props.vessel.stand
+/** Two columns of blocks under a slab, with the joints of their courses. */
+function blocksOf(box: Box) {
   const slab = Math.min(10, box.height * 0.2)
   const column = box.width * 0.37
   const body = box.height - slab
   const courses = Math.max(1, Math.round(body / (0.22 * props.scale)))
   return {
     slab,
-    column,
-    y: box.y + slab,
-    body,
+    columns: [box.x + 4, box.x + box.width - column - 4].map((x) => ({ x, y: box.y + slab, width: column, height: body })),
     joints: Array.from({ length: courses - 1 }, (_, i) => box.y + slab + (body * (i + 1)) / courses),
   }
-})
-const legs = computed(() => {
-  const { box } = props.vessel.stand
-  return `M${box.x + 4} ${box.y + 3}L${box.x + 8} ${box.y + box.height}M${box.x + box.width - 4} ${box.y + 3}L${box.x + box.width - 8} ${box.y + box.height}M${box.x + 6} ${box.y + box.height / 2}h${box.width - 12}`
-})
+}
+const legsOf = (box: Box) =>
+  `M${box.x + 4} ${box.y + 3}L${box.x + 8} ${box.y + box.height}M${box.x + box.width - 4} ${box.y + 3}L${box.x + box.width - 8} ${box.y + box.height}M${box.x + 6} ${box.y + box.height / 2}h${box.width - 12}`
+const parts = computed(() =>
+  props.vessel.stand.parts
+    .filter(({ box }) => box.height > 1)
+    .map((part) => ({
+      ...part,
+      blocks: part.kind === 'blocks' ? blocksOf(part.box) : undefined,
+      legs: part.kind === 'stand' || part.kind === 'timber' || part.kind === 'frame' ? legsOf(part.box) : undefined,
+    })),
+)
 /** A sealed lid's dome: no deeper than suits a vessel drawn small. */
 const lid = computed(() => {
   const { body, rim } = props.vessel
@@ -51,54 +57,30 @@ const bars = computed(() => {
 
 <template>
   <g>
-    <g v-if="vessel.stand.box.height > 1">
-      <g v-if="vessel.stand.kind === 'blocks'">
+    <g v-for="(part, i) in parts" :key="i">
+      <g v-if="part.blocks">
+        <template v-for="column in part.blocks.columns" :key="column.x">
+          <rect v-bind="column" class="f-paper" />
+          <rect v-bind="column" :fill="`url(#${prefix}-masonry)`" class="l-cut-edge" />
+          <path v-for="joint in part.blocks.joints" :key="joint" :d="`M${column.x} ${joint}h${column.width}`" class="l-seen" />
+        </template>
+        <rect :x="part.box.x" :y="part.box.y" :width="part.box.width" :height="part.blocks.slab" class="f-paper" />
         <rect
-          v-for="x in [vessel.stand.box.x + 4, vessel.stand.box.x + vessel.stand.box.width - blocks.column - 4]"
-          :key="x"
-          :x="x"
-          :y="blocks.y"
-          :width="blocks.column"
-          :height="blocks.body"
-          class="f-paper"
-        />
-        <rect
-          v-for="x in [vessel.stand.box.x + 4, vessel.stand.box.x + vessel.stand.box.width - blocks.column - 4]"
-          :key="-x"
-          :x="x"
-          :y="blocks.y"
-          :width="blocks.column"
-          :height="blocks.body"
-          :fill="`url(#${prefix}-masonry)`"
-          class="l-cut-edge"
-        />
-        <path
-          v-for="joint in blocks.joints"
-          :key="joint"
-          :d="`M${vessel.stand.box.x + 4} ${joint}h${blocks.column}M${vessel.stand.box.x + vessel.stand.box.width - blocks.column - 4} ${joint}h${blocks.column}`"
-          class="l-seen"
-        />
-        <rect :x="vessel.stand.box.x" :y="vessel.stand.box.y" :width="vessel.stand.box.width" :height="blocks.slab" class="f-paper" />
-        <rect
-          :x="vessel.stand.box.x"
-          :y="vessel.stand.box.y"
-          :width="vessel.stand.box.width"
-          :height="blocks.slab"
+          :x="part.box.x"
+          :y="part.box.y"
+          :width="part.box.width"
+          :height="part.blocks.slab"
           :fill="`url(#${prefix}-concrete)`"
           class="l-cut-edge"
         />
       </g>
-      <g v-else-if="vessel.stand.kind === 'stand' || vessel.stand.kind === 'timber' || vessel.stand.kind === 'frame'">
-        <path :d="legs" class="l-cut" />
-        <rect :x="vessel.stand.box.x" :y="vessel.stand.box.y" :width="vessel.stand.box.width" height="5" class="f-paper l-cut" />
+      <g v-else-if="part.legs">
+        <path :d="part.legs" class="l-cut" />
+        <rect :x="part.box.x" :y="part.box.y" :width="part.box.width" height="5" class="f-paper l-cut" />
       </g>
       <g v-else>
-        <rect v-bind="vessel.stand.box" class="f-paper" />
-        <rect
-          v-bind="vessel.stand.box"
-          :fill="`url(#${prefix}-${vessel.stand.kind === 'gravel-pad' ? 'gravel' : 'concrete'})`"
-          class="l-cut-edge"
-        />
+        <rect v-bind="part.box" class="f-paper" />
+        <rect v-bind="part.box" :fill="`url(#${prefix}-${part.kind === 'gravel-pad' ? 'gravel' : 'concrete'})`" class="l-cut-edge" />
       </g>
     </g>
 

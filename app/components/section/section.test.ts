@@ -125,7 +125,7 @@ describe('the section', () => {
   it('hatches what the vessel stands on by its material', async () => {
     const on = async (kind: 'blocks' | 'gravel-pad' | 'slab' | 'stand') => {
       const scheme = structuredClone(boathouse)
-      scheme.stores[0]!.vessels[0]!.base.kind = kind
+      scheme.stores[0]!.vessels[0]!.base.parts = [{ kind, height: 0.48 }]
       return draw(SectionScene, { scene: sceneOf(line(scheme), FRAME, 126), prefix: 'p' })
     }
     expect(await on('gravel-pad')).toContain('url(#p-gravel)')

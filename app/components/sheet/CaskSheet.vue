@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { word, type Told } from '#core/figures/told'
 import type { Shown } from '~/composables/useEdits'
-import { chooseVessel, setStand } from '#core/edits'
+import { chooseVessel, resizeVessel } from '#core/edits'
 import type { Vessel } from '#core/scheme'
 import { length, mass, pressure, volume } from '#core/units/quantity'
-import { CATALOGUE } from '#core/vessel'
+import { CATALOGUE, standing as standingOf } from '#core/vessel'
 import { message } from '~/stores/messages'
 
 /** The vessel and what it stands on. Decides how much there is between tap and full, and how much more would help. */
@@ -14,7 +14,10 @@ const { set } = useEdits()
 const { say, text } = useSay()
 
 const assessed = computed(() => bench.assessed)
-const vessel = computed(() => assessed.value?.line.placed.vessel)
+const placed = computed(() => bench.vesselInHand)
+const vessel = computed(() => placed.value?.vessel)
+const standing = computed(() => placed.value && standingOf(bench.assessment!.path, placed.value))
+const vessels = computed(() => [...(bench.assessment?.path.vessels.values() ?? [])].map((each) => each.vessel))
 const key = computed(
   () =>
     CATALOGUE.find(
@@ -43,30 +46,11 @@ function change<F extends Told, T extends Told>(field: string, from: Shown<F>, t
     if (found) recipe(found)
   })
 }
-/** Own dimensions: the inside follows the outside with the same walls, and the label what it then holds. */
 function resize(part: 'width' | 'depth' | 'height', value: number) {
-  const { body } = vessel.value!
-  change(
-    part === 'height' ? 'vesselHeight' : part === 'width' ? 'vesselWidth' : 'vesselDepth',
-    length(body[part]),
-    length(value),
-    (draft) => {
-      const { body: next } = draft
-      const before = { width: next.width, depth: next.depth, height: next.height }
-      next[part] = value
-      const isRound = next.kind !== 'upright' || next.plan === 'round'
-      if (isRound && part !== 'height') next.width = next.depth = value
-      if (next.kind === 'upright') next.area *= (next.width * next.depth) / (before.width * before.depth)
-      next.rim = Math.max(next.floor + 0.02, next.rim + next.height - before.height)
-      if (next.kind === 'upright') draft.nominal = next.area * (next.rim - next.floor)
-      draft.base.width = Math.max(draft.base.width, next.width)
-      draft.base.depth = Math.max(draft.base.depth, next.depth)
-    },
-  )
-}
-function stand(height: number) {
-  bench.editScheme(message('edit.stand', { from: length(vessel.value!.base.height), to: length(height) }), (scheme) =>
-    setStand(scheme, vessel.value!.id, height),
+  const { id, body } = vessel.value!
+  const field = part === 'height' ? 'vesselHeight' : part === 'width' ? 'vesselWidth' : 'vesselDepth'
+  bench.editScheme(message('edit.field', { field: say(`field.name.${field}`), from: length(body[part]), to: length(value) }), (scheme) =>
+    resizeVessel(scheme, id, part, value),
   )
 }
 const words = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: say(`word.${value}`) }))
@@ -91,6 +75,18 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
       <p class="py-1 text-13">{{ say('cask.widenHint') }}</p>
       <GroupFields />
       <h3 class="h3 rule pt-2">{{ say('cask.vessel') }}</h3>
+      <ChoiceField
+        v-if="vessels.length > 1"
+        :label="say('cask.which')"
+        :model-value="vessel.id"
+        :options="vessels.map(({ id, name }) => ({ value: id, label: name }))"
+        @update:model-value="(id) => (bench.vesselChosen = id)"
+      />
+      <NameField
+        :label="say('cask.name')"
+        :model-value="vessel.name"
+        @update:model-value="(name) => change('vesselName', vessel!.name, name, (draft) => (draft.name = name))"
+      />
       <ChoiceField :label="say('field.name.vessel')" :model-value="key" :options="options" @update:model-value="choose" />
       <QuantityField
         :label="say(vessel.body.kind === 'upright' && vessel.body.plan === 'box' ? 'field.name.vesselWidth' : 'field.name.vesselAcross')"
@@ -129,55 +125,18 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
         :options="words('new', 'food', 'unknown', 'chemical')"
         @update:model-value="(v) => change('held', word(vessel!.held), word(v), (draft) => (draft.held = v))"
       />
-      <h3 class="h3 rule pt-2">{{ say('cask.stand') }}</h3>
-      <ChoiceField
-        :label="say('field.name.baseKind')"
-        :model-value="vessel.base.kind"
-        :options="words('ground', 'slab', 'blocks', 'timber', 'stand', 'gravel-pad', 'deck')"
-        @update:model-value="(v) => change('baseKind', word(vessel!.base.kind), word(v), (draft) => (draft.base.kind = v))"
-      />
-      <QuantityField
-        :label="say('field.name.stand')"
-        kind="length"
-        :model-value="vessel.base.height"
-        :least="0"
-        :most="3"
-        @update:model-value="stand"
-      />
-      <QuantityField
-        :label="say('field.name.standWidth')"
-        kind="length"
-        :model-value="Math.min(vessel.base.width, vessel.base.depth)"
-        :least="0.1"
-        :most="10"
-        @update:model-value="
-          (v) => change('standWidth', length(vessel!.base.width), length(v), (draft) => (draft.base.width = draft.base.depth = v))
-        "
-      />
-      <ChoiceField
-        :label="say('field.name.soil')"
-        :model-value="vessel.base.soil"
-        :options="words('soft-garden', 'clay', 'sand', 'sandy-gravel', 'paving')"
-        @update:model-value="(v) => change('soil', word(vessel!.base.soil), word(v), (draft) => (draft.base.soil = v))"
-      />
-      <ChoiceField
-        :label="say('field.name.tied')"
-        :model-value="vessel.base.tied ? 'yes' : 'no'"
-        :options="words('yes', 'no')"
-        @update:model-value="
-          (v) => change('tied', word(vessel!.base.tied ? 'yes' : 'no'), word(v), (draft) => (draft.base.tied = v === 'yes'))
-        "
-      />
+      <BaseFields :vessel-id="vessel.id" />
       <p class="text-13 text-ink-2">
         {{
           say('cask.weighs', {
-            mass: mass(assessed.standing.fullMass),
-            bearing: pressure(assessed.standing.bearing),
-            ballast: volume(assessed.standing.ballast),
+            mass: mass(standing!.fullMass),
+            bearing: pressure(standing!.bearing),
+            ballast: volume(standing!.ballast),
           })
         }}
       </p>
-      <BaseBuild />
+      <BaseBuild :vessel-id="vessel.id" />
+      <PortFields :vessel-id="vessel.id" />
       <DipTable />
     </template>
     <div class="md:hidden"><AnswerView v-if="!wide" /></div>

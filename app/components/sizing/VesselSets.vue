@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { baseHeight } from '#core/layout'
 import { vesselSets } from '#core/balance'
 import { LITRE } from '#core/units/constants'
 import { days, share, span, volume } from '#core/units/quantity'
@@ -22,7 +23,9 @@ const sets = computed(() => {
   const { sweep } = bench.simulation
   if (!sweep || !bench.scheme || !bench.assessed) return []
   const { heights, placed } = bench.assessed.line
-  const all = vesselSets(sweep.points, bench.scheme.space, heights.outlet - placed.vessel.base.height).filter(({ fits }) => fits !== false)
+  const all = vesselSets(sweep.points, bench.scheme.space, heights.outlet - baseHeight(placed.vessel.base)).filter(
+    ({ fits }) => fits !== false,
+  )
   let before = -1
   return all.filter(({ met }) => {
     const worth = met - before >= CLEARLY_MORE

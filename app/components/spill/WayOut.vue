@@ -4,6 +4,7 @@ import type { Shown } from '~/composables/useEdits'
 import { produce } from 'immer'
 import { firstSoak, soakRoof, soakStorms } from '#core/findings'
 import { breakHole, canSiphon, gardenRule, soakNeed, SOIL_RATES } from '#core/overflow'
+import { runKey } from '#core/layout'
 import { surplusWays, takenBy, wayHead } from '#core/catch'
 import type { OverflowRoute } from '#core/scheme'
 import { area, hours, length, span, volume } from '#core/units/quantity'
@@ -39,7 +40,8 @@ function change<F extends Told, T extends Told>(field: string, from: Shown<F>, t
     if (found) recipe(found)
   })
 }
-const measure = (field: 'overflowLength' | 'overflowEnd' | 'crest', part: 'length' | 'end' | 'crest', value: number) =>
+const laid = computed(() => bench.assessment!.path.layout.runs.get(runKey('overflow', props.route.id))!)
+const measure = (field: 'overflowEnd' | 'crest', part: 'end' | 'crest', value: number) =>
   change(field, length(props.route[part]), length(value), (route) => (route[part] = value))
 function setMouth(mouth: OverflowRoute['mouth']) {
   change('mouth', word(props.route.mouth), word(mouth), (route) => {
@@ -83,10 +85,11 @@ const SOAK_PARTS = [
     <QuantityField
       :label="say('field.name.overflowLength')"
       kind="span"
-      :model-value="route.length"
+      :model-value="route.measured ?? laid.length"
       :least="0"
       :most="500"
-      @update:model-value="(v) => measure('overflowLength', 'length', v)"
+      :note="say('group.laid', { length: span(laid.length), bends: laid.bends.length })"
+      @update:model-value="(v) => change('overflowLength', span(route.measured ?? laid.length), span(v), (each) => (each.measured = v))"
     />
     <QuantityField
       :label="say('field.name.overflowEnd')"

@@ -1,3 +1,4 @@
+import { hoseOf, type Hosed } from '../../layout'
 import { sizeByBore, pipeByBore, type End } from '../../parts'
 import { strapCount } from '../../levels'
 import type { Device, DeviceOf, Drop, Hose, Target } from '../../scheme'
@@ -131,7 +132,9 @@ function flushParts(make: Assembler, device: DeviceOf<'first-flush'>, key: strin
   })
 }
 
-function hosePart(make: Assembler, key: string, hose: Hose, from: string, to: Target): void {
+function hosePart(make: Assembler, key: string, device: Hosed, from: string): void {
+  const { to } = device
+  const hose = hoseOf(make.path.layout, device)
   const pipe = pipeByBore(hose.bore, ['hose'])
   make.pipe(key, 'drop', pipe, hose.length)
   const upper = make.meet('drop', { part: from, end: male(pipe) }, { part: key, end: female(pipe) })
@@ -227,7 +230,7 @@ export function deviceParts(
     device.called,
   )
   if (device.kind === 'first-flush') flushParts(make, device, key)
-  if ('hose' in device) hosePart(make, `${key}:hose`, device.hose, key, device.to)
+  if ('hose' in device) hosePart(make, `${key}:hose`, device, key)
   if (device.kind === 'neck') {
     // Two bends and the piece between them, told by what lies between the corners.
     const diagonal = Math.hypot(device.across, device.height - 2 * BEND_LEG) - 2 * BEND_LEG

@@ -14,7 +14,6 @@ import { vesselParts } from './vesselParts'
 export { cornerReach, portKey, usualSeal } from './assembler'
 export { carryLegs } from './deviceParts'
 export { leastLeg } from './legs'
-export { overflowLegs } from './overflowParts'
 
 /** A scheme taken apart: every part once, every joint, every length of pipe. */
 export interface Assembly {

@@ -1,3 +1,5 @@
+import { runKey } from '../../layout'
+import { layLegs } from './legs'
 import { measuresOf } from '../../parts'
 import { drawnKey } from '../part'
 import { pipeEnds, type Assembler } from './assembler'
@@ -7,11 +9,9 @@ import { valvePrice } from './guidePrices'
 export function linkParts(make: Assembler): void {
   for (const link of make.path.scheme.stores.flatMap(({ links }) => links)) {
     const pipe = make.pipeOf(link.bore)
+    const run = make.path.layout.runs.get(runKey('link', link.id))!
     const key = drawnKey({ kind: 'link', id: link.id })
-    make.pipe(key, 'cask', pipe, link.length, { drawn: { kind: 'link', id: link.id } })
-    const { top, bottom } = pipeEnds(pipe)
-    const upper = make.meet('cask', make.port(link.from.vessel, link.from.port, pipe), { part: key, end: top })
-    const lower = make.meet('cask', { part: key, end: bottom }, make.port(link.to.vessel, link.to.port, pipe))
+    make.pipe(key, 'cask', pipe, run.length, { drawn: { kind: 'link', id: link.id } })
     const valved = link.valve !== 'none'
     if (valved)
       make.part({
@@ -24,6 +24,13 @@ export function linkParts(make: Assembler): void {
       })
     // A valve's body between its two faces. Common practice.
     const middle = { of: `${key}:valve`, length: 0.06 + (measuresOf(pipe)?.outside ?? 0) }
-    make.order({ key, part: key, station: 'cask', pipe, span: link.length, ...(valved ? { middle } : {}) }, [upper, lower])
+    const legs = pipe.type === 'hose' ? [run.length] : run.legs
+    const from = make.port(link.from.vessel, link.from.port, pipe)
+    const open = layLegs(
+      make,
+      { key, station: 'cask', pipe, legs, ...(valved ? { middle: { leg: legs.indexOf(Math.max(...legs)), body: middle } } : {}) },
+      from && { side: from },
+    )
+    make.lead('cask', open, make.port(link.to.vessel, link.to.port, pipe))
   }
 }

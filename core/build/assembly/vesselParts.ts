@@ -9,7 +9,7 @@ import { BASE_GUIDE, GUIDE, VESSEL_GUIDE } from './guidePrices'
 
 /** Vessels with what closes, clothes and airs them, and what they stand on. */
 export function vesselParts(make: Assembler): void {
-  const pads = make.path.scheme.stores.flatMap(padsOf)
+  const pads = make.path.scheme.stores.flatMap((store) => padsOf(store, make.path.layout.vessels))
   for (const { vessel } of make.path.vessels.values()) {
     const [least, perLitre] = VESSEL_GUIDE[vessel.family]
     const key = make.drawn(
@@ -73,7 +73,13 @@ export function vesselParts(make: Assembler): void {
 
 function baseParts(make: Assembler, vessel: Vessel, pad: Pad | null): void {
   const key = drawnKey({ kind: 'base', id: vessel.id })
-  for (const { item, quantity, unit } of baseBuild(vessel.base, pad)) {
+  const layers = baseBuild(vessel.base, pad, make.ground.system)
+  // Gravel under a pad and in it is bought as one.
+  const items = [...new Set(layers.map(({ item }) => item))]
+  for (const item of items) {
+    const own = layers.filter((layer) => layer.item === item)
+    const { unit } = own[0]!
+    const quantity = own.reduce((sum, layer) => sum + layer.quantity, 0)
     const [price, shop] = BASE_GUIDE[item]!
     // A slab cast in place is told by its volume, laid ones by their number.
     const cast = item === 'slab' && unit === 'volume'

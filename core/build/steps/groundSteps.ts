@@ -1,5 +1,6 @@
 import { length, volume } from '../../units/quantity'
-import { baseBuild, padsOf, padUnder, ROUND } from '../../vessel'
+import { baseHeight } from '../../layout'
+import { baseBuild, baseMass, padsOf, padUnder, ROUND, type BasePart } from '../../vessel'
 import { drawnKey } from '../part'
 import { ONE_LIFTS, type Ground, type Order } from './order'
 import { WAITS } from './step'
@@ -18,15 +19,17 @@ export function beforeSteps(order: Order, { path }: Ground): void {
   order.add({ id: 'buy', kind: 'buy', phase: 'before', station: 'gutter', minutes: 60, after: ['rules'] })
 }
 
+const sum = (layers: readonly BasePart[], of: 'height' | 'quantity') => layers.reduce((total, layer) => total + layer[of], 0)
+
 /** Pads dug and filled, one for all that stands on it, and what every vessel has on top of them. */
-export function baseSteps(order: Order, { path }: Ground): void {
-  const pads = path.scheme.stores.flatMap(padsOf)
+export function baseSteps(order: Order, { path, system }: Ground): void {
+  const pads = path.scheme.stores.flatMap((store) => padsOf(store, path.layout.vessels))
   /** The last step of a pad, by every vessel that stands on it. */
   const laid = new Map<string, string>()
   for (const { vessel, store } of path.scheme.stores.flatMap((each) => each.vessels.map((one) => ({ vessel: one, store: each })))) {
     if (vessel.on !== undefined) continue
     const pad = padUnder(pads, vessel.id)
-    const layers = baseBuild(vessel.base, pad)
+    const layers = baseBuild(vessel.base, pad, system)
     const { base } = vessel
     const own = { phase: 'base' as const, station: 'cask' as const, on: vessel.name, look: drawnKey({ kind: 'base', id: vessel.id }) }
     const has = (item: string) => layers.find((layer) => layer.item === item)
@@ -46,14 +49,14 @@ export function baseSteps(order: Order, { path }: Ground): void {
         cautions: ['services'],
         parts: parts.filter((key) => key.endsWith(':sod')),
       })
-    const gravel = has('gravel')
-    if (gravel)
+    const gravel = layers.filter(({ item }) => item === 'gravel')
+    if (gravel.length > 0)
       last = order.add({
         ...under,
         id: `gravel:${vessel.id}`,
         kind: 'gravel',
-        minutes: 30 + gravel.quantity * 120,
-        values: { depth: length(gravel.height), volume: volume(gravel.quantity) },
+        minutes: 30 + sum(gravel, 'quantity') * 120,
+        values: { depth: length(sum(gravel, 'height')), volume: volume(sum(gravel, 'quantity')) },
         after: [last, 'buy'],
         tools: ['tamper', 'level'],
         parts: parts.filter((key) => /:(fabric|gravel|sand|kerb|pins)$/.test(key)),
@@ -67,29 +70,34 @@ export function baseSteps(order: Order, { path }: Ground): void {
         minutes: 150,
         hands: 2,
         wait: WAITS.concrete,
-        values: { height: length(base.height) },
+        values: { height: length(has('slab')!.height) },
         after: [last, 'buy'],
         tools: ['level'],
         cautions: ['weight'],
         parts: parts.filter((key) => key.endsWith(':slab')),
       })
     for (const each of pad?.vessels ?? []) laid.set(each.id, last)
-    if (base.kind === 'ground' || base.kind === 'deck') continue
+    // What the pad's own steps have laid already is not built again.
+    const above = base.parts.filter(({ kind }) => kind !== 'deck' && kind !== 'gravel-pad' && !(cast && kind === 'slab'))
+    if (above.length === 0) continue
+    const made = above.some(({ kind }) => kind === 'timber' || kind === 'frame')
+    const bought = above.every(({ kind }) => kind === 'stand')
+    const height = baseHeight(base)
     order.add({
       ...own,
       id: `base:${vessel.id}`,
-      kind: base.kind === 'stand' ? 'standLevel' : 'baseLevel',
-      minutes: base.kind === 'stand' ? 15 : base.kind === 'timber' || base.kind === 'frame' ? 180 : 60,
-      hands: base.mass > 4 * ONE_LIFTS || base.kind === 'timber' || base.kind === 'frame' ? 2 : 1,
+      kind: bought ? 'standLevel' : 'baseLevel',
+      minutes: bought ? 15 : made ? 180 : 60,
+      hands: made || baseMass(base) > 4 * ONE_LIFTS ? 2 : 1,
       values: {
-        height: length(base.height),
+        height: length(height),
         width: length(base.width),
         long: length(base.depth),
         how: store.vessels.length > 1 ? 'several' : 'one',
       },
       after: [last, 'buy'],
       tools: ['level'],
-      cautions: ['weight', ...(base.height > 1 || base.kind === 'frame' ? (['structure'] as const) : [])],
+      cautions: ['weight', ...(height > 1 || above.some(({ kind }) => kind === 'frame') ? (['structure'] as const) : [])],
       parts: parts.filter((key) => !/:(sod|fabric|gravel|sand|kerb|pins)$/.test(key) && !(cast && key.endsWith(':slab'))),
     })
   }

@@ -1,3 +1,4 @@
+import type { UnitSystem } from '../../units/quantity'
 import { sectionLines } from '../../levels'
 import type { WaterPath } from '../../path'
 import type { Assembly } from '../assembly'
@@ -42,8 +43,14 @@ export function inOrder(steps: readonly Step[]): Step[] {
  *
  * Source: common practice, no published source.
  */
-export function orderOfWork(path: WaterPath, assembly: Assembly, groups: readonly CutGroup[], holes: readonly Hole[]): Step[] {
-  const ground: Ground = { path, assembly, groups, holes, lines: sectionLines(path) }
+export function orderOfWork(
+  path: WaterPath,
+  assembly: Assembly,
+  groups: readonly CutGroup[],
+  holes: readonly Hole[],
+  system: UnitSystem,
+): Step[] {
+  const ground: Ground = { path, assembly, groups, holes, lines: sectionLines(path), system }
   const order = new Order()
   for (const part of [beforeSteps, baseSteps, vesselSteps, gutterSteps, dropSteps, fixSteps, waterSteps, finishSteps, testSteps])
     part(order, ground)

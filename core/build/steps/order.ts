@@ -1,3 +1,4 @@
+import type { UnitSystem } from '../../units/quantity'
 import type { SectionLine } from '../../levels'
 import type { WaterPath } from '../../path'
 import type { Assembly } from '../assembly'
@@ -45,4 +46,6 @@ export interface Ground {
   groups: readonly CutGroup[]
   holes: readonly Hole[]
   lines: readonly SectionLine[]
+  /** Whose shops blocks and slabs are bought in. */
+  system: UnitSystem
 }

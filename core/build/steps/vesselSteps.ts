@@ -1,3 +1,4 @@
+import { baseHeight } from '../../layout'
 import { word } from '../../figures/told'
 import { count, length, mass } from '../../units/quantity'
 import { drawnKey } from '../part'
@@ -55,7 +56,7 @@ export function vesselSteps(order: Order, { path, holes }: Ground): void {
       kind: vessel.base.tied ? 'setTied' : 'set',
       minutes: 20,
       hands: vessel.tare > ONE_LIFTS || vessel.on !== undefined ? 2 : 1,
-      values: { tare: mass(vessel.tare), height: length(vessel.base.height) },
+      values: { tare: mass(vessel.tare), height: length(baseHeight(vessel.base)) },
       after: [
         last,
         ...(order.ids.has(`base:${vessel.id}`) ? [`base:${vessel.id}`] : []),

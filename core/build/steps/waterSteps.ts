@@ -1,3 +1,4 @@
+import { overflowLength } from '../../layout'
 import { length } from '../../units/quantity'
 import { drawnKey } from '../part'
 import type { Ground, Order } from './order'
@@ -15,7 +16,7 @@ export function waterSteps(order: Order, { path }: Ground): void {
       minutes: 25 + (route.soak ? 180 : 0),
       hands: route.soak ? 2 : 1,
       values: {
-        run: length(route.length),
+        run: length(overflowLength(path.layout, route)),
         ...(route.to.kind === 'ground' ? { far: length(route.to.wallDistance), how: 'ground' } : { how: 'on' }),
       },
       after: [`set:${route.from.vessel}`, ...fixed],

@@ -13,7 +13,8 @@ export const target = oneOfKind({
   }),
 })
 
-const hose = record({ bore: bore(), length: amount(0.05, 200) })
+/** A hose between a pipe and a vessel; `measured` is its length where somebody took it, m. */
+const hose = record({ bore: bore(), measured: amount(0.05, 200).optional().default(undefined) })
 
 /** Every device carries an id, and may carry the reader's own word for it. */
 const part = { id: id(), called: name().optional() }

@@ -20,7 +20,8 @@ export const overflowRoute = record({
   from: record({ vessel: id(), port: id() }),
   mouth: choice('stub', 'standpipe', 'hooped'),
   bore: bore(),
-  length: amount(0, 500),
+  /** Length as somebody took it with a tape, m; what the layout gives is told beside it where the two differ. */
+  measured: amount(0, 500).optional().default(undefined),
   fall: amount(-0.2, 1),
   /** Air hole or open tee at the crown of a hoop. */
   vented: flag(),

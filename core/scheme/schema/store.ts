@@ -25,24 +25,28 @@ const port = record({
   role: choice('inlet', 'outlet', 'overflow', 'link', 'vent', 'lid'),
   at: amount(0, 20),
   bore: bore(),
-  /** Where round the vessel, as on a clock face with the wall at twelve. */
-  clock: amount(1, 12),
+  /** Where round the vessel, as on a clock face with its own back at twelve; to where it leads when left out. */
+  clock: amount(0, 12).optional().default(undefined),
   screened: flag(),
   /** Led down to the floor with an upturned foot. */
   calmed: flag(),
 })
 
+/** What a base can be built of, one on another. */
+export const BASE_KINDS = ['slab', 'blocks', 'timber', 'stand', 'gravel-pad', 'frame', 'deck'] as const
+
 const base = record({
-  kind: choice('ground', 'slab', 'blocks', 'timber', 'stand', 'gravel-pad', 'frame', 'deck'),
-  height: amount(0, 12),
+  /** Ground under it above the paving, m: below nought where it is sunk. For a vessel on another the top of that one counts. */
+  ground: amount(-5, 10),
+  /** From below upwards, each with what it adds to the height, m; none on the bare ground. */
+  parts: list(record({ kind: choice(...BASE_KINDS), height: amount(0, 12) }), 0, 4),
   width: amount(0.05, 20),
   depth: amount(0.05, 20),
-  mass: amount(0, 20000),
-  /** Area that presses on the soil, m². */
-  footprint: amount(0.001, 400),
   soil: choice('soft-garden', 'clay', 'sand', 'sandy-gravel', 'paving'),
   tied: flag(),
 })
+export type Base = InferType<typeof base>
+export type BaseKind = (typeof BASE_KINDS)[number]
 
 export const vessel = record({
   id: id(),
@@ -59,8 +63,11 @@ export const vessel = record({
   lidMesh: amount(0, 0.05),
   held: choice('new', 'food', 'unknown', 'chemical'),
   base,
-  /** Middle of the vessel on the plan, m: along the wall from the store's first, and out from the wall. In a row where left out. */
-  place: record({ along: amount(-100, 100), out: amount(0, 100) })
+  /**
+   * Middle of the vessel on the plan, m: along the first wall from the first outlet, and out from that wall; and how it is
+   * turned, degrees clockwise from above. At the pipe that fills it, or in a row, where left out.
+   */
+  place: record({ x: amount(-1000, 1000), y: amount(-1000, 1000), turn: amount(-360, 360) })
     .optional()
     .default(undefined),
   /** Another vessel it stands on, when stacked. */
@@ -80,9 +87,8 @@ const link = record({
   from: end,
   to: end,
   bore: bore(),
-  length: amount(0.01, 200),
-  /** Sum of the fittings' loss factors besides entry and exit. */
-  fittings: amount(0, 100),
+  /** Length as somebody took it with a tape, m; what the layout gives is told beside it where the two differ. */
+  measured: amount(0.01, 200).optional().default(undefined),
   valve: choice('none', 'open', 'shut'),
 })
 export type Link = InferType<typeof link>

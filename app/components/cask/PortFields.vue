@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import { word } from '#core/figures/told'
+import { addPort, changePort, loosePorts, removePort } from '#core/edits'
+import type { Port, PortRole, Scheme } from '#core/scheme'
+import { length } from '#core/units/quantity'
+import { message } from '~/stores/messages'
+
+/** Every hole of a vessel: how high, on which side, how wide. Decides where the drill goes. */
+const props = defineProps<{ vesselId: string }>()
+const bench = useWorkbench()
+const { say, text } = useSay()
+
+const path = computed(() => bench.assessment!.path)
+const vessel = computed(() => path.value.vessels.get(props.vesselId)!.vessel)
+const loose = computed(() => loosePorts(bench.scheme!, props.vesselId))
+const ROLES: readonly PortRole[] = ['inlet', 'lid', 'outlet', 'overflow', 'link', 'vent']
+const onTop = ({ role }: Port) => role === 'lid' || role === 'vent'
+const hourOf = ({ id }: Port) => path.value.layout.ports.get(`${props.vesselId} ${id}`)?.hour
+const hourText = (hour: number) => say('ports.hour', { n: String(Math.round(hour * 2) / 2 || 12) })
+/** What a row says without being opened. */
+const sum = (port: Port) =>
+  onTop(port)
+    ? text(length(port.bore))
+    : say('ports.sum', { under: length(vessel.value.body.rim - port.at), at: length(port.at), hour: hourText(hourOf(port) ?? 12) })
+const HOURS = Array.from({ length: 12 }, (_, i) => String(i + 1))
+const edit = (recipe: (scheme: Scheme) => Scheme) => bench.editScheme(message('edit.ports', { name: vessel.value.name }), recipe)
+/** Tells both as they stand in the field that was typed into. */
+const set = (port: Port, part: 'at' | 'bore', from: number, to: number, value: number) =>
+  bench.editScheme(
+    message('edit.portAt', { what: word(`port-${port.role}`), name: vessel.value.name, from: length(from), to: length(to) }),
+    (scheme) => changePort(scheme, props.vesselId, port.id, { [part]: value }),
+  )
+</script>
+
+<template>
+  <section :aria-label="say('ports.title')">
+    <h3 class="h3 rule pt-2">{{ say('ports.title') }}</h3>
+    <details v-for="port in vessel.ports" :key="port.id" class="border-b border-hair py-1">
+      <summary class="flex min-h-8 cursor-pointer flex-wrap items-center justify-between gap-x-2 text-13">
+        <b>{{ say(`word.port-${port.role}`) }}</b> <span class="num">{{ sum(port) }}</span>
+      </summary>
+      <template v-if="!onTop(port)">
+        <QuantityField
+          :label="say(port.role === 'overflow' || port.role === 'link' ? 'ports.invertUnderRim' : 'ports.underRim')"
+          kind="length"
+          :model-value="vessel.body.rim - port.at"
+          :least="0"
+          :most="vessel.body.rim"
+          @update:model-value="(v) => set(port, 'at', vessel.body.rim - port.at, v, vessel.body.rim - v)"
+        />
+        <QuantityField
+          :label="say(port.role === 'overflow' || port.role === 'link' ? 'ports.invertOverFoot' : 'ports.overFoot')"
+          kind="length"
+          :model-value="port.at"
+          :least="0"
+          :most="vessel.body.rim"
+          @update:model-value="(v) => set(port, 'at', port.at, v, v)"
+        />
+        <ChoiceField
+          :label="say('ports.side')"
+          :model-value="port.clock === undefined ? '' : String(port.clock)"
+          :options="[
+            { value: '', label: say('ports.auto', { hour: hourText(hourOf(port) ?? 12) }) },
+            ...HOURS.map((value) => ({ value, label: say('ports.hour', { n: value }) })),
+            ...(port.clock !== undefined && !HOURS.includes(String(port.clock))
+              ? [{ value: String(port.clock), label: say('ports.hour', { n: String(port.clock) }) }]
+              : []),
+          ]"
+          :note="say('ports.sideNote')"
+          @update:model-value="(v) => edit((scheme) => changePort(scheme, vesselId, port.id, { clock: v === '' ? undefined : Number(v) }))"
+        />
+      </template>
+      <QuantityField
+        :label="say('ports.bore')"
+        kind="length"
+        :model-value="port.bore"
+        :least="0.002"
+        :most="1"
+        @update:model-value="(v) => set(port, 'bore', port.bore, v, v)"
+      />
+      <ChoiceField
+        :label="say('ports.screened')"
+        :model-value="port.screened ? 'yes' : 'no'"
+        :options="(['yes', 'no'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
+        @update:model-value="(v) => edit((scheme) => changePort(scheme, vesselId, port.id, { screened: v === 'yes' }))"
+      />
+      <button v-if="loose.has(port.id)" type="button" class="btn btn-bare" @click="edit((scheme) => removePort(scheme, vesselId, port.id))">
+        {{ say('ports.close') }}
+      </button>
+      <p v-else class="text-12 text-ink-2">{{ say('ports.tied') }}</p>
+    </details>
+    <p class="flex flex-wrap items-center gap-1 py-1 text-13">
+      {{ say('ports.add') }}
+      <button v-for="role in ROLES" :key="role" type="button" class="btn" @click="edit((scheme) => addPort(scheme, vesselId, role))">
+        {{ say(`word.port-${role}`) }}
+      </button>
+    </p>
+  </section>
+</template>

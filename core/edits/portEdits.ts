@@ -1,0 +1,50 @@
+import { produce } from 'immer'
+import { port } from '../arrangements/parts'
+import type { Port, PortRole, Scheme } from '../scheme'
+import { tiedPorts } from './portTies'
+import { freshId, OVERFLOW_BELOW_RIM, vesselOf } from './schemeEdits'
+
+/** Usual height and bore of a fresh opening, by what it is for, m. Common practice. */
+const USUAL: Record<PortRole, { bore: number; screened: boolean; at: (floor: number, rim: number) => number }> = {
+  inlet: { bore: 0.0525, screened: false, at: (_, rim) => rim - 0.06 },
+  outlet: { bore: 0.019, screened: false, at: (floor) => floor + 0.05 },
+  overflow: { bore: 0.0525, screened: true, at: (_, rim) => rim - OVERFLOW_BELOW_RIM },
+  link: { bore: 0.0525, screened: false, at: (floor) => floor + 0.04 },
+  vent: { bore: 0.05, screened: true, at: (_, rim) => rim },
+  lid: { bore: 0.15, screened: true, at: (_, rim) => rim },
+}
+
+/** One more opening of a vessel, where it is usual for what it is for. @throws RangeError when there is no such vessel */
+export function addPort(scheme: Scheme, vesselId: string, role: PortRole): Scheme {
+  return produce(scheme, (draft) => {
+    const vessel = vesselOf(draft, vesselId)
+    const { bore, screened, at } = USUAL[role]
+    const { floor, rim } = vessel.body
+    vessel.ports.push(port(freshId(role === 'outlet' ? 'out' : role, vessel.ports), role, at(floor, rim), { bore, screened }))
+  })
+}
+
+/** Ports that nothing leads into or out of and that may go: a vessel keeps one. */
+export function loosePorts(scheme: Scheme, vesselId: string): Set<string> {
+  const { ports } = vesselOf(scheme, vesselId)
+  const tied = tiedPorts(scheme, vesselId)
+  return new Set(ports.length > 1 ? ports.filter(({ id }) => !tied.has(id)).map(({ id }) => id) : [])
+}
+
+/** Closes an opening. @throws RangeError when something is tied to it, or there is none of that id */
+export function removePort(scheme: Scheme, vesselId: string, portId: string): Scheme {
+  if (!loosePorts(scheme, vesselId).has(portId)) throw new RangeError(`port ${portId} of vessel ${vesselId} cannot be taken out`)
+  return produce(scheme, (draft) => {
+    const vessel = vesselOf(draft, vesselId)
+    vessel.ports = vessel.ports.filter(({ id }) => id !== portId)
+  })
+}
+
+/** Changes where an opening is, how wide, or whether it is screened. @throws RangeError when there is none of that id */
+export function changePort(scheme: Scheme, vesselId: string, portId: string, change: Partial<Omit<Port, 'id' | 'role'>>): Scheme {
+  return produce(scheme, (draft) => {
+    const found = vesselOf(draft, vesselId).ports.find(({ id }) => id === portId)
+    if (!found) throw new RangeError(`vessel ${vesselId} has no port ${portId}`)
+    Object.assign(found, change)
+  })
+}

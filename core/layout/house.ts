@@ -1,0 +1,45 @@
+import { placeSections } from '../gutter/alongEave'
+import { placed, sectionPlan } from '../roof/sectionPlan'
+import type { Scheme } from '../scheme'
+import { turned, vec, type Vec3 } from './vector'
+import { planFrame } from './walls'
+
+/** A roof section as it lies over the ground, in the job's frame. */
+export interface RoofOver {
+  section: string
+  /** Corners in order; the eave is from the first to the second. `z` is 0: heights are the gutter's. */
+  corners: Vec3[]
+}
+
+/** Outlines of all roof sections in the job's frame, for the plan and for what stands under them. Source: geometry. */
+export function roofOver(scheme: Pick<Scheme, 'gutters' | 'sections' | 'drops'>): RoofOver[] {
+  const frame = planFrame(scheme)
+  const groups = scheme.gutters.map((gutter) => ({
+    gutter,
+    sections: scheme.sections.filter(({ shedsTo }) => shedsTo.kind === 'gutter' && shedsTo.gutter === gutter.id),
+  }))
+  const places = placeSections(groups)
+  return scheme.sections.flatMap((section) => {
+    const place = places.get(section.id)
+    if (!place) return []
+    return [{ section: section.id, corners: placed(sectionPlan(section), place).map(({ x, y }) => frame(vec(x, -y, 0))) }]
+  })
+}
+
+/** Whether a point lies under a roof, by more than a margin, m. */
+export function isUnder(roof: RoofOver, point: Vec3, margin = 0): boolean {
+  const { corners } = roof
+  let within = false
+  corners.forEach((a, i) => {
+    const b = corners[(i + 1) % corners.length]!
+    if (a.y > point.y !== b.y > point.y && point.x < ((b.x - a.x) * (point.y - a.y)) / (b.y - a.y) + a.x) within = !within
+  })
+  if (!within || margin <= 0) return within
+  // Far enough from every side.
+  return corners.every((a, i) => {
+    const b = corners[(i + 1) % corners.length]!
+    const side = turned({ x: b.x - a.x, y: b.y - a.y, z: 0 }, 90)
+    const long = Math.hypot(side.x, side.y)
+    return long < 1e-9 || Math.abs(((point.x - a.x) * side.x + (point.y - a.y) * side.y) / long) > margin
+  })
+}

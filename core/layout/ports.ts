@@ -1,0 +1,176 @@
+import type { Port, Scheme, Vessel } from '../scheme'
+import { inside, outside, type Pose } from './pose'
+import { plus, turned, vec, type Vec3 } from './vector'
+import { targetsOf, type Upright } from './walls'
+
+/** An opening of a vessel: where its middle is on the outside, and the way out of it. */
+export interface PortPose {
+  vessel: string
+  port: string
+  at: Vec3
+  /** Square to the vessel where the hole is: level on the side, up on the lid. */
+  way: Vec3
+  /** Hour on the clock face with the vessel's own back at twelve; none on the top. */
+  hour?: number
+}
+
+/** Holes stay this far from a box's corner, m: its frame and its rounding. Common practice. */
+const CORNER = 0.1
+/** A pipe's mouth over a lid stays this far inside the rim, m. Common practice. */
+const LID_EDGE = 0.04
+
+export const isOnTop = ({ role }: Pick<Port, 'role'>): boolean => role === 'lid' || role === 'vent'
+
+/** Height of a port's middle above the paving, m: overflows and links are told by their invert. */
+export const centreHeight = (foot: number, { role, at, bore }: Pick<Port, 'role' | 'at' | 'bore'>): number =>
+  foot + at + (role === 'overflow' || role === 'link' ? bore / 2 : 0)
+
+const hourOf = ({ x, y }: Vec3): number => {
+  const hours = (Math.atan2(x, -y) * 6) / Math.PI
+  // Twelve and not nought, as on a clock.
+  return hours <= 1e-6 ? hours + 12 : hours
+}
+
+/** A way out from a vessel's own middle at an hour. */
+export const wayAt = (hour: number): Vec3 => turned(vec(0, -1, 0), hour * 30)
+
+/**
+ * A hole on the side at an hour. On a box it is square to the face that the hour points at, where the way from its
+ * middle at that hour comes out.
+ */
+function onSide({ half, round, ...pose }: Pose, hour: number, z: number): Pick<PortPose, 'at' | 'way' | 'hour'> {
+  const way = wayAt(hour)
+  if (round) {
+    const at = outside(pose, vec(way.x * half.width, way.y * half.width, 0))
+    return { at: { ...at, z }, way: turned(way, pose.turn), hour }
+  }
+  const sideways = Math.abs(way.x) * half.depth > Math.abs(way.y) * half.width
+  const scale = sideways ? half.width / Math.abs(way.x) : half.depth / Math.abs(way.y)
+  const at = outside(pose, vec(way.x * scale, way.y * scale, 0))
+  const square = sideways ? vec(Math.sign(way.x), 0, 0) : vec(0, Math.sign(way.y), 0)
+  return { at: { ...at, z }, way: turned(square, pose.turn), hour }
+}
+
+/** The hour at which a vessel's side looks at a point; `aim` of a box is the place along its face, so that pipes can be straight. */
+function hourTowards(pose: Pose, point: Vec3): number {
+  const own = inside(pose, { ...point, z: pose.foot.z })
+  if (pose.round) return hourOf(own)
+  const { width, depth } = pose.half
+  const gapX = Math.abs(own.x) - width
+  const gapY = Math.abs(own.y) - depth
+  const clamp = (at: number, half: number) => Math.min(Math.max(at, -Math.max(0, half - CORNER)), Math.max(0, half - CORNER))
+  return gapX >= gapY
+    ? hourOf(vec(Math.sign(own.x || 1) * width, clamp(own.y, depth), 0))
+    : hourOf(vec(clamp(own.x, width), Math.sign(own.y || 1) * depth, 0))
+}
+
+/** Middle of what two boxes have in common along a way, seen from the first one's middle; the other's middle where nothing. */
+function aimAt(from: Pose, to: Pose): Vec3 {
+  if (from.round || to.round) return to.foot
+  const own = inside(from, to.foot)
+  const way = inside({ ...from, foot: vec(0, 0, 0) }, outside({ ...to, foot: vec(0, 0, 0) }, vec(1, 0, 0)))
+  // Turned square to one another or not at all, as boxes along a wall are; else middle looks at middle.
+  const askew = Math.min(Math.abs(way.x), Math.abs(way.y)) > 1e-6
+  if (askew) return to.foot
+  const half = Math.abs(way.x) > 0.5 ? to.half : { width: to.half.depth, depth: to.half.width }
+  const common = (middle: number, mine: number, its: number) => {
+    const low = Math.max(-mine, middle - its)
+    const high = Math.min(mine, middle + its)
+    return low < high ? (low + high) / 2 : middle
+  }
+  return outside(from, vec(common(own.x, from.half.width, half.width), common(own.y, from.half.depth, half.depth), 0))
+}
+
+/** What a port is joined to, as far as it decides the side that its hole is on. */
+type Joined = { kind: 'vessel'; vessel: string } | { kind: 'above'; vessel: string } | { kind: 'pipe'; drop: string } | { kind: 'away' }
+
+function joints(scheme: Scheme): Map<string, Joined> {
+  const found = new Map<string, Joined>()
+  const key = (vessel: string, port: string) => `${vessel} ${port}`
+  const tie = (end: { vessel: string; port: string }, to: Joined) => {
+    if (!found.has(key(end.vessel, end.port))) found.set(key(end.vessel, end.port), to)
+  }
+  for (const { from, to, kind } of scheme.stores.flatMap(({ links }) => links)) {
+    const joined = kind === 'stack' || kind === 'manifold' ? 'above' : 'vessel'
+    tie(from, { kind: joined, vessel: to.vessel })
+    tie(to, { kind: joined, vessel: from.vessel })
+  }
+  for (const { id, devices, end } of scheme.drops)
+    for (const to of [...devices.flatMap(targetsOf), end]) if (to.kind === 'vessel') tie(to, { kind: 'pipe', drop: id })
+  for (const { from, to } of scheme.overflows) {
+    if (to.kind === 'vessel') {
+      tie(from, { kind: 'vessel', vessel: to.vessel })
+      tie(to, { kind: 'vessel', vessel: from.vessel })
+    } else tie(from, { kind: 'away' })
+  }
+  return found
+}
+
+/** Hours at which something that leads away leaves, the first that is free. */
+const AWAY = [3, 9, 6, 12]
+/** Hour of a hole that nothing is joined to: taps to the yard. */
+const USUAL: Partial<Record<Port['role'], number>> = { outlet: 6, inlet: 12, overflow: 3, link: 9 }
+/** So much room is wanted in front of a pipe that leads away, m. */
+const ROOM = 0.4
+
+const inOneAnother = (point: Vec3, { foot, turn, half, round }: Pose): boolean => {
+  const own = inside({ foot, turn }, { ...point, z: foot.z })
+  return round ? Math.hypot(own.x, own.y) < half.width : Math.abs(own.x) < half.width && Math.abs(own.y) < half.depth
+}
+
+/** Whether a pipe that leaves there at that hour has room before it meets another vessel or the first wall. */
+function isFree(pose: Pose, hour: number, all: readonly Pose[]): boolean {
+  const { at, way } = onSide(pose, hour, pose.foot.z)
+  const before = [0.1, 0.2, 0.3, ROOM].map((far) => plus(at, way, far))
+  const standsThere = (point: Vec3) => all.some((other) => other.vessel !== pose.vessel && inOneAnother(point, other))
+  return before.every((point) => point.y > 0 && !standsThere(point))
+}
+
+/**
+ * Every opening where it is: on the lid, or on the side at the hour that was given. Where none was given a link looks at the
+ * vessel that it joins, those of one manifold to the yard, an inlet at the pipe that fills it, an overflow to the first side that is free, a tap to the yard.
+ *
+ * @returns by vessel and port, `vessel port`
+ * Source: geometry.
+ */
+export function portPoses(scheme: Scheme, placed: ReadonlyMap<string, Pose>, pipes: ReadonlyMap<string, Upright>): Map<string, PortPose> {
+  const found = new Map<string, PortPose>()
+  const joined = joints(scheme)
+  const all = [...placed.values()]
+  const hour = (vessel: Vessel, port: Port, pose: Pose): number => {
+    if (port.clock !== undefined) return port.clock
+    const to = joined.get(`${vessel.id} ${port.id}`)
+    const other = to && 'vessel' in to ? placed.get(to.vessel) : undefined
+    const pipe = to?.kind === 'pipe' ? pipes.get(to.drop) : undefined
+    if (to?.kind === 'vessel' && other) {
+      const level = Math.hypot(other.foot.x - pose.foot.x, other.foot.y - pose.foot.y)
+      // One over the other: both holes on the side that is free.
+      if (level > 1e-6) return hourTowards(pose, aimAt(pose, other))
+    }
+    if (to?.kind === 'above' && other && Math.hypot(other.foot.x - pose.foot.x, other.foot.y - pose.foot.y) > 1e-6) return 6
+    if (pipe) return hourTowards(pose, pipe.axis)
+    if (to) return AWAY.find((each) => isFree(pose, each, all)) ?? USUAL.overflow!
+    return USUAL[port.role] ?? 12
+  }
+  for (const store of scheme.stores)
+    for (const vessel of store.vessels) {
+      const pose = placed.get(vessel.id)!
+      for (const port of vessel.ports) {
+        const z = centreHeight(pose.foot.z, port)
+        const own = { vessel: vessel.id, port: port.id }
+        if (!isOnTop(port)) {
+          found.set(`${vessel.id} ${port.id}`, { ...own, ...onSide(pose, hour(vessel, port, pose), z) })
+          continue
+        }
+        // Over the lid a pipe ends as near to where it comes from as the lid lets it.
+        const to = joined.get(`${vessel.id} ${port.id}`)
+        const pipe = to?.kind === 'pipe' ? pipes.get(to.drop) : undefined
+        const wanted = pipe ? inside(pose, { ...pipe.axis, z: pose.foot.z }) : vec(0, 0, 0)
+        const room = Math.max(0, Math.min(pose.half.width, pose.half.depth) - port.bore / 2 - LID_EDGE)
+        const far = Math.hypot(wanted.x, wanted.y)
+        const at = outside(pose, far > room ? vec((wanted.x / far) * room, (wanted.y / far) * room, 0) : { ...wanted, z: 0 })
+        found.set(`${vessel.id} ${port.id}`, { ...own, at: { ...at, z }, way: vec(0, 0, 1) })
+      }
+    }
+  return found
+}

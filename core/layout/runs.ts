@@ -1,0 +1,157 @@
+import type { DeviceOf, Link, OverflowRoute, Scheme, Target } from '../scheme'
+import type { Pose } from './pose'
+import type { PortPose } from './ports'
+import { bendsOf, hoseWay, legsOf, route, straightened, type RunEnd } from './route'
+import { minus, plus, unit, vec, type Vec3 } from './vector'
+import { offWallOf, type Upright } from './walls'
+
+/** Something that carries water between two ends, as it is laid. */
+export interface Run {
+  key: string
+  kind: 'link' | 'hose' | 'overflow'
+  /** The link, device or overflow that it is of. */
+  id: string
+  /** Its corners from end to end, m, in the job's frame. */
+  points: Vec3[]
+  /** Straight ways from corner to corner, m. */
+  legs: number[]
+  /** How far it turns at every corner, degrees. */
+  bends: number[]
+  /** Along its axis from end to end, m. */
+  length: number
+}
+
+/** The wall that a group stands at: a point on it at the paving, the way out of it, and along it to the right. */
+export interface Wall {
+  at: Vec3
+  out: Vec3
+  along: Vec3
+}
+
+/** A link goes straight out of its hole for so much before it turns: fitting, a piece of pipe, half a bend, m. Common practice. */
+const stubOf = (bore: number) => Math.max(0.18, 0.12 + 1.7 * bore)
+/** An overflow stands so far off the side before it turns, so that a hand gets round it, m. Common practice. */
+const OUT = 0.2
+/** The crown of a hoop takes two bends and the tee that airs it, m. Common practice. */
+const crownOf = (bore: number) => Math.max(OUT, 0.09 + 2.4 * bore)
+/** A hose goes straight off its spigot for so much, m. Common practice. */
+const HOSE_STUB = 0.05
+/** Nearer to its place than this a pipe goes straight down to it, m. */
+const UNDER = 0.05
+/** The spigot of a ring trough sits this far below its lip, m. Common practice. */
+export const SPIGOT_BELOW_LIP = 0.02
+
+/** Lip of a ring trough above the paving, m. */
+export const lipOf = ({ mark, adapterAbove, lipBelowMark }: Pick<DeviceOf<'ring-trough'>, 'mark' | 'adapterAbove' | 'lipBelowMark'>) =>
+  mark - adapterAbove - lipBelowMark
+
+export type Hosed = DeviceOf<'ring-trough' | 'push-in' | 'twist' | 'flap'>
+/** Height at which a hose leaves a device, m above the paving. */
+export const spigotHeight = (device: Hosed): number => (device.kind === 'ring-trough' ? lipOf(device) - SPIGOT_BELOW_LIP : device.height)
+
+export const runKey = (kind: Run['kind'], id: string): string => `${kind}:${id}`
+
+function run(kind: Run['kind'], id: string, points: Vec3[]): Run {
+  const legs = legsOf(points)
+  return { key: runKey(kind, id), kind, id, points, legs, bends: bendsOf(points), length: legs.reduce((sum, leg) => sum + leg, 0) }
+}
+
+/** What runs are laid between. */
+export interface Ground {
+  scheme: Scheme
+  pipes: ReadonlyMap<string, Upright>
+  poses: ReadonlyMap<string, Pose>
+  ports: ReadonlyMap<string, PortPose>
+  walls: ReadonlyMap<string, Wall>
+}
+
+const portAt = ({ ports }: Ground, { vessel, port }: { vessel: string; port: string }): PortPose => ports.get(`${vessel} ${port}`)!
+const level = (way: Vec3): Vec3 => unit({ ...way, z: 0 })
+
+/** Ports of a manifold that an earlier link has led to its common pipe already: the next one begins there. */
+function linkRun(ground: Ground, link: Link, wall: Wall, reached: ReadonlySet<string>): Run {
+  const [from, to] = [portAt(ground, link.from), portAt(ground, link.to)]
+  const points = route(from, to, stubOf(link.bore), wall.along)
+  const branches = link.kind === 'manifold' && reached.has(`${link.from.vessel} ${link.from.port}`) && points.length > 3
+  return run('link', link.id, branches ? points.slice(1) : points)
+}
+
+function hoseRun(ground: Ground, dropId: string, device: Hosed): Run | undefined {
+  const pipe = ground.pipes.get(dropId)
+  const drop = ground.scheme.drops.find(({ id }) => id === dropId)
+  if (!pipe || !drop || device.to.kind !== 'vessel') return undefined
+  const to = portAt(ground, device.to)
+  const axis = { ...pipe.axis, z: spigotHeight(device) }
+  const way = level(minus(to.at, axis))
+  const from: RunEnd = { at: plus(axis, way, drop.outside / 2), way }
+  return run('hose', device.id, hoseWay(from, to, HOSE_STUB))
+}
+
+/** Where a run ends that leads to something other than a place on the ground. */
+function endOf(ground: Ground, to: Exclude<Target, { kind: 'ground' }>, from: Vec3): RunEnd | undefined {
+  if (to.kind === 'vessel') return portAt(ground, to)
+  const pipe = ground.pipes.get(to.drop)
+  if (!pipe) return undefined
+  const at = { ...pipe.axis, z: Math.min(from.z, pipe.axis.z) }
+  return { at, way: level(minus(from, at)) }
+}
+
+/**
+ * Way of an overflow: out of the side, over its crown where it has one, down, and over the ground to where it ends, falling
+ * as it was asked to.
+ */
+function overflowRun(ground: Ground, overflow: OverflowRoute, wall: Wall): Run {
+  const from = portAt(ground, overflow.from)
+  const half = overflow.bore / 2
+  // An overflow through a lid or a rim goes over the edge towards the yard.
+  const way = Math.abs(from.way.z) > 0.5 ? wall.out : from.way
+  const points = [from.at, plus(from.at, way, OUT)]
+  if (overflow.mouth === 'hooped' && overflow.crest + half > from.at.z) {
+    const up = { ...points[1]!, z: overflow.crest + half }
+    points.push(up, plus(up, way, crownOf(overflow.bore)))
+  }
+  const last = points.at(-1)!
+  if (overflow.to.kind !== 'ground') {
+    const end = endOf(ground, overflow.to, last)
+    if (!end) return run('overflow', overflow.id, straightened(points))
+    const onward = route({ at: last, way }, end, stubOf(overflow.bore), wall.along)
+    return run('overflow', overflow.id, straightened([...points.slice(0, -1), ...onward]))
+  }
+  const stands = (last.x - wall.at.x) * wall.out.x + (last.y - wall.at.y) * wall.out.y
+  const far = overflow.to.wallDistance - stands
+  const over = Math.abs(far) < UNDER ? 0 : far
+  const foot = overflow.end + half
+  const down = { ...last, z: Math.max(foot, Math.min(last.z, foot + overflow.fall * Math.abs(over))) }
+  points.push(down)
+  if (over !== 0) points.push({ ...plus(down, wall.out, over), z: foot })
+  return run('overflow', overflow.id, straightened(points))
+}
+
+/**
+ * Every run of a scheme as it is laid, by its key.
+ *
+ * Source: geometry; the straight ends are common practice.
+ */
+export function runs(ground: Ground): Map<string, Run> {
+  const { scheme, walls } = ground
+  const found = new Map<string, Run>()
+  const put = (one: Run | undefined) => one && found.set(one.key, one)
+  for (const { id, links } of scheme.stores) {
+    const reached = new Set<string>()
+    for (const link of links) {
+      put(linkRun(ground, link, walls.get(id)!, reached))
+      for (const { vessel, port } of [link.from, link.to]) reached.add(`${vessel} ${port}`)
+    }
+  }
+  for (const { id, devices } of scheme.drops) for (const device of devices) if ('hose' in device) put(hoseRun(ground, id, device))
+  const storeOf = (vesselId: string) => scheme.stores.find(({ vessels }) => vessels.some(({ id }) => id === vesselId))!
+  for (const overflow of scheme.overflows) put(overflowRun(ground, overflow, walls.get(storeOf(overflow.from.vessel).id)!))
+  return found
+}
+
+/** The wall that a pipe hangs on; the first wall where there is no pipe. */
+export function wallOf(scheme: Pick<Scheme, 'drops'>, pipe: Upright | undefined): Wall {
+  const drop = pipe && scheme.drops.find(({ id }) => id === pipe.drop)
+  if (!pipe || !drop) return { at: vec(0, 0, 0), out: vec(0, 1, 0), along: vec(1, 0, 0) }
+  return { at: { ...plus(pipe.axis, pipe.out, -offWallOf(drop)), z: 0 }, out: pipe.out, along: pipe.along }
+}
