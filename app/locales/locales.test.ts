@@ -73,7 +73,12 @@ describe('words', () => {
   })
   it('every finding has its sentence, its why, what is next, and its mend where it mends', () => {
     for (const { id, mend } of FINDING_RULES) {
-      for (const part of ['say', 'why', 'next', ...(mend ? [['frown', 'headShort', 'measuredDiffers'].includes(id) ? 'option' : 'mend'] : [])])
+      for (const part of [
+        'say',
+        'why',
+        'next',
+        ...(mend ? [['frown', 'headShort', 'measuredDiffers'].includes(id) ? 'option' : 'mend'] : []),
+      ])
         expect([id, part, get(british, `finding.${id}.${part}`) !== undefined]).toEqual([id, part, true])
     }
   })

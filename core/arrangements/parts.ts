@@ -186,6 +186,7 @@ export const link = (id: string, from: string, to: string, kind: Link['kind'] = 
   to: { vessel: to, port: kind === 'cascade' ? 'in' : 'link' },
   bore: 0.0409,
   measured: undefined,
+  via: undefined,
   valve: 'open',
   ...more,
 })
@@ -204,6 +205,7 @@ export const overflow = (id: string, from: string, to: Target, more: Partial<Ove
   mouth: 'stub',
   bore: 0.0525,
   measured: undefined,
+  via: undefined,
   fall: 0.02,
   vented: false,
   crest: 0,

@@ -38,7 +38,7 @@ export const twoButtsShed = (): Scheme =>
     sections: [roof('left', 'Left side', 3, 1.2, 'gutter-left'), roof('right', 'Right side', 3, 1.2, 'gutter-right')],
     gutters: [
       gutter('gutter-left', 'Left gutter', 3, [outlet('out-left', 3, 1.9, 'cross')]),
-      gutter('gutter-right', 'Right gutter', 3, [outlet('out-right', 3, 1.9, 'drop')]),
+      gutter('gutter-right', 'Right gutter', 3, [outlet('out-right', 0, 1.9, 'drop')]),
     ],
     drops: [
       drop('cross', 'Pipe across the gable', [carryingPipe('carry', 2.4, { bore: 0.064, lowPoint: 1.85 })], { kind: 'drop', drop: 'drop' }),
@@ -84,7 +84,7 @@ export const twoBarrelsTransfer = (): Scheme =>
         [link('tie', 'first', 'second')],
       ),
       store('header', 'Header inside', [
-        vessel('header-tank', 'Header', 'butt-100', baseOf('timber', 1.2, 0.6, { tied: true }), [port('in', 'inlet', 0.7), out()]),
+        vessel('header-tank', 'Header', 'butt-100', baseOf('timber', 0.95, 0.6, { tied: true }), [port('in', 'inlet', 0.7), out()]),
       ]),
     ],
     overflows: [overflow('over', 'first', ground('drain', 1))],
@@ -121,7 +121,7 @@ export const toteEachEnd = (): Scheme =>
     ),
     stores: (['a', 'b'] as const).map((end) =>
       store(`store-${end}`, `Tote ${end.toUpperCase()}`, [
-        vessel(`tote-${end}`, `Tote ${end.toUpperCase()}`, 'tote-275', toteBase, [lidIn(1.105), out(0.19, 0.05), overflowPort(1.05)], {
+        vessel(`tote-${end}`, `Tote ${end.toUpperCase()}`, 'tote-275', toteBase, [lidIn(1.105), out(0.19, 0.05), overflowPort(1.03)], {
           light: 'clad',
           held: 'food',
         }),
@@ -137,7 +137,10 @@ export const toteEachEnd = (): Scheme =>
 export const fourTotesTwoSides = (): Scheme => {
   const side = (key: 'left' | 'right') => ({
     section: roof(key, `${key} side`, 12, 3.5, `gutter-${key}`),
-    gutter: gutter(`gutter-${key}`, `${key} gutter`, 12, [outlet(`out-${key}`, 12, 3, `drop-${key}`)], { width: 0.125, depth: 0.0625 }),
+    gutter: gutter(`gutter-${key}`, `${key} gutter`, 12, [outlet(`out-${key}`, key === 'left' ? 12 : 0, 3, `drop-${key}`)], {
+      width: 0.125,
+      depth: 0.0625,
+    }),
     drop: drop(
       `drop-${key}`,
       `${key} downpipe`,
@@ -150,8 +153,12 @@ export const fourTotesTwoSides = (): Scheme => {
     ),
   })
   const sides = [side('left'), side('right')]
-  const tote = (id: string, extra: Parameters<typeof vessel>[4] = []) =>
-    vessel(id, id, 'tote-275', toteBase, [low(0.19), out(0.19), ...extra], { light: 'clad', held: 'food' })
+  const tote = (id: string, extra: Parameters<typeof vessel>[4] = [], more: Parameters<typeof vessel>[5] = {}) =>
+    vessel(id, id, 'tote-275', toteBase, [low(0.19), out(0.19), ...extra], { light: 'clad', held: 'food', ...more })
+  // The second hole of one that joins two pipes.
+  const other = port('link-2', 'link', 0.19, { bore: 0.0409 })
+  // Past the gable, opposite the second one of the other side, so that the pipe across runs outside the house.
+  const beyond = { x: 1.55, y: -7.753, turn: 180 }
   return scheme('four-totes', 'Four totes two a side, linked low across, hooped overflow, winter break-down', {
     sections: sides.map(({ section }) => section),
     gutters: sides.map(({ gutter: one }) => one),
@@ -160,11 +167,20 @@ export const fourTotesTwoSides = (): Scheme => {
       store(
         'store',
         'Totes',
-        [tote('left-1', [lidIn(1.105), overflowPort(0.9, 0.0779)]), tote('left-2'), tote('right-1', [lidIn(1.105)]), tote('right-2')],
+        [
+          tote('left-1', [lidIn(1.105), overflowPort(0.9, 0.0779)]),
+          tote('left-2', [other]),
+          tote('right-1', [lidIn(1.105)]),
+          tote('right-2', [other], { place: beyond }),
+        ],
         'linked-low',
         [
           link('l', 'left-1', 'left-2', 'low', { bore: 0.0525 }),
-          link('across', 'left-2', 'right-2', 'low', { bore: 0.0525 }),
+          link('across', 'left-2', 'right-2', 'low', {
+            bore: 0.0525,
+            from: { vessel: 'left-2', port: 'link-2' },
+            to: { vessel: 'right-2', port: 'link-2' },
+          }),
           link('r', 'right-2', 'right-1', 'low', { bore: 0.0525 }),
         ],
       ),
@@ -197,7 +213,7 @@ export const totesStacked = (): Scheme =>
             'Lower tote',
             'tote-275',
             baseOf('slab', 0.3, 1.25),
-            [port('link', 'link', 1.1, { bore: 0.05 }), out(0.19), port('vent', 'vent', 1.105)],
+            [port('link', 'link', 1.03, { bore: 0.05 }), out(0.19), port('vent', 'vent', 1.105)],
             { light: 'clad', held: 'food' },
           ),
           vessel(
@@ -205,7 +221,7 @@ export const totesStacked = (): Scheme =>
             'Upper tote',
             'tote-275',
             blocks(0, 1.25),
-            [lidIn(1.105), port('link', 'link', 0.19, { bore: 0.05 }), overflowPort(1.05, 0.0779)],
+            [lidIn(1.105), port('link', 'link', 0.19, { bore: 0.05 }), overflowPort(1, 0.0779)],
             { light: 'clad', held: 'food', on: 'lower' },
           ),
         ],
@@ -234,7 +250,7 @@ export const barrelTower = (): Scheme => {
               `Barrel ${tier + 1}`,
               'drum-55',
               baseOf('frame', tier === 0 ? 0.3 : 0.05, 0.7, { tied: false }),
-              [port('link', 'link', 0.05, { bore: 0.0266 }), ...(tier === 3 ? [lidIn(0.88)] : []), overflowPort(0.82), out()],
+              [port('link', 'link', 0.05, { bore: 0.0266 }), ...(tier === 3 ? [lidIn(0.88)] : []), overflowPort(0.81), out()],
               {
                 ...(tier === 0 ? {} : { on: ids[tier - 1] }),
                 stands: 'upright',
@@ -244,7 +260,7 @@ export const barrelTower = (): Scheme => {
           'manifold',
           ids.slice(1).map((id, tier) => link(`m-${id}`, ids[tier]!, id, 'manifold', { bore: 0.0266 })),
         ),
-        frame: { tiers: 4, clearHeight: 0.92, width: 0.7, depth: 0.7, anchored: false },
+        frame: { tiers: 4, clearHeight: 0.95, width: 0.7, depth: 0.7, anchored: false },
       },
     ],
     overflows: [overflow('over', 'four', ground('drain', 3))],
@@ -277,13 +293,13 @@ export const cropTunnel = (): Scheme => {
         'Downpipe',
         [
           { kind: 'screen', id: 'screen', mesh: 0.005, height: 0.05, bore: 0.1 },
-          { kind: 'float-shut', id: 'float', height: 2.1, bore: 0.0779, byPass: ground('ditch', 5) },
+          { kind: 'float-shut', id: 'float', height: 1.9, bore: 0.0779, byPass: ground('ditch', 5) },
         ],
         into('near'),
       ),
     ],
     stores: [
-      store('store', 'Tanks', [tank('near', [overflowPort(2.05, 0.1023)]), tank('far')], 'linked-low', [
+      store('store', 'Tanks', [tank('near', [overflowPort(1.85, 0.1023)]), tank('far')], 'linked-low', [
         link('tie', 'near', 'far', 'low', { bore: 0.0525 }),
       ]),
     ],
@@ -310,15 +326,12 @@ export const cropTunnel = (): Scheme => {
 
 export const wetCarryToSeries = (): Scheme => {
   const buried = (id: string) => carryingPipe(id, 12, { wet: true, fall: -0.01, lowPoint: -0.5, cleanOut: true, bore: 0.1036 })
-  const tote = (id: string, last: boolean) =>
-    vessel(
-      id,
-      id,
-      'tote-275',
-      toteBase,
-      [port('in', 'inlet', 1.06, { bore: 0.0779 }), overflowPort(last ? 1.0 : 1.03, 0.0779), out(0.19)],
-      { light: 'clad', held: 'food' },
-    )
+  // Each takes in at the level at which the one before runs over, and runs over a hand's breadth lower.
+  const tote = (id: string, inlet: number, over: number) =>
+    vessel(id, id, 'tote-275', toteBase, [port('in', 'inlet', inlet, { bore: 0.0779 }), overflowPort(over, 0.0779), out(0.19)], {
+      light: 'clad',
+      held: 'food',
+    })
   return scheme('wet-carry', 'Gutters front and back through a buried standing-water pipe to a settling tote, then others in series', {
     sections: [roof('front', 'Front', 10, 4, 'gutter-front'), roof('back', 'Back', 10, 4, 'gutter-back')],
     gutters: [
@@ -338,7 +351,7 @@ export const wetCarryToSeries = (): Scheme => {
       ),
     ],
     stores: [
-      store('store', 'Totes', [tote('settle', false), tote('second', false), tote('third', true)], 'cascade', [
+      store('store', 'Totes', [tote('settle', 1.04, 0.92), tote('second', 0.95895, 0.89), tote('third', 0.92895, 0.86)], 'cascade', [
         link('c-1', 'settle', 'second', 'cascade', { bore: 0.0779 }),
         link('c-2', 'second', 'third', 'cascade', { bore: 0.0779 }),
       ]),
@@ -377,14 +390,14 @@ export const reworkedHouse = (): Scheme =>
           neck('neck-right'),
           { kind: 'tee', id: 'join', height: 3.7, bore: 0.1023, spare: false },
           rainHead('head'),
-          handFlush('flush', 2.4, 0.1023),
+          handFlush('flush', 1.2, 0.1023, { chambers: 2 }),
         ],
         into('cask'),
       ),
     ],
     stores: [
       store('store', 'Tank', [
-        vessel('cask', 'Tank', 'tank-2000', baseOf('slab', 0.1, 1.5), [lidIn(1.79, 0.2), out(0.1), overflowPort(1.68, 0.1023)]),
+        vessel('cask', 'Tank', 'tank-2000', baseOf('slab', 0.1, 1.5), [lidIn(1.79, 0.2), out(0.1), overflowPort(1.67, 0.1023)]),
       ]),
     ],
     overflows: [overflow('over', 'cask', ground('drain', 4), { bore: 0.1023 })],

@@ -116,7 +116,7 @@ export const openTopToWetBed = (): Scheme =>
           'Drum',
           'drum-55',
           blocks(0.2),
-          [port('in', 'lid', 0.88, { bore: 0.5, screened: true }), out(), overflowPort(0.78, 0.1023)],
+          [port('in', 'lid', 0.88, { bore: 0.5, screened: true }), out(), overflowPort(0.76, 0.1023)],
           { lid: 'screened', lidMesh: 0.0009, held: 'food' },
         ),
       ]),
@@ -177,7 +177,14 @@ export const tankTwist = (): Scheme =>
 export const totePadHandFlush = (): Scheme =>
   scheme('tote-pad', 'One tote on a gravel pad, vertical first flush with hand valve', {
     ...oneRoof(9, 4, 3),
-    drops: [drop('drop', 'Downpipe', [rainHead('head'), handFlush('flush', 1.5), carryingPipe('carry', 2)], into('cask'))],
+    drops: [
+      drop(
+        'drop',
+        'Downpipe',
+        [rainHead('head'), handFlush('flush', 0.75, 0.0779, { chambers: 2 }), carryingPipe('carry', 2)],
+        into('cask'),
+      ),
+    ],
     stores: [
       store('store', 'Tote', [
         vessel(
@@ -185,7 +192,7 @@ export const totePadHandFlush = (): Scheme =>
           'Tote',
           'tote-275',
           baseOf('gravel-pad', 0.15, 1.3, { soil: 'clay' }),
-          [port('in', 'lid', 1.105, { bore: 0.15, screened: true }), out(0.19), overflowPort(1.05, 0.0779)],
+          [port('in', 'lid', 1.105, { bore: 0.15, screened: true }), out(0.19), overflowPort(1, 0.0779)],
           {
             light: 'clad',
             held: 'food',
@@ -204,7 +211,11 @@ export const toteCladDripping = (): Scheme =>
       drop(
         'drop',
         'Downpipe',
-        [rainHead('head'), handFlush('flush', 1.8, 0.1023, { drain: { kind: 'drip', dropsPerSecond: 1 } }), carryingPipe('carry', 1.5)],
+        [
+          rainHead('head'),
+          handFlush('flush', 0.9, 0.1023, { chambers: 2, drain: { kind: 'drip', dropsPerSecond: 1 } }),
+          carryingPipe('carry', 1.5),
+        ],
         into('cask'),
       ),
     ],
@@ -218,7 +229,7 @@ export const toteCladDripping = (): Scheme =>
           [
             port('in', 'lid', 1.105, { bore: 0.1, screened: true, calmed: true }),
             out(0.19),
-            port('over', 'overflow', 1.03, { bore: 0.0779, clock: 5, screened: true }),
+            port('over', 'overflow', 1, { bore: 0.0779, clock: 5, screened: true }),
           ],
           {
             light: 'clad',

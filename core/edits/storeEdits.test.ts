@@ -99,7 +99,10 @@ describe('a store', () => {
     expect(heights(up).rim - heights(butt).rim).toBeCloseTo(0.1, 9)
     expect(heights(up).cut!.mark - heights(butt).cut!.mark).toBeCloseTo(0.1, 9)
     expect(heights(up).inlet - heights(butt).inlet).toBeCloseTo(0.1, 9)
-    expect(baseHeight(raiseStore(up, 'butt-store', -0.1).stores[0]!.vessels[0]!.base)).toBeCloseTo(baseHeight(butt.stores[0]!.vessels[0]!.base), 9)
+    expect(baseHeight(raiseStore(up, 'butt-store', -0.1).stores[0]!.vessels[0]!.base)).toBeCloseTo(
+      baseHeight(butt.stores[0]!.vessels[0]!.base),
+      9,
+    )
     for (const { base } of raiseStore(four(), 'totes', 0.2).stores[0]!.vessels)
       expect(baseHeight(base)).toBeCloseTo(baseHeight(studio().stores[0]!.vessels[0]!.base) + 0.2, 9)
     expect(() => raiseStore(butt, 'pond', 0.1)).toThrow(/pond/)

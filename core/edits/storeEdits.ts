@@ -1,7 +1,7 @@
 import { produce } from 'immer'
 import { ground, overflow, overflowPort, port } from '../arrangements/parts'
 import type { Drop, Link, Port, Scheme, Store, Target, Vessel } from '../scheme'
-import { baseHeight, layOut } from '../layout'
+import { baseHeight, flangeReach, layOut } from '../layout'
 import { raiseBase } from './baseEdits'
 import { tiedPorts } from './portTies'
 import { freshId, OVERFLOW_BELOW_RIM } from './schemeEdits'
@@ -52,6 +52,7 @@ const between = (id: string, kind: Link['kind'], from: Vessel, fromPort: Port, t
   to: { vessel: to.id, port: toPort.id },
   bore,
   measured: undefined,
+  via: undefined,
   valve: 'open',
 })
 
@@ -134,7 +135,7 @@ function wire(scheme: Scheme, store: Store, arrangement: Store['arrangement']) {
       vessel.on = before.id
       vessel.base.parts = []
       vessel.base.ground = 0
-      const high = freshLinkPort(before, before.body.rim - bore, bore)
+      const high = freshLinkPort(before, before.body.rim - flangeReach(bore) - bore / 2, bore)
       const low = linkPort(vessel)
       store.links.push(between(fresh(store.links), 'stack', vessel, low, before, high, bore))
     } else {
@@ -312,7 +313,9 @@ export function levelLink(scheme: Scheme, linkId: string): Scheme {
   const [from, to] = [link.from, link.to].map(({ vessel, port }) => ({ vessel, port, z: ports.get(`${vessel} ${port}`)!.at.z }))
   const low = from!.z < to!.z ? from! : to!
   return produce(scheme, (draft) => {
-    const port = storeOfVessel(draft, low.vessel).vessels.flatMap((each) => (each.id === low.vessel ? each.ports : [])).find(({ id }) => id === low.port)
+    const port = storeOfVessel(draft, low.vessel)
+      .vessels.flatMap((each) => (each.id === low.vessel ? each.ports : []))
+      .find(({ id }) => id === low.port)
     if (port) port.at += Math.abs(from!.z - to!.z)
   })
 }

@@ -1,3 +1,4 @@
+import { layOut } from '../layout'
 import { raiseBase } from '../edits/baseEdits'
 import { word } from '../figures/told'
 import fc from 'fast-check'
@@ -117,6 +118,12 @@ const bedOn = (method: 'can' | 'drip' | 'soaker') =>
   })
 
 /** Each finding with a scheme just over its line and one just inside it. */
+/** A tote that stays where it is while its pipe across is said to be longer, m. */
+const placedCarry = (d: Scheme, said: number): void => {
+  const { foot } = layOut(d).vessels.get('cask')!
+  d.stores[0]!.vessels[0]!.place = { x: foot.x, y: foot.y, turn: 0 }
+  for (const device of d.drops[0]!.devices) if (device.kind === 'carrying-pipe') device.length = said
+}
 /** The first two of a row of totes with so much room between them, m, and the others beyond. */
 const apart = (gap: number) =>
   edit(totes(0.0266), (d) =>
@@ -191,7 +198,22 @@ const CASES: Record<
   stackLoads: { over: arrangeStore(totes(), 'totes', 'stacked'), inside: totes() },
   dripNeedsHead: { over: bedOn('soaker'), inside: bedOn('drip') },
   // Barrels of 0.885 m on 0.05 m in tiers of 0.92 m: 15 mm short.
-  frameDoesNotClose: { over: ARRANGEMENTS[14]!(), inside: edit(ARRANGEMENTS[14]!(), (d) => (d.stores[0]!.frame!.clearHeight = 0.935)) },
+  frameDoesNotClose: {
+    over: edit(ARRANGEMENTS[14]!(), (d) => (d.stores[0]!.frame!.clearHeight = 0.934)),
+    inside: edit(ARRANGEMENTS[14]!(), (d) => (d.stores[0]!.frame!.clearHeight = 0.935)),
+  },
+  // Along the gable and out to the hole: 1.53 and 0.47 m of the starter's own plan, 0.15 m and a twentieth of it let by.
+  carryLengthDiffers: {
+    over: edit(ARRANGEMENTS[9]!(), (d) => placedCarry(d, 2.3)),
+    inside: edit(ARRANGEMENTS[9]!(), (d) => placedCarry(d, 2.2)),
+  },
+  // Led round a corner that is in the middle of the second tote.
+  // 52.5 mm of bore and a flange that stands 16.3 mm out: 68.8 mm from its lower edge to the rim.
+  holesTooNear: { over: setPort(tannery(), 'tote', 'over', 1.0363), inside: setPort(tannery(), 'tote', 'over', 1.0361) },
+  runBlocked: {
+    over: edit(totes(), (d) => (d.overflows[0]!.via = [{ x: 1.52, y: 0.61 }])),
+    inside: totes(),
+  },
   trainOrder: {
     over: edit(flushed(), (d) => d.drops[0]!.devices.reverse()),
     inside: flushed(),

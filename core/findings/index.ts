@@ -19,7 +19,10 @@ import { stackLoads } from './stackLoads'
 import { suctionTooHigh } from './suctionTooHigh'
 import { vesselsOverlap } from './vesselsOverlap'
 import { frown } from './frown'
+import { holesTooNear } from './holesTooNear'
+import { carryLengthDiffers } from './carryLengthDiffers'
 import { measuredDiffers } from './measuredDiffers'
+import { runBlocked } from './runBlocked'
 import { noBoardLeft } from './noBoardLeft'
 import { waterStands } from './waterStands'
 import { outletUnderRule } from './outletUnderRule'
@@ -121,7 +124,10 @@ export const FINDING_RULES: readonly FindingRule[] = [
   madeRecord,
   markAboveRim,
   marksDiffer,
+  carryLengthDiffers,
+  holesTooNear,
   measuredDiffers,
+  runBlocked,
   measuredOnSlope,
   needsAHand,
   noBoardLeft,

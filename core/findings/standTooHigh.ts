@@ -13,6 +13,8 @@ export const standTooHigh = rule(
   ({ path }) =>
     [...path.vessels.values()].map((placed) => {
       const { vessel, foot } = placed
+      // What stands on another vessel is told by what it weighs on that one.
+      if (vessel.on !== undefined) return undefined
       const { slenderBase, slenderWhole } = standing(path, placed)
       const designed = foot > DESIGN_HEIGHT
       if (!designed && (vessel.base.tied || (slenderBase <= BASE_RATIO && slenderWhole <= WHOLE_RATIO))) return undefined

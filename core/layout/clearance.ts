@@ -1,5 +1,10 @@
-import { inside, outside, type Pose } from './pose'
+import { inside, outside, type Pose } from './frame'
 import { minus, size, unit, vec, type Vec3 } from './vector'
+
+/** A fitting's flange stands out over its bore by so much, and by this share of it, m. Common practice. */
+const FLANGE = { least: 0.01, share: 0.12 }
+/** From the middle of a hole to the edge of the flange of what goes into it, m. */
+export const flangeReach = (bore: number): number => bore / 2 + FLANGE.least + FLANGE.share * bore
 
 /** Corners of a vessel on the plan, in order. */
 export const cornersOf = (pose: Pose): Vec3[] => {

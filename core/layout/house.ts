@@ -1,7 +1,7 @@
 import { placeSections } from '../gutter/alongEave'
 import { placed, sectionPlan } from '../roof/sectionPlan'
 import type { Scheme } from '../scheme'
-import { turned, vec, type Vec3 } from './vector'
+import { vec, type Vec3 } from './vector'
 import { planFrame } from './walls'
 
 /** A roof section as it lies over the ground, in the job's frame. */
@@ -26,20 +26,15 @@ export function roofOver(scheme: Pick<Scheme, 'gutters' | 'sections' | 'drops'>)
   })
 }
 
-/** Whether a point lies under a roof, by more than a margin, m. */
-export function isUnder(roof: RoofOver, point: Vec3, margin = 0): boolean {
-  const { corners } = roof
+/** Whether a point lies under a roof, and further in than its eave by more than a margin, m. */
+export function isUnder({ corners }: RoofOver, point: Vec3, margin = 0): boolean {
   let within = false
   corners.forEach((a, i) => {
     const b = corners[(i + 1) % corners.length]!
     if (a.y > point.y !== b.y > point.y && point.x < ((b.x - a.x) * (point.y - a.y)) / (b.y - a.y) + a.x) within = !within
   })
-  if (!within || margin <= 0) return within
-  // Far enough from every side.
-  return corners.every((a, i) => {
-    const b = corners[(i + 1) % corners.length]!
-    const side = turned({ x: b.x - a.x, y: b.y - a.y, z: 0 }, 90)
-    const long = Math.hypot(side.x, side.y)
-    return long < 1e-9 || Math.abs(((point.x - a.x) * side.x + (point.y - a.y) * side.y) / long) > margin
-  })
+  if (!within) return false
+  const [a, b] = corners
+  const long = Math.hypot(b!.x - a!.x, b!.y - a!.y)
+  return long < 1e-9 || Math.abs((point.x - a!.x) * (b!.y - a!.y) - (point.y - a!.y) * (b!.x - a!.x)) / long > margin
 }

@@ -1,6 +1,7 @@
 export * from './layOut'
 export { lipOf, runKey, SPIGOT_BELOW_LIP, spigotHeight, type Hosed, type Run, type Wall } from './runs'
-export { baseHeight, footOf, inside, isBox, outside, reachAlong, type Pose } from './pose'
+export { baseHeight, footOf, isBox } from './pose'
+export { inside, outside, reachAlong, type Pose } from './frame'
 export { centreHeight, type PortPose } from './ports'
 export type { Upright } from './walls'
 export { plus, vec, type Vec3 } from './vector'

@@ -1,5 +1,6 @@
 import type { Scheme } from '../scheme'
-import { entryOf, poses, type Pose } from './pose'
+import type { Pose } from './frame'
+import { entriesOf, poses } from './pose'
 import { portPoses, type PortPose } from './ports'
 import { runs, wallOf, type Run, type Wall } from './runs'
 import { uprights, type Upright } from './walls'
@@ -33,7 +34,7 @@ export function layOut(scheme: Scheme): Layout {
   const ports = portPoses(scheme, vessels, pipes)
   const walls = new Map(
     scheme.stores.map((store) => {
-      const entry = entryOf(scheme, store)
+      const [entry] = entriesOf(scheme, store)
       return [store.id, wallOf(scheme, entry && pipes.get(entry.drop))] as const
     }),
   )

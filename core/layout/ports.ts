@@ -1,5 +1,6 @@
 import type { Port, Scheme, Vessel } from '../scheme'
-import { inside, outside, type Pose } from './pose'
+import { inside, outside, type Pose } from './frame'
+import { LID_EDGE } from './pose'
 import { plus, turned, vec, type Vec3 } from './vector'
 import { targetsOf, type Upright } from './walls'
 
@@ -16,8 +17,6 @@ export interface PortPose {
 
 /** Holes stay this far from a box's corner, m: its frame and its rounding. Common practice. */
 const CORNER = 0.1
-/** A pipe's mouth over a lid stays this far inside the rim, m. Common practice. */
-const LID_EDGE = 0.04
 
 export const isOnTop = ({ role }: Pick<Port, 'role'>): boolean => role === 'lid' || role === 'vent'
 
@@ -106,8 +105,9 @@ function joints(scheme: Scheme): Map<string, Joined> {
   return found
 }
 
-/** Hours at which something that leads away leaves, the first that is free. */
+/** Hours at which something that leads away leaves, the first that is free; pipes up and down a stack keep clear of it. */
 const AWAY = [3, 9, 6, 12]
+const STACKED = [9, 3, 6, 12]
 /** Hour of a hole that nothing is joined to: taps to the yard. */
 const USUAL: Partial<Record<Port['role'], number>> = { outlet: 6, inlet: 12, overflow: 3, link: 9 }
 /** So much room is wanted in front of a pipe that leads away, m. */
@@ -149,7 +149,7 @@ export function portPoses(scheme: Scheme, placed: ReadonlyMap<string, Pose>, pip
     }
     if (to?.kind === 'above' && other && Math.hypot(other.foot.x - pose.foot.x, other.foot.y - pose.foot.y) > 1e-6) return 6
     if (pipe) return hourTowards(pose, pipe.axis)
-    if (to) return AWAY.find((each) => isFree(pose, each, all)) ?? USUAL.overflow!
+    if (to) return (to.kind === 'above' ? STACKED : AWAY).find((each) => isFree(pose, each, all)) ?? USUAL.overflow!
     return USUAL[port.role] ?? 12
   }
   for (const store of scheme.stores)

@@ -1,50 +1,47 @@
-import type { Base, Scheme, Store, Target, Vessel } from '../scheme'
-import { minus, plus, turned, vec, type Vec3 } from './vector'
+import type { Base, Drop, Scheme, Store, Vessel } from '../scheme'
+import { planOverlap, shareHeight } from './clearance'
+import type { Pose } from './frame'
+import { plus, vec, type Vec3 } from './vector'
 import { offWallOf, targetsOf, type Upright } from './walls'
-
-/** Where a vessel stands and which way it is turned. */
-export interface Pose {
-  vessel: string
-  /** Middle of its foot; `z` is what it stands at. */
-  foot: Vec3
-  /** Degrees clockwise as seen from above; 0 with its twelve o'clock to the first wall. */
-  turn: number
-  /** Half of its outside width and depth, m, before it is turned. */
-  half: { width: number; depth: number }
-  round: boolean
-  /** Outside height, m. */
-  height: number
-}
 
 /** Room to get a hand between two vessels, and between a vessel and the pipe or the wall beside it, m. Common practice. */
 export const BETWEEN = 0.3
 const BESIDE_PIPE = 0.15
 const BEHIND = 0.1
+/** A pipe's mouth over a lid stays this far inside the rim, m. Common practice. */
+export const LID_EDGE = 0.04
 /** Vessels that no pipe leads to stand this far from the last group, m. */
 const ASIDE = 1
 
 export const isBox = ({ body }: Pick<Vessel, 'body'>): boolean =>
   body.kind !== 'dipped' && !(body.kind === 'upright' && body.plan === 'round')
 
-const degrees = (out: Vec3): number => (Math.atan2(-out.x, out.y) * 180) / Math.PI
+const degrees = (out: Vec3): number => (Math.atan2(-out.x, out.y) * 180) / Math.PI + 0
 
-/** How rain comes into a store: the pipe, whether over the vessel or from beside it, and into which vessel. */
+/** How rain comes into a vessel: by which pipe, and whether from above it or from beside it. */
 export interface Entry {
   drop: string
   vessel: string
   over: boolean
+  /** Length of a dry pipe across on the way, m: so far from the upright it stands. */
+  across: number
+  /** Across its opening, m. */
+  bore: number
 }
 
-export function entryOf({ drops }: Pick<Scheme, 'drops'>, store: Store): Entry | undefined {
-  const into = (to: Target) => to.kind === 'vessel' && store.vessels.some(({ id }) => id === to.vessel)
-  for (const { id, devices, end } of drops) {
-    for (const to of [...devices.filter(({ kind }) => kind !== 'first-flush').flatMap(targetsOf), end]) {
-      if (!into(to) || to.kind !== 'vessel') continue
-      const port = store.vessels.find((each) => each.id === to.vessel)?.ports.find((each) => each.id === to.port)
-      return { drop: id, vessel: to.vessel, over: to === end && port?.role === 'lid' }
-    }
-  }
-  return undefined
+/** Every way in which rain comes into the vessels of a store, in the order of its pipes. */
+export function entriesOf({ drops }: Pick<Scheme, 'drops'>, store: Store): Entry[] {
+  return drops.flatMap(({ id, devices, end }) => {
+    const led = [...devices.filter(({ kind }) => kind !== 'first-flush').flatMap(targetsOf), end]
+    return led.flatMap((to): Entry[] => {
+      const vessel = to.kind === 'vessel' ? store.vessels.find((each) => each.id === to.vessel) : undefined
+      if (to.kind !== 'vessel' || !vessel) return []
+      const port = vessel.ports.find((each) => each.id === to.port)
+      const carries = devices.filter((device) => device.kind === 'carrying-pipe' && !device.wet)
+      const across = to === end ? carries.reduce((sum, device) => sum + (device.kind === 'carrying-pipe' ? device.length : 0), 0) : 0
+      return [{ drop: id, vessel: vessel.id, over: to === end && port?.role === 'lid', across, bore: port?.bore ?? 0 }]
+    })
+  })
 }
 
 /** Top of a base over the paving, or over the vessel that it is on, m: the ground under it and all its parts. */
@@ -57,6 +54,129 @@ export function footOf(scheme: Pick<Scheme, 'stores'>, { on, base }: Pick<Vessel
   return baseHeight(base) + (below ? footOf(scheme, below) + below.body.height : 0)
 }
 
+/** A row of vessels at a wall. */
+interface Row {
+  /** Middle of its beginning on the wall. */
+  wall: Vec3
+  out: Vec3
+  along: Vec3
+  /** Where the next one of it begins, m along the wall. */
+  at: number
+}
+
+/** Where a vessel begins along the wall of the pipe that fills it, m from that pipe: under its end, beside it, or as far off as a pipe across is long. */
+function besidePipe({ body }: Vessel, { over, across, bore }: Entry, drop: Drop, behind: number): number {
+  if (across <= 0) return over ? -body.width / 2 : drop.outside / 2 + BESIDE_PIPE
+  // The pipe across ends at the hole, having come out from the wall as well as along it.
+  const goesOut = behind + body.depth / 2 - offWallOf(drop)
+  return Math.max(0, across - goesOut) - (over ? LID_EDGE + bore / 2 : 0)
+}
+
+const behindOf = ({ base, body }: Pick<Vessel, 'base' | 'body'>) => Math.max(BEHIND, (base.depth - body.depth) / 2)
+
+function poseOf(scheme: Pick<Scheme, 'stores'>, vessel: Vessel, middle: Vec3, turn: number): Pose {
+  return {
+    vessel: vessel.id,
+    foot: vec(middle.x, middle.y, footOf(scheme, vessel)),
+    turn,
+    half: { width: vessel.body.width / 2, depth: vessel.body.depth / 2 },
+    round: !isBox(vessel),
+    height: vessel.body.height,
+  }
+}
+
+/** The vessel at the bottom of whatever a vessel stands on. */
+function bottomOf({ vessels }: Pick<Store, 'vessels'>, vessel: Vessel): Vessel {
+  const below = vessels.find(({ id }) => id === vessel.on)
+  return below ? bottomOf({ vessels }, below) : vessel
+}
+
+/** Places one store's vessels, those that are filled first. */
+class Placing {
+  private row: Row
+
+  constructor(
+    private readonly scheme: Pick<Scheme, 'stores' | 'drops'>,
+    private readonly store: Store,
+    private readonly pipes: ReadonlyMap<string, Upright>,
+    private readonly found: Map<string, Pose>,
+    /** Where a store that no pipe leads to begins, m along the first wall. */
+    aside: number,
+  ) {
+    this.row = { wall: vec(aside, 0, 0), out: vec(0, 1, 0), along: vec(1, 0, 0), at: 0 }
+  }
+
+  place(): void {
+    const { store, scheme, found } = this
+    const entries = entriesOf(scheme, store)
+    const ground = store.vessels.filter(({ on }) => on === undefined)
+    const entryOf = (vessel: Vessel) =>
+      entries.find(
+        (entry) =>
+          bottomOf(
+            store,
+            store.vessels.find(({ id }) => id === entry.vessel)!,
+          ) === vessel,
+      )
+    const [first] = entries
+    const lead = first
+      ? bottomOf(
+          store,
+          store.vessels.find(({ id }) => id === first.vessel)!,
+        )
+      : ground[0]
+    const order = [...ground.filter((each) => each === lead), ...ground.filter((each) => each !== lead)]
+    const led = new Set<string>()
+    for (const vessel of order) {
+      const entry = entryOf(vessel)
+      // Two that one pipe leads to stand in its one row.
+      if (entry && !led.has(entry.drop)) {
+        led.add(entry.drop)
+        this.begin(vessel, entry)
+      }
+      this.stand(vessel)
+    }
+    for (const vessel of store.vessels.filter(({ on }) => on !== undefined)) {
+      const under = found.get(bottomOf(store, vessel).id)
+      if (vessel.place) found.set(vessel.id, poseOf(scheme, vessel, vec(vessel.place.x, vessel.place.y, 0), vessel.place.turn))
+      else if (under) found.set(vessel.id, poseOf(scheme, vessel, under.foot, under.turn))
+      else found.set(vessel.id, poseOf(scheme, vessel, this.row.wall, degrees(this.row.out)))
+    }
+  }
+
+  /** A row begins at the pipe that fills its first vessel, unless that would stand in one that stands there already. */
+  private begin(vessel: Vessel, entry: Entry): void {
+    const pipe = this.pipes.get(entry.drop)
+    const drop = this.scheme.drops.find(({ id }) => id === entry.drop)
+    if (!pipe || !drop) return
+    const { out, along, axis } = pipe
+    const row = { wall: plus(axis, out, -offWallOf(drop)), out, along, at: besidePipe(vessel, entry, drop, behindOf(vessel)) }
+    const own = this.inRow(row, vessel)
+    const taken =
+      vessel.place === undefined && [...this.found.values()].some((each) => shareHeight(own, each) && planOverlap(own, each) > 0)
+    if (!taken) this.row = row
+  }
+
+  private inRow({ wall, along, out, at }: Row, vessel: Vessel): Pose {
+    const { width, depth } = vessel.body
+    return poseOf(this.scheme, vessel, plus(plus(wall, along, at + width / 2), out, behindOf(vessel) + depth / 2), degrees(out))
+  }
+
+  private stand(vessel: Vessel): void {
+    const { row } = this
+    const { place, body, base } = vessel
+    if (place) {
+      this.found.set(vessel.id, poseOf(this.scheme, vessel, vec(place.x, place.y, 0), place.turn))
+      // A row goes on behind whatever was given its place.
+      const reaches = (place.x - row.wall.x) * row.along.x + (place.y - row.wall.y) * row.along.y + body.width / 2
+      row.at = Math.max(row.at, reaches + BETWEEN)
+      return
+    }
+    this.found.set(vessel.id, this.inRow(row, vessel))
+    row.at += Math.max(body.width, base.width) + BETWEEN
+  }
+}
+
 /**
  * Where every vessel stands. One that was given a place keeps it; the first of a group that was given none stands at the pipe
  * which fills it, under its end or beside it, and the others in a row to the right of that one; what stands on another vessel
@@ -66,65 +186,11 @@ export function footOf(scheme: Pick<Scheme, 'stores'>, { on, base }: Pick<Vessel
  */
 export function poses(scheme: Pick<Scheme, 'stores' | 'drops'>, pipes: ReadonlyMap<string, Upright>): Map<string, Pose> {
   const found = new Map<string, Pose>()
-  const pose = (vessel: Vessel, middle: Vec3, turn: number) =>
-    found.set(vessel.id, {
-      vessel: vessel.id,
-      foot: vec(middle.x, middle.y, footOf(scheme, vessel)),
-      turn,
-      half: { width: vessel.body.width / 2, depth: vessel.body.depth / 2 },
-      round: !isBox(vessel),
-      height: vessel.body.height,
-    })
   /** Right end of all that stands along the first wall so far. */
   let right = 0
   for (const store of scheme.stores) {
-    const entry = entryOf(scheme, store)
-    const pipe = entry && pipes.get(entry.drop)
-    const drop = entry && scheme.drops.find(({ id }) => id === entry.drop)
-    const out = pipe?.out ?? vec(0, 1, 0)
-    const along = pipe?.along ?? vec(1, 0, 0)
-    const turn = degrees(out)
-    // Middle of the row's wall, at no distance from it.
-    const wall = pipe && drop ? plus(pipe.axis, out, -offWallOf(drop)) : vec(right + ASIDE, 0, 0)
-    const ground = store.vessels.filter(({ on }) => on === undefined)
-    const bottom = (vessel: Vessel): Vessel =>
-      vessel.on === undefined ? vessel : bottom(store.vessels.find(({ id }) => id === vessel.on) ?? { ...vessel, on: undefined })
-    const fed = store.vessels.find(({ id }) => id === entry?.vessel)
-    const first = fed ? bottom(fed) : ground[0]
-    /** Where the next one of the row begins, along the wall. */
-    let at = 0
-    for (const vessel of [...ground.filter((each) => each === first), ...ground.filter((each) => each !== first)]) {
-      const { width, depth } = vessel.body
-      if (vessel.place) {
-        pose(vessel, vec(vessel.place.x, vessel.place.y, 0), vessel.place.turn)
-        // A row goes on behind whatever was given its place.
-        at = Math.max(at, (vessel.place.x - wall.x) * along.x + (vessel.place.y - wall.y) * along.y + width / 2 + BETWEEN)
-        continue
-      }
-      if (vessel === first && pipe && drop && entry) at = entry.over ? -width / 2 : drop.outside / 2 + BESIDE_PIPE
-      const behind = Math.max(BEHIND, (vessel.base.depth - depth) / 2)
-      pose(vessel, plus(plus(wall, along, at + width / 2), out, behind + depth / 2), turn)
-      at += Math.max(width, vessel.base.width) + BETWEEN
-    }
-    for (const vessel of store.vessels.filter(({ on }) => on !== undefined)) {
-      const under = found.get(bottom(vessel).id)
-      if (vessel.place) pose(vessel, vec(vessel.place.x, vessel.place.y, 0), vessel.place.turn)
-      else if (under) pose(vessel, under.foot, under.turn)
-      else pose(vessel, wall, turn)
-    }
+    new Placing(scheme, store, pipes, found, right + ASIDE).place()
     for (const { id } of store.vessels) right = Math.max(right, (found.get(id)?.foot.x ?? 0) + (found.get(id)?.half.width ?? 0))
   }
   return found
-}
-
-/** A point as it lies from a vessel's own middle with the vessel turned back: x to its three o'clock, y to its six o'clock. */
-export const inside = ({ foot, turn }: Pick<Pose, 'foot' | 'turn'>, point: Vec3): Vec3 => turned(minus(point, foot), -turn)
-/** The same the other way round. */
-export const outside = ({ foot, turn }: Pick<Pose, 'foot' | 'turn'>, point: Vec3): Vec3 => plus(foot, turned(point, turn))
-
-/** How far a vessel reaches from its middle along a level way, m. */
-export function reachAlong({ half, round, turn }: Pose, way: Vec3): number {
-  if (round) return half.width
-  const own = turned(way, -turn)
-  return Math.abs(own.x) * half.width + Math.abs(own.y) * half.depth
 }

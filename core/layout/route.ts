@@ -49,9 +49,11 @@ const ORDERS = [
  *
  * @param stub the least that goes straight out of an end before it can turn, m
  * @param along level way of the wall that square corners keep to
+ * @param via corners on the plan that somebody wants it led round, in order; straight from one to the next at the upper end's height
  * Source: geometry.
  */
-export function route(from: RunEnd, to: RunEnd, stub: number, along: Vec3): Vec3[] {
+export function route(from: RunEnd, to: RunEnd, stub: number, along: Vec3, via: readonly Pick<Vec3, 'x' | 'y'>[] = []): Vec3[] {
+  if (via.length > 0) return throughPoints(from, to, stub, via)
   const across = minus(to.at, from.at)
   if (between(from.way, across) < GIVES && between(to.way, minus(from.at, to.at)) < GIVES) return [from.at, to.at]
   const start = plus(from.at, from.way, stub)
@@ -75,6 +77,18 @@ export function route(from: RunEnd, to: RunEnd, stub: number, along: Vec3): Vec3
     }
   }
   return best ?? straightened([from.at, start, end, to.at])
+}
+
+/** Out of both ends, and straight from corner to corner between; what the ends differ in height is gone down at the last corner. */
+function throughPoints(from: RunEnd, to: RunEnd, stub: number, via: readonly Pick<Vec3, 'x' | 'y'>[]): Vec3[] {
+  const start = plus(from.at, from.way, stub)
+  const end = plus(to.at, to.way, stub)
+  const corners = via.map(({ x, y }) => vec(x, y, start.z))
+  const last = corners.at(-1)!
+  // Corners that lie on the way out of a hole need no stub of their own.
+  const begins = between(from.way, minus(corners[0]!, from.at)) < GIVES
+  const ends = between(to.way, minus({ ...last, z: end.z }, to.at)) < GIVES
+  return straightened([from.at, ...(begins ? [] : [start]), ...corners, { ...last, z: end.z }, ...(ends ? [] : [end]), to.at])
 }
 
 /**

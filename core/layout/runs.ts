@@ -1,14 +1,14 @@
 import type { DeviceOf, Link, OverflowRoute, Scheme, Target } from '../scheme'
-import type { Pose } from './pose'
+import type { Pose } from './frame'
 import type { PortPose } from './ports'
-import { bendsOf, hoseWay, legsOf, route, straightened, type RunEnd } from './route'
-import { minus, plus, unit, vec, type Vec3 } from './vector'
+import { bendsOf, hoseWay, legsOf, lengthOf, route, straightened, type RunEnd } from './route'
+import { apart, dot, minus, plus, unit, vec, type Vec3 } from './vector'
 import { offWallOf, type Upright } from './walls'
 
 /** Something that carries water between two ends, as it is laid. */
 export interface Run {
   key: string
-  kind: 'link' | 'hose' | 'overflow'
+  kind: 'link' | 'hose' | 'overflow' | 'carry'
   /** The link, device or overflow that it is of. */
   id: string
   /** Its corners from end to end, m, in the job's frame. */
@@ -71,7 +71,7 @@ const level = (way: Vec3): Vec3 => unit({ ...way, z: 0 })
 /** Ports of a manifold that an earlier link has led to its common pipe already: the next one begins there. */
 function linkRun(ground: Ground, link: Link, wall: Wall, reached: ReadonlySet<string>): Run {
   const [from, to] = [portAt(ground, link.from), portAt(ground, link.to)]
-  const points = route(from, to, stubOf(link.bore), wall.along)
+  const points = route(from, to, stubOf(link.bore), wall.along, link.via)
   const branches = link.kind === 'manifold' && reached.has(`${link.from.vessel} ${link.from.port}`) && points.length > 3
   return run('link', link.id, branches ? points.slice(1) : points)
 }
@@ -87,14 +87,17 @@ function hoseRun(ground: Ground, dropId: string, device: Hosed): Run | undefined
   return run('hose', device.id, hoseWay(from, to, HOSE_STUB))
 }
 
-/** Where a run ends that leads to something other than a place on the ground. */
-function endOf(ground: Ground, to: Exclude<Target, { kind: 'ground' }>, from: Vec3): RunEnd | undefined {
-  if (to.kind === 'vessel') return portAt(ground, to)
+/** Ways in which a run may come to what it leads to, that is no place on the ground: by its hole, or from any free side of a pipe. */
+function endsOf(ground: Ground, to: Exclude<Target, { kind: 'ground' }>, from: Vec3): RunEnd[] {
+  if (to.kind === 'vessel') return [portAt(ground, to)]
   const pipe = ground.pipes.get(to.drop)
-  if (!pipe) return undefined
+  if (!pipe) return []
   const at = { ...pipe.axis, z: Math.min(from.z, pipe.axis.z) }
-  return { at, way: level(minus(from, at)) }
+  return [pipe.out, pipe.along, plus(vec(0, 0, 0), pipe.along, -1)].map((way) => ({ at, way }))
 }
+
+const cheapest = (ways: readonly Vec3[][]): Vec3[] | undefined =>
+  ways.toSorted((a, b) => bendsOf(a).length - bendsOf(b).length || lengthOf(a) - lengthOf(b))[0]
 
 /**
  * Way of an overflow: out of the side, over its crown where it has one, down, and over the ground to where it ends, falling
@@ -112,19 +115,47 @@ function overflowRun(ground: Ground, overflow: OverflowRoute, wall: Wall): Run {
   }
   const last = points.at(-1)!
   if (overflow.to.kind !== 'ground') {
-    const end = endOf(ground, overflow.to, last)
-    if (!end) return run('overflow', overflow.id, straightened(points))
-    const onward = route({ at: last, way }, end, stubOf(overflow.bore), wall.along)
+    const onward = cheapest(
+      endsOf(ground, overflow.to, last).map((end) => route({ at: last, way }, end, stubOf(overflow.bore), wall.along, overflow.via)),
+    )
+    if (!onward) return run('overflow', overflow.id, straightened(points))
     return run('overflow', overflow.id, straightened([...points.slice(0, -1), ...onward]))
   }
-  const stands = (last.x - wall.at.x) * wall.out.x + (last.y - wall.at.y) * wall.out.y
+  const corners = overflow.via ?? []
+  const turn = corners.length > 0 ? { ...last, ...corners.at(-1) } : last
+  const stands = (turn.x - wall.at.x) * wall.out.x + (turn.y - wall.at.y) * wall.out.y
   const far = overflow.to.wallDistance - stands
   const over = Math.abs(far) < UNDER ? 0 : far
   const foot = overflow.end + half
-  const down = { ...last, z: Math.max(foot, Math.min(last.z, foot + overflow.fall * Math.abs(over))) }
-  points.push(down)
-  if (over !== 0) points.push({ ...plus(down, wall.out, over), z: foot })
+  /** Over the ground from corner to corner, falling evenly to its open end. */
+  const flat = [
+    last,
+    ...corners.map(({ x, y }) => ({ x, y, z: last.z })),
+    ...(over === 0 ? [] : [{ ...plus(turn, wall.out, over), z: last.z }]),
+  ]
+  const whole = lengthOf(flat)
+  const begin = Math.max(foot, Math.min(last.z, foot + overflow.fall * whole))
+  let gone = 0
+  flat.forEach((corner, i) => {
+    if (i > 0) gone += apart(flat[i - 1]!, corner)
+    points.push({ ...corner, z: whole > 0 ? begin + ((foot - begin) * gone) / whole : begin })
+  })
   return run('overflow', overflow.id, straightened(points))
+}
+
+/**
+ * Way of a pipe that carries water from one upright to another, or to a vessel: along its wall, and out from it. Drawn level;
+ * how it falls, and how far down a wet one goes, is its own.
+ */
+function carryRun(ground: Ground, dropId: string, device: DeviceOf<'carrying-pipe'>, to: Target): Run | undefined {
+  const pipe = ground.pipes.get(dropId)
+  if (!pipe || to.kind === 'ground') return undefined
+  const end = to.kind === 'vessel' ? portAt(ground, to).at : ground.pipes.get(to.drop)?.axis
+  if (!end) return undefined
+  const z = to.kind === 'vessel' ? end.z : Math.min(end.z, pipe.axis.z)
+  const start = { ...pipe.axis, z }
+  const along = dot(minus({ ...end, z }, start), pipe.along)
+  return run('carry', device.id, straightened([start, plus(start, pipe.along, along), { ...end, z }]))
 }
 
 /**
@@ -143,7 +174,11 @@ export function runs(ground: Ground): Map<string, Run> {
       for (const { vessel, port } of [link.from, link.to]) reached.add(`${vessel} ${port}`)
     }
   }
-  for (const { id, devices } of scheme.drops) for (const device of devices) if ('hose' in device) put(hoseRun(ground, id, device))
+  for (const { id, devices, end } of scheme.drops)
+    for (const device of devices) {
+      if ('hose' in device) put(hoseRun(ground, id, device))
+      if (device.kind === 'carrying-pipe') put(carryRun(ground, id, device, end))
+    }
   const storeOf = (vesselId: string) => scheme.stores.find(({ vessels }) => vessels.some(({ id }) => id === vesselId))!
   for (const overflow of scheme.overflows) put(overflowRun(ground, overflow, walls.get(storeOf(overflow.from.vessel).id)!))
   return found

@@ -266,7 +266,10 @@ describe('a file of version 5', () => {
     expect(new Set(ends).size).toBe(6)
     for (const { from, to } of links)
       for (const end of [from, to])
-        expect(vessels.find(({ id }) => id === end.vessel)!.ports.find(({ id }) => id === end.port)).toMatchObject({ role: 'link', at: 0.19 })
+        expect(vessels.find(({ id }) => id === end.vessel)!.ports.find(({ id }) => id === end.port)).toMatchObject({
+          role: 'link',
+          at: 0.19,
+        })
   })
   it('puts a vessel that was placed in the same place in its row: 6 m from where the row began', () => {
     const [first, , , last] = job.schemes[0]!.stores[0]!.vessels

@@ -149,7 +149,10 @@ describe('a hoop without air', () => {
     // At its fastest it runs as the line does under that head.
     const first = siphon!.from / result.step + 5
     const head = result.vessels[0]!.level[first]! - 0.1
-    expect(flowOf(result, 'overflow').rate[first]! / siphonFlow({ bore, length: overflowLength(buildWaterPath(low).layout, low.overflows[0]!), mouth: 'hooped' }, head)).toBeCloseTo(1, 1)
+    expect(
+      flowOf(result, 'overflow').rate[first]! /
+        siphonFlow({ bore, length: overflowLength(buildWaterPath(low).layout, low.overflows[0]!), mouth: 'hooped' }, head),
+    ).toBeCloseTo(1, 1)
   })
 })
 

@@ -104,7 +104,12 @@ describe('air, base, light and frost', () => {
     expect(ventFlow({ lid: 'sealed', ports: [] })).toBe(0)
   })
   it('a gravel pad of 1.2 x 1.2 m takes 0.196 m³ of gravel and 1.96 m² of fabric (by hand)', () => {
-    const base = { ...ARRANGEMENTS[9]!().stores[0]!.vessels[0]!.base, parts: [{ kind: 'gravel-pad' as const, height: 0 }], width: 1.2, depth: 1.2 }
+    const base = {
+      ...ARRANGEMENTS[9]!().stores[0]!.vessels[0]!.base,
+      parts: [{ kind: 'gravel-pad' as const, height: 0 }],
+      width: 1.2,
+      depth: 1.2,
+    }
     const parts = baseBuild(base)
     const of = (item: string) => parts.find((part) => part.item === item)!.quantity
     expect(of('gravel')).toBeCloseTo(0.196, 9)

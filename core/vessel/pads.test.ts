@@ -42,7 +42,9 @@ describe('pads', () => {
     expect(row.vessels.map(sod)).toEqual([expect.closeTo(6.12, 9), 0, 0, 0])
     // What stands on it is every vessel's own.
     for (const vessel of row.vessels)
-      expect(baseBuild(vessel.base, padUnder(pads, vessel.id)).map(({ item }) => item)).toEqual(expect.arrayContaining(['blocks', 'packing']))
+      expect(baseBuild(vessel.base, padUnder(pads, vessel.id)).map(({ item }) => item)).toEqual(
+        expect.arrayContaining(['blocks', 'packing']),
+      )
   })
 
   it.each([
@@ -101,10 +103,7 @@ describe('pads', () => {
         [0, 1],
         [1.3, 1],
       ],
-      [
-        { parts: [{ kind: 'slab', height: 0.1 }] },
-        { parts: [{ kind: 'slab', height: 0.2 }] },
-      ],
+      [{ parts: [{ kind: 'slab', height: 0.1 }] }, { parts: [{ kind: 'slab', height: 0.2 }] }],
       2,
     ],
     [

@@ -212,8 +212,8 @@ describe('what a tap can reach', () => {
       scheme.stores[0]!.vessels[1]!.ports.find(({ role }) => role === 'link')!.at = at
       return usableVolume(buildWaterPath(scheme), 'store').volume
     }
-    expect(stacked(0.19)).toBeCloseTo(tote * (1.05 - 0.19 + 1.105 - 0.19), 3)
-    expect(stacked(0.8)).toBeCloseTo(tote * (1.05 - 0.8 + 1.105 - 0.19), 3)
+    expect(stacked(0.19)).toBeCloseTo(tote * (1.0 - 0.19 + 1.105 - 0.19), 3)
+    expect(stacked(0.8)).toBeCloseTo(tote * (1.0 - 0.8 + 1.105 - 0.19), 3)
   })
   it('below its own link too, where the tap is on the vessel itself', () => {
     const linked = structuredClone(ARRANGEMENTS[12]!())

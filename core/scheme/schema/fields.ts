@@ -47,6 +47,15 @@ export const bore = () => amount(0.002, 3)
 /** One value a month, January first. */
 export const byMonth = (high: number) => list(amount(0, high), 12, 12)
 
+/** Corners that a pipe is led round, on the plan in the job's frame, m. */
+export const via = () =>
+  yup
+    .array()
+    .of(record({ x: amount(-1000, 1000), y: amount(-1000, 1000) }))
+    .max(12)
+    .optional()
+    .default(undefined)
+
 export const record = <S extends yup.ObjectShape>(shape: S) =>
   yup.object(shape).required().noUnknown('${path} has parts this version does not know: ${unknown}')
 

@@ -1,5 +1,5 @@
 import type { InferType } from 'yup'
-import { amount, bore, choice, flag, height, id, list, oneOfKind, record } from './fields'
+import { amount, bore, choice, flag, height, id, list, oneOfKind, record, via } from './fields'
 import { target } from './drop'
 
 /** Ground that takes the surplus in: a hollow, or a pit filled with gravel or crates. */
@@ -22,6 +22,8 @@ export const overflowRoute = record({
   bore: bore(),
   /** Length as somebody took it with a tape, m; what the layout gives is told beside it where the two differ. */
   measured: amount(0, 500).optional().default(undefined),
+  /** Where somebody wants it to go another way over the ground. */
+  via: via(),
   fall: amount(-0.2, 1),
   /** Air hole or open tee at the crown of a hoop. */
   vented: flag(),

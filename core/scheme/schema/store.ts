@@ -1,5 +1,5 @@
 import type { InferType } from 'yup'
-import { amount, bore, choice, flag, id, list, name, oneOfKind, record } from './fields'
+import { amount, bore, choice, flag, id, list, name, oneOfKind, record, via } from './fields'
 
 const outside = { width: amount(0.05, 20), depth: amount(0.05, 20), height: amount(0.05, 20) }
 /** `floor` is the inside floor above the vessel's foot, `rim` the level at which it runs over the edge, m. */
@@ -89,6 +89,8 @@ const link = record({
   bore: bore(),
   /** Length as somebody took it with a tape, m; what the layout gives is told beside it where the two differ. */
   measured: amount(0.01, 200).optional().default(undefined),
+  /** Where somebody wants it to go another way; straight or round square corners where left out. */
+  via: via(),
   valve: choice('none', 'open', 'shut'),
 })
 export type Link = InferType<typeof link>

@@ -1,0 +1,74 @@
+import { word } from '../figures/told'
+import { setPort } from '../edits/schemeEdits'
+import { allTies } from '../edits/portTies'
+import { centreHeight, flangeReach, isBox, type PortPose } from '../layout'
+import type { PlacedVessel } from '../path/waterPath'
+import type { Port } from '../scheme'
+import { length } from '../units/quantity'
+import { amountOf, COMMON_PRACTICE, rule, type Draft } from './finding'
+
+interface Placed {
+  port: Port
+  pose: PortPose
+}
+
+/** Way round the outside from one hole to another, m; on a box straight, and only along one face. */
+function around({ vessel }: PlacedVessel, a: PortPose, b: PortPose): number {
+  const across = Math.hypot(a.at.x - b.at.x, a.at.y - b.at.y)
+  if (isBox(vessel)) return Math.abs(a.way.x * b.way.x + a.way.y * b.way.y - 1) < 1e-6 ? across : Infinity
+  const radius = vessel.body.width / 2
+  return 2 * radius * Math.asin(Math.min(1, across / (2 * radius)))
+}
+
+const isOpening = ({ role }: Port) => role === 'lid' || role === 'vent'
+/** A tote's valve and a drum's bung are moulded where they are. */
+const isMoulded = ({ vessel }: PlacedVessel, { role }: Port) =>
+  (role === 'outlet' && vessel.family === 'tote') || (vessel.stands === 'upside-down' && (role === 'outlet' || role === 'link'))
+
+function faultsOf(placed: PlacedVessel, holes: readonly Placed[]): Draft[] {
+  const { vessel, foot } = placed
+  const told = (port: Port, how: string, values: Draft['values'], mends: boolean): Draft => ({
+    severity: 'goes-wrong',
+    station: 'cask',
+    ids: { vessel: vessel.id, port: port.id },
+    at: foot + port.at,
+    values: { how, what: word(`port-${port.role}`), vessel: vessel.name, ...values },
+    source: COMMON_PRACTICE,
+    mends,
+  })
+  return holes.flatMap(({ port, pose }, i): Draft[] => {
+    if (isMoulded(placed, port)) return []
+    const middle = centreHeight(0, port)
+    const reach = flangeReach(port.bore)
+    const over = middle + reach - vessel.body.rim
+    if (over > 1e-9) {
+      const at = port.at - over
+      return [told(port, 'rim', { by: length(over), at: length(at) }, at - (middle - port.at) >= 0)]
+    }
+    const under = reach - middle
+    if (under > 1e-9) return [told(port, 'floor', { by: length(under), at: length(port.at + under) }, true)]
+    const near = holes.slice(0, i).find((other) => {
+      const apart = Math.hypot(around(placed, pose, other.pose), pose.at.z - other.pose.at.z)
+      return apart < reach + flangeReach(other.port.bore) - 1e-9
+    })
+    return near ? [told(port, 'hole', { other: word(`port-${near.port.role}`), by: length(0), at: length(port.at) }, false)] : []
+  })
+}
+
+/** Holes whose fittings have no room: over the rim, under the floor, or in one another. */
+export const holesTooNear = rule(
+  'holesTooNear',
+  ({ path }) => {
+    const tied = allTies(path.scheme)
+    return [...path.vessels.values()].flatMap((placed) =>
+      faultsOf(
+        placed,
+        placed.vessel.ports
+          // What nothing is tied to is not drilled.
+          .filter((port) => !isOpening(port) && tied.has(`${placed.vessel.id} ${port.id}`))
+          .map((port) => ({ port, pose: path.layout.ports.get(`${placed.vessel.id} ${port.id}`)! })),
+      ),
+    )
+  },
+  (scheme, { ids, values }) => setPort(scheme, ids.vessel!, ids.port!, amountOf(values, 'at')),
+)
