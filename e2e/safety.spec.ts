@@ -1,3 +1,5 @@
+import { baseHeight } from '../core/layout'
+import type { Scheme } from '../core/scheme'
 import { readdirSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
 import { createServer, request as httpRequest } from 'node:http'
@@ -61,8 +63,7 @@ const fillDisk = (page: Page) =>
 const emptyDisk = (page: Page) => page.evaluate(() => (window as unknown as { emptyDisk(): void }).emptyDisk())
 const grip = (page: Page) => page.getByRole('slider', { name: 'Top of the stand' })
 const saved = (page: Page) => expect(page.locator('.strip [role=status]')).toContainText('Saved')
-const standOf = async (page: Page) =>
-  ((await rowOf(page))!.job.schemes[0] as { stores: { vessels: { base: { height: number } }[] }[] }).stores[0]!.vessels[0]!.base.height
+const standOf = async (page: Page) => baseHeight(((await rowOf(page))!.job.schemes[0] as Scheme).stores[0]!.vessels[0]!.base)
 
 test('a name is data: one that looks like a code is shown as it stands, everywhere', async ({ page }) => {
   await openJobs(page)

@@ -1,3 +1,4 @@
+import Ajv from 'ajv/dist/2020'
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { connect } from 'node:net'
@@ -25,6 +26,33 @@ test('assess, balance and sweep answer as the page does', async ({ request }) =>
   expect(storm.error).toBeLessThan(1e-9)
   expect(storm.account.runoff).toBeGreaterThan(0.5)
   expect(storm.vessels[0]).toMatchObject({ id: 'butt' })
+})
+
+test('layout and build answer as the page does, and the description lets in what is asked', async ({ request }) => {
+  const layout = await (await request.post('/api/v1/layout', { data: { scheme } })).json()
+  expect(layout.vessels).toMatchObject([{ vessel: 'butt', foot: { x: -0.86, y: 0.39 } }])
+  // From the pipe's side to the butt's (Pythagoras), as the page tells it.
+  const hose = layout.runs.find(({ key }: { key: string }) => key === 'hose:trough')
+  expect(hose.length).toBeCloseTo(Math.hypot(Math.hypot(0.86, 0.326) - 0.034 - 0.29, 0.017), 9)
+  expect(layout.ports.find(({ port }: { port: string }) => port === 'in').way.z).toBe(0)
+  expect(layout.overlaps).toEqual([])
+
+  const build = await (await request.post('/api/v1/build', { data: { scheme } })).json()
+  expect(build.bill.lines.find(({ item }: { item: string }) => item === 'pipe:hose:25').reckoned).toBeCloseTo(hose.length, 9)
+  expect(build.holes.map(({ of }: { of: { id: string } }) => of.id)).toContain('butt')
+  expect(build.steps.length).toBeGreaterThan(10)
+  const inches = await (await request.post('/api/v1/build', { data: { scheme, system: 'imperial' } })).json()
+  expect(inches.bill.total).not.toBe(build.bill.total)
+  expect((await request.post('/api/v1/build', { data: { scheme, system: 'cubits' } })).status()).toBe(422)
+
+  const described = await (await request.get('/api/v1/openapi.json')).json()
+  expect(described.openapi).toBe('3.1.0')
+  expect(Object.keys(described.paths)).toEqual(expect.arrayContaining(['/api/v1/layout', '/api/v1/build', '/api/v1/assess']))
+  // The description is itself held against what is asked, by an independent validator.
+  const { schema } = described.paths['/api/v1/build'].post.requestBody.content['application/json']
+  const validate = new Ajv({ strict: false }).compile(schema)
+  expect(validate(JSON.parse(JSON.stringify({ scheme, system: 'metric' }))) || validate.errors).toBe(true)
+  expect(validate({ scheme: { ...scheme, stores: 'none' } })).toBe(false)
 })
 
 test('bad input is told as problem details, each path named', async ({ request }) => {

@@ -1,4 +1,4 @@
-import { cornersOf, roofOver, type Layout, type Pose, type Vec3 } from '#core/layout'
+import { cornersOf, plus, roofOver, type Pose, type Run, type Vec3 } from '#core/layout'
 import type { WaterPath } from '#core/path'
 import type { Point } from './shapes'
 
@@ -26,8 +26,9 @@ export interface SiteVessel {
 }
 
 export interface SiteRun {
+  key: string
   id: string
-  kind: 'link' | 'hose' | 'overflow' | 'pipe'
+  kind: Run['kind']
   points: Point[]
   width: number
 }
@@ -49,6 +50,10 @@ export interface SiteScene {
   pipes: { id: string; at: Point; radius: number; top?: Point }[]
   roofs: Point[][]
   eaves: [Point, Point][]
+  /** Holes on the sides of vessels, with the way out of them, px. */
+  holes: { id: string; at: Point; tip: Point; tap: boolean }[]
+  /** Corners that somebody put into a pipe. */
+  corners: { run: string; index: number; at: Point }[]
   /** The line of the paving in the elevation, of the first wall in the plan. */
   ground: [Point, Point]
   /** What part of the job it shows, m as it is looked at. */
@@ -58,13 +63,25 @@ export interface SiteScene {
 const MARGIN = 28
 
 /** Everything that the drawing has to hold: what stands and runs, not the whole of a long roof. */
-function extentOf(layout: Layout): Vec3[] {
+function extentOf({ layout, intakes }: WaterPath): Vec3[] {
+  /** Pipes that lead to a vessel: a bare one at the other end of the house is not gone after. */
+  const led = new Set([...intakes.values()].flat().map(({ drop }) => drop.id))
   const poses = [...layout.vessels.values()]
   return [
     ...poses.flatMap((pose) => cornersOf(pose).flatMap((corner) => [corner, { ...corner, z: pose.foot.z + pose.height }])),
-    ...[...layout.pipes.values()].flatMap(({ axis }) => [axis, { ...axis, z: 0 }]),
+    ...[...layout.pipes.values()].filter(({ drop }) => led.size === 0 || led.has(drop)).flatMap(({ axis }) => [axis, { ...axis, z: 0 }]),
     ...[...layout.runs.values()].flatMap(({ points }) => points),
   ]
+}
+
+/** No more than this of px to the metre: a single butt is not drawn as large as a house. */
+const MOST_SCALE = 130
+
+/** A window widened so that it fills the drawing's breadth, what it shows in the middle. */
+function inBox({ from, to }: Window, box: { width: number; height: number }): Window {
+  const scale = Math.min(MOST_SCALE, (box.width - 2 * MARGIN) / (to.x - from.x), (box.height - 2 * MARGIN) / (to.y - from.y))
+  const more = ((box.width - 2 * MARGIN) / scale - (to.x - from.x)) / 2
+  return { from: { x: from.x - more, y: from.y }, to: { x: to.x + more, y: to.y } }
 }
 
 const clampTo = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value))
@@ -84,14 +101,15 @@ export function siteScene(
 ): SiteScene {
   const { layout, scheme } = path
   const look = LOOKS[aspect]
-  const all = extentOf(layout).map(look)
+  const all = extentOf(path).map(look)
   const low = { x: Math.min(...all.map(({ x }) => x)), y: Math.min(...all.map(({ y }) => y)) }
   const high = { x: Math.max(...all.map(({ x }) => x)), y: Math.max(...all.map(({ y }) => y)) }
   // The wall, or the paving, is always in the picture, with a little air around all.
-  const { from, to } = window ?? {
+  const tight = {
     from: { x: low.x - 0.3, y: Math.min(low.y, 0) - 0.25 },
     to: { x: high.x + 0.3, y: Math.max(high.y, aspect === 'plan' ? 0.5 : 0.1) + 0.25 },
   }
+  const { from, to } = window ?? inBox(tight, box)
   const scale = Math.min((box.width - 2 * MARGIN) / (to.x - from.x), (box.height - 2 * MARGIN) / (to.y - from.y))
   const at = (point: Vec3): Point => {
     const { x, y } = look(point)
@@ -148,6 +166,7 @@ export function siteScene(
     ),
   ])
   const roofs = roofOver(scheme)
+  const taps = new Set(scheme.taps.map(({ vessel, port }) => `${vessel} ${port}`))
   // What lies behind is drawn first.
   const poses = [...layout.vessels.values()].toSorted((a, b) => (aspect === 'plan' ? a.foot.z - b.foot.z : a.foot.y - b.foot.y))
   return {
@@ -157,6 +176,7 @@ export function siteScene(
     height,
     vessels: poses.map(vesselOf),
     runs: [...layout.runs.values()].map(({ id, kind, key, points }) => ({
+      key,
       id,
       kind,
       points: points.map(at),
@@ -172,7 +192,24 @@ export function siteScene(
       }
     }),
     roofs: aspect === 'plan' ? roofs.map(({ corners }) => corners.map(at)) : [],
-    eaves: aspect === 'plan' ? roofs.map(({ corners }) => [at(corners[0]!), at(corners[1]!)] as [Point, Point]) : [],
+    eaves: roofs.flatMap(({ corners, section }): [Point, Point][] => {
+      const [a, b] = [corners[0]!, corners[1]!]
+      if (aspect === 'plan') return [[at(a), at(b)]]
+      // From the yard only the first wall's own gutter is seen, at the height of its outlets.
+      const sheds = scheme.sections.find(({ id }) => id === section)?.shedsTo
+      const gutter = sheds?.kind === 'gutter' ? scheme.gutters.find(({ id }) => id === sheds.gutter) : undefined
+      if (!gutter || Math.abs(a.y - b.y) > 0.01 || Math.abs(a.y) > 2) return []
+      const z = Math.max(...gutter.outlets.map(({ height: high }) => high))
+      return [[at({ ...a, z }), at({ ...b, z })]]
+    }),
+    holes: [...layout.ports.values()].flatMap(({ vessel, port, at: hole, way }) => {
+      if (Math.abs(way.z) > 0.5 || (aspect === 'elevation' && way.y < 0.2)) return []
+      return [{ id: `${vessel} ${port}`, at: at(hole), tip: at(plus(hole, way, 0.07)), tap: taps.has(`${vessel} ${port}`) }]
+    }),
+    corners: [
+      ...scheme.stores.flatMap(({ links }) => links.map(({ id, via }) => ({ run: `link:${id}`, via }))),
+      ...scheme.overflows.map(({ id, via }) => ({ run: `overflow:${id}`, via })),
+    ].flatMap(({ run, via }) => (aspect === 'plan' ? (via ?? []).map(({ x, y }, index) => ({ run, index, at: at({ x, y, z: 0 }) })) : [])),
     ground: [at({ x: from.x, y: 0, z: 0 }), at({ x: to.x, y: 0, z: 0 })],
     window: { from, to },
   }

@@ -49,29 +49,33 @@ const MOST_OF_ONE = 6
  *
  * @param points a sweep's volumes with demand met and short days
  * @param headroom most that a vessel may stand high, m; Infinity where nothing limits it
+ * @param sold vessels to choose from; all of the catalogue where left out
  */
 export function vesselSets(
   points: readonly { volume: number; met: number; shortDays: number }[],
   space: Scheme['space'],
   headroom: number,
+  sold: readonly CatalogueVessel[] = CATALOGUE,
 ): VesselSet[] {
   const met = points.map(({ volume, met: value }) => ({ volume, value }))
   const short = points.map(({ volume, shortDays: value }) => ({ volume, value }))
   const measured = space.width > 0 && space.depth > 0
   const most = points.at(-1)?.volume ?? 0
-  return CATALOGUE.flatMap((vessel) => {
-    const one = commonUsable(vessel)
-    const tooHigh = vessel.body.height > Math.min(headroom, space.height > 0 ? space.height : Infinity)
-    const room = measured ? standingRoom(space, vessel) : MOST_OF_ONE
-    return Array.from({ length: MOST_OF_ONE }, (_, n) => n + 1)
-      .filter((count) => count * one <= most)
-      .map((count) => ({
-        key: vessel.key,
-        count,
-        usable: count * one,
-        fits: measured || space.height > 0 || Number.isFinite(headroom) ? !tooHigh && count <= room : undefined,
-        met: onCurve(met, count * one),
-        shortDays: onCurve(short, count * one),
-      }))
-  }).sort((a, b) => a.usable - b.usable)
+  return sold
+    .flatMap((vessel) => {
+      const one = commonUsable(vessel)
+      const tooHigh = vessel.body.height > Math.min(headroom, space.height > 0 ? space.height : Infinity)
+      const room = measured ? standingRoom(space, vessel) : MOST_OF_ONE
+      return Array.from({ length: MOST_OF_ONE }, (_, n) => n + 1)
+        .filter((count) => count * one <= most)
+        .map((count) => ({
+          key: vessel.key,
+          count,
+          usable: count * one,
+          fits: measured || space.height > 0 || Number.isFinite(headroom) ? !tooHigh && count <= room : undefined,
+          met: onCurve(met, count * one),
+          shortDays: onCurve(short, count * one),
+        }))
+    })
+    .sort((a, b) => a.usable - b.usable)
 }

@@ -18,7 +18,6 @@ import {
   inOrder,
   layRun,
   lineItem,
-  leastLeg,
   matings,
   numberParts,
   partsGround,

@@ -1,6 +1,7 @@
 import { produce } from 'immer'
 import { port } from '../arrangements/parts'
 import type { Port, PortRole, Scheme } from '../scheme'
+import { homeBore } from './home'
 import { tiedPorts } from './portTies'
 import { freshId, OVERFLOW_BELOW_RIM, vesselOf } from './schemeEdits'
 
@@ -14,13 +15,21 @@ const USUAL: Record<PortRole, { bore: number; screened: boolean; at: (floor: num
   lid: { bore: 0.15, screened: true, at: (_, rim) => rim },
 }
 
+/** Openings that the country's own pipe goes through. */
+const PIPED: ReadonlySet<PortRole> = new Set(['inlet', 'overflow', 'link'])
+
 /** One more opening of a vessel, where it is usual for what it is for. @throws RangeError when there is no such vessel */
 export function addPort(scheme: Scheme, vesselId: string, role: PortRole): Scheme {
   return produce(scheme, (draft) => {
     const vessel = vesselOf(draft, vesselId)
     const { bore, screened, at } = USUAL[role]
     const { floor, rim } = vessel.body
-    vessel.ports.push(port(freshId(role === 'outlet' ? 'out' : role, vessel.ports), role, at(floor, rim), { bore, screened }))
+    vessel.ports.push(
+      port(freshId(role === 'outlet' ? 'out' : role, vessel.ports), role, at(floor, rim), {
+        bore: PIPED.has(role) ? homeBore(scheme, bore) : bore,
+        screened,
+      }),
+    )
   })
 }
 

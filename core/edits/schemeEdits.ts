@@ -1,5 +1,7 @@
 import { produce } from 'immer'
 import { footOf, SPIGOT_BELOW_LIP } from '../layout'
+import { fitCascades } from './cascade'
+import { homeBore } from './home'
 import { ground, overflow, overflowPort } from '../arrangements/parts'
 import { cutMarks, type CutSchool } from '../levels/cutMarks'
 import type { Drop, DeviceOf, Scheme, Target, Vessel } from '../scheme'
@@ -9,6 +11,8 @@ import type { CatalogueVessel } from '../vessel/catalogue'
 const HOSE_FALL = 0.02
 /** Overflow mouth below the rim, m; common practice 75–100 mm. */
 export const OVERFLOW_BELOW_RIM = 0.08
+/** An overflow that nothing is known of, m: the country's own pipe of about this. */
+const OVERFLOW_BORE = 0.0525
 /** Draw-off above the inside floor, m: sediment stays below. */
 const DRAW_ABOVE_FLOOR = 0.05
 
@@ -72,7 +76,9 @@ export function chooseVessel(scheme: Scheme, vesselId: string, chosen: Omit<Cata
       if (each.role === 'outlet') each.at = body.floor + DRAW_ABOVE_FLOOR
       if (each.role === 'vent') each.at = body.rim
       if (each.role === 'inlet') each.at = body.rim - OVERFLOW_BELOW_RIM / 2
+      if (each.role === 'link') each.at = Math.min(Math.max(each.at, body.floor), body.rim - each.bore)
     }
+    fitCascades(draft)
     const drop = feedingDrop(draft, vesselId)
     if (drop) {
       followRim(drop, body.rim - rimBefore)
@@ -108,6 +114,7 @@ export function resizeVessel(scheme: Scheme, vesselId: string, part: 'width' | '
       if (byRim || (each.role === 'link' && each.at > before.rim / 2)) each.at = Math.max(body.floor, each.at + by)
     }
     for (const route of draft.overflows) if (route.from.vessel === vesselId && route.mouth === 'hooped') route.crest += by
+    fitCascades(draft)
     const drop = feedingDrop(draft, vesselId)
     if (!drop) return
     followRim(drop, by)
@@ -167,7 +174,8 @@ export function addBracket(scheme: Scheme, dropId: string, height: number): Sche
 export function addOverflow(scheme: Scheme, vesselId: string): Scheme {
   return produce(scheme, (draft) => {
     const vessel = vesselOf(draft, vesselId)
-    if (!vessel.ports.some(({ role }) => role === 'overflow')) vessel.ports.push(overflowPort(vessel.body.rim - OVERFLOW_BELOW_RIM))
-    draft.overflows.push(overflow(freshId('over', draft.overflows), vesselId, ground('bed', 3)))
+    const bore = homeBore(scheme, OVERFLOW_BORE)
+    if (!vessel.ports.some(({ role }) => role === 'overflow')) vessel.ports.push(overflowPort(vessel.body.rim - OVERFLOW_BELOW_RIM, bore))
+    draft.overflows.push(overflow(freshId('over', draft.overflows), vesselId, ground('bed', 3), { bore }))
   })
 }

@@ -3,13 +3,13 @@ import { ground, overflow, overflowPort, port } from '../arrangements/parts'
 import type { Drop, Link, Port, Scheme, Store, Target, Vessel } from '../scheme'
 import { baseHeight, flangeReach, layOut } from '../layout'
 import { raiseBase } from './baseEdits'
+import { homeBore } from './home'
+import { CASCADE_STEP } from './cascade'
 import { tiedPorts } from './portTies'
 import { freshId, OVERFLOW_BELOW_RIM } from './schemeEdits'
 
 /** As many as one group holds. */
 export const MOST_VESSELS = 12
-/** Each vessel of a cascade runs over this much lower than the one before, m. */
-const CASCADE_STEP = 0.03
 /** A link sits this far over the inside floor, m: above the sediment that would block it. Common practice. */
 const LINK_ABOVE_FLOOR = 0.04
 const LINK_BORE = 0.0525
@@ -98,7 +98,7 @@ const selfLevelling = (scheme: Scheme, store: Store): boolean =>
   )
 
 function wire(scheme: Scheme, store: Store, arrangement: Store['arrangement']) {
-  const bore = store.links[0]?.bore ?? LINK_BORE
+  const bore = store.links[0]?.bore ?? homeBore(scheme, LINK_BORE)
   const taken = scheme.stores.flatMap(({ id, links }) => (id === store.id ? [] : links))
   const fresh = (made: readonly Link[]) => freshId('link', [...taken, ...made])
   store.links = []
@@ -317,6 +317,15 @@ export function levelLink(scheme: Scheme, linkId: string): Scheme {
       .vessels.flatMap((each) => (each.id === low.vessel ? each.ports : []))
       .find(({ id }) => id === low.port)
     if (port) port.at += Math.abs(from!.z - to!.z)
+  })
+}
+
+/** Corners that a link or an overflow is led round on the plan; none leads it by itself. @throws RangeError when there is none of that id */
+export function setVia(scheme: Scheme, kind: 'link' | 'overflow', id: string, via: readonly { x: number; y: number }[]): Scheme {
+  return produce(scheme, (draft) => {
+    const found = (kind === 'link' ? draft.stores.flatMap(({ links }) => links) : draft.overflows).find((each) => each.id === id)
+    if (!found) throw new RangeError(`no ${kind} ${id}`)
+    found.via = via.length > 0 ? via.map(({ x, y }) => ({ x, y })) : undefined
   })
 }
 

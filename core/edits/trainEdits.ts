@@ -5,6 +5,7 @@ import { familyOf, headSpentBy, ownHeight } from '../catch/families'
 import { usualOrder } from '../catch/trainOrder'
 import { cutMarks } from '../levels/cutMarks'
 import { BRANCH_HEIGHT, DEVICE_DEFAULTS, type Device, type DeviceOf, type Drop, type Scheme, type Vessel } from '../scheme'
+import { homeBore } from './home'
 import { tiedPorts } from './portTies'
 import { dropOf, freshId, OVERFLOW_BELOW_RIM, vesselOf } from './schemeEdits'
 
@@ -217,7 +218,7 @@ export function addDevice(scheme: Scheme, dropId: string, vesselId: string, devi
           ? drop.devices.findLastIndex((each) => (ownHeight(each) ?? Infinity) >= height) + 1
           : drop.devices.findIndex(brings)
     drop.devices.splice(before < 0 ? drop.devices.length : before, 0, fresh)
-    if (brings(fresh)) leadIn(draft, drop, vessel, DEFAULT_OVERFLOW)
+    if (brings(fresh)) leadIn(draft, drop, vessel, homeBore(draft, DEFAULT_OVERFLOW))
   })
 }
 

@@ -81,6 +81,7 @@ const PIPES: readonly EndType[] = ['metric', 'sch40', 'hose']
 /** Pipe that a country's shops have, and how far its bore may be off one that was asked for. Common practice. */
 const HOME: Readonly<Record<UnitSystem, EndType>> = { metric: 'metric', imperial: 'sch40' }
 const NEAR_ENOUGH = 0.04
+const WIDEST = 0.17
 
 /**
  * The pipe or hose that a bore most likely is: the country's own pipe where that is as good as the same, else the nearest true
@@ -96,8 +97,29 @@ export function pipeByBore(bore: number, types: readonly EndType[] = PIPES, syst
     const own = { type: home, size: sizeByBore(home, bore) }
     if (Math.abs(measuresOf(own)!.bore - bore) <= NEAR_ENOUGH * bore) return own
   }
+  // Wider than any pipe that is laid, it is drawn as the widest of the country's own.
+  if (home && types.includes(home) && bore > WIDEST) return { type: home, size: sizeByBore(home, bore) }
   const off = (one: Pick<End, 'type' | 'size'>) => Math.abs(measuresOf(one)!.bore - bore)
   return types.map((type) => ({ type, size: sizeByBore(type, bore) })).reduce((best, each) => (off(each) < off(best) - 1e-6 ? each : best))
+}
+
+/** True bore of the pipe of a country that comes nearest to a bore, m. */
+export function trueBore(bore: number, system: UnitSystem): number {
+  const home = HOME[system]
+  return measuresOf({ type: home, size: sizeByBore(home, bore) })!.bore
+}
+
+/** The usual downpipe of a country, the smaller or the larger, as a drop says it. */
+export function downpipeBores(system: UnitSystem, large: boolean) {
+  const type = system === 'imperial' ? ('downpipe-rect' as const) : ('downpipe-round' as const)
+  const size = system === 'imperial' ? (large ? '3x4' : '2x3') : large ? '80' : '68'
+  const { bore, outside } = MEASURES[type]![size]!
+  return {
+    shape: system === 'imperial' ? ('rectangular' as const) : ('round' as const),
+    material: system === 'imperial' ? ('metal' as const) : ('plastic' as const),
+    bore,
+    outside,
+  }
 }
 
 /** A downpipe's own kind and size, by its shape and the outside across its front, m. */

@@ -1,3 +1,5 @@
+import { plainGround, planBuild } from '../build'
+import { overlaps } from '../layout'
 import { assess, flushRoof, rainFacts } from '../assess'
 import {
   catchByHose,
@@ -389,4 +391,43 @@ export async function answerBatch(
     if (!(await breathe(rows.length, storms.length))) return undefined
   }
   return rows
+}
+
+/**
+ * Where everything of a scheme is: uprights, vessels, openings and runs in the job's frame, m.
+ *
+ * @throws BrokenPathError naming every reference that leads nowhere
+ */
+export function answerLayout(scheme: Scheme) {
+  const { layout } = buildWaterPath(scheme)
+  return {
+    pipes: [...layout.pipes.values()],
+    vessels: [...layout.vessels.values()],
+    ports: [...layout.ports.values()],
+    runs: [...layout.runs.values()],
+    overlaps: overlaps(layout.vessels.values()),
+  }
+}
+
+/**
+ * How a scheme is put together: its parts, joints, cuts, holes, bill and steps, with the goods of one country.
+ *
+ * @throws BrokenPathError naming every reference that leads nowhere
+ */
+export function answerBuild(scheme: Scheme, system: UnitSystem) {
+  const { assembly, groups, holes, bill, steps } = planBuild(buildWaterPath(scheme), plainGround(system))
+  return {
+    parts: assembly.parts,
+    joints: assembly.joints.map(({ key, upper, lower, placed }) => ({
+      key,
+      upper,
+      lower,
+      fittings: placed.map(({ fitting }) => fitting.id),
+    })),
+    runs: assembly.runs,
+    cuts: groups.map(({ pipe, cuts, plan }) => ({ pipe, cuts, plan })),
+    holes,
+    bill,
+    steps,
+  }
 }

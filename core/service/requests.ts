@@ -1,5 +1,5 @@
 import type * as yup from 'yup'
-import { amount, flag, list, record, whole } from '../scheme/schema/fields'
+import { amount, choice, flag, list, record, whole } from '../scheme/schema/fields'
 import { rainRecord, rainSource } from '../scheme/schema/rain'
 import { scheme } from '../scheme/schema/job'
 import { site } from '../scheme/schema/site'
@@ -17,6 +17,10 @@ const rain = record({
 export const assessRequest = record({ scheme })
 /** The scheme's own trial: its storm, how full it begins, what is opened. */
 export const stormRequest = record({ scheme })
+/** Where everything of a scheme is. */
+export const layoutRequest = record({ scheme })
+/** How it is put together, with the goods of one country. */
+export const buildRequest = record({ scheme, system: choice('metric', 'imperial').optional().default('metric') })
 export const balanceRequest = record({
   scheme,
   rain,

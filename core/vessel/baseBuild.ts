@@ -1,4 +1,5 @@
 import type { Base, Vessel } from '../scheme'
+import { INCH } from '../units/constants'
 
 /** One layer or part of a base, from the ground up. */
 export interface BasePart {
@@ -44,7 +45,8 @@ const BOARD = 0.028
 /** Blocks laid flat with two heights, and the slabs over them, m. Common practice. */
 const BLOCKS: Record<Goods, { long: number; wide: number; full: number; half: number; cap: number; capAcross: number }> = {
   metric: { long: 0.44, wide: 0.215, full: 0.215, half: 0.1, cap: 0.05, capAcross: 0.45 },
-  imperial: { long: 0.397, wide: 0.194, full: 0.194, half: 0.092, cap: 0.051, capAcross: 0.406 },
+  // Told by their nominal inches, bed and all: 16 by 8 by 8, 4 and 2 in laid over them.
+  imperial: { long: 16 * INCH, wide: 8 * INCH, full: 8 * INCH, half: 4 * INCH, cap: 2 * INCH, capAcross: 16 * INCH },
 }
 /** More than this is not made up by a bed of mortar or shims but by another block, m. Common practice. */
 export const PACKING_MOST = 0.03

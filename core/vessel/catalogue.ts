@@ -1,3 +1,4 @@
+import type { UnitSystem } from '../units/quantity'
 import type { Vessel } from '../scheme'
 import { US_GALLON } from '../units/constants'
 
@@ -58,7 +59,44 @@ export const CATALOGUE: readonly CatalogueVessel[] = [
   round('tank-2000', 'tank', 2000, 1.25, 1.8, 55),
   round('tank-5000', 'tank', 5000, 1.8, 2.15, 110),
   round('tank-10000', 'tank', 10000, 2.4, 2.4, 210),
+  round('tank-300g', 'tank', 300 * US_GALLON * 1000, 1.09, 1.32, 36),
+  round('tank-550g', 'tank', 550 * US_GALLON * 1000, 1.37, 1.65, 60),
+  round('tank-1350g', 'tank', 1350 * US_GALLON * 1000, 1.83, 2.18, 115),
+  round('tank-2650g', 'tank', 2650 * US_GALLON * 1000, 2.44, 2.44, 215),
 ]
+
+/** What is sold in one country only, and what comes nearest to it in the other. Common practice. */
+const ELSEWHERE: Readonly<Record<UnitSystem, Readonly<Record<string, string>>>> = {
+  imperial: {
+    'butt-100': 'bin-35',
+    'butt-160': 'drum-55',
+    'butt-210': 'drum-55',
+    'butt-250': 'barrel-60',
+    'tank-1000': 'tank-300g',
+    'tank-2000': 'tank-550g',
+    'tank-5000': 'tank-1350g',
+    'tank-10000': 'tank-2650g',
+  },
+  metric: {
+    'bin-35': 'butt-160',
+    'tank-300g': 'tank-1000',
+    'tank-550g': 'tank-2000',
+    'tank-1350g': 'tank-5000',
+    'tank-2650g': 'tank-10000',
+  },
+}
+
+/** The catalogue's vessel that a body is, if it is one. */
+export const inCatalogue = ({ family, nominal, body }: Pick<Vessel, 'family' | 'nominal' | 'body'>): CatalogueVessel | undefined =>
+  CATALOGUE.find((each) => each.family === family && each.nominal === nominal && each.body.height === body.height)
+
+/** What is sold in a country in place of something that is not; undefined where it is sold there itself. */
+export function soldInstead(key: string, system: UnitSystem): CatalogueVessel | undefined {
+  const other = ELSEWHERE[system][key]
+  return other === undefined ? undefined : fromCatalogue(other)
+}
+/** The vessels that are sold in a country. */
+export const soldIn = (system: UnitSystem): CatalogueVessel[] => CATALOGUE.filter(({ key }) => ELSEWHERE[system][key] === undefined)
 
 /** A catalogue vessel by its key. @throws RangeError when there is none */
 export function fromCatalogue(key: string): CatalogueVessel {

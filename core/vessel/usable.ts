@@ -1,7 +1,7 @@
 import { lipOf } from '../layout'
 import { overflowStarts, portInvert, portOf } from '../path/portHeights'
 import type { PlacedVessel, WaterPath } from '../path/waterPath'
-import type { DeviceOf, Port, PortRole } from '../scheme'
+import type { Port, PortRole } from '../scheme'
 import { volumeAt } from './levelVolume'
 
 /** Heights above the paving between which a store's water can be used, and what that holds. */

@@ -8,6 +8,8 @@ interface Route {
   answer: (event: H3Event, since: number) => unknown
 }
 
+let described: object | undefined
+
 const ask = (task: TaskName): Route => ({
   method: 'POST',
   answer: async (event, since) => {
@@ -24,6 +26,11 @@ const ROUTES: Readonly<Record<string, Route>> = {
   health: { method: 'GET', answer: () => ({ ok: true }) },
   /** What a first visit is met with: whether this copy is to show the demo jobs. Asked at run time, since the page is built once. */
   'v1/welcome': { method: 'GET', answer: (event) => ({ demo: String(useRuntimeConfig(event).demo) === 'true' }) },
+  /** What there is to ask for, for programs; written once, on first asking. */
+  'v1/openapi.json': {
+    method: 'GET',
+    answer: async () => (described ??= (await import('../reckon/openApi')).openApi()),
+  },
   ...Object.fromEntries(TASK_NAMES.map((task) => [`v1/${task}`, ask(task)])),
 }
 

@@ -1,10 +1,14 @@
 import {
   answerAssess,
   answerBalance,
+  answerBuild,
+  answerLayout,
   answerStormPlain,
   answerSweep,
   assessRequest,
   balanceRequest,
+  buildRequest,
+  layoutRequest,
   rainGround,
   storeGround,
   stormRequest,
@@ -47,6 +51,10 @@ export const TASKS: Readonly<Record<TaskName, Task>> = {
     return { stores: scheme.stores.map(({ id }) => answerSweep(storeGround(scheme, id, ground), ground, volumes, most)) }
   }),
 
+  layout: task(layoutRequest, ({ scheme }) => answerLayout(scheme)),
+
+  build: task(buildRequest, ({ scheme, system }) => answerBuild(scheme, system)),
+
   storm: task(stormRequest, ({ scheme }) => answerStormPlain(scheme)),
 }
 
@@ -54,7 +62,7 @@ export const TASKS: Readonly<Record<TaskName, Task>> = {
 function withDefaults(schema: Schema, value: unknown): unknown {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return value
   const defaults = (schema as { getDefault?: () => Record<string, unknown> }).getDefault?.() ?? {}
-  const plain = Object.fromEntries(Object.entries(defaults).filter(([, part]) => typeof part === 'number' || typeof part === 'boolean'))
+  const plain = Object.fromEntries(Object.entries(defaults).filter(([, part]) => ['number', 'boolean', 'string'].includes(typeof part)))
   return { ...plain, ...value }
 }
 

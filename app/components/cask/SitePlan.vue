@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { placeVessel } from '#core/edits'
+import { placeVessel, setVia } from '#core/edits'
 import { plus, vec } from '#core/layout'
 import { fullLevels } from '#core/vessel'
-import { length, span } from '#core/units/quantity'
+import { span } from '#core/units/quantity'
 import { siteScene, type Aspect, type SiteVessel } from '~/drawing/siteScene'
 import type { Point } from '~/drawing/shapes'
 import { saveFile } from '~/composables/saveFile'
@@ -15,7 +15,6 @@ import { message } from '~/stores/messages'
 const bench = useWorkbench()
 const settings = useSettings()
 const { say, text } = useSay()
-const id = useId()
 
 const WIDTH = 420
 const path = computed(() => bench.assessment!.path)
@@ -103,16 +102,111 @@ function key(vessel: SiteVessel, event: KeyboardEvent) {
   place(vessel.id, { x: foot.x + way[0], y: foot.y + way[1], turn: (turn + way[2]) % 360 })
   bench.seal()
 }
-const line = (points: readonly Point[]) => `M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}`
+/** What makes a drawn vessel a handle: named, reached by keys, dragged. */
+const handles = (vessel: SiteVessel) => ({
+  attrs: { role: 'button', tabindex: 0, 'aria-label': say('layout.vessel', { name: vessel.name }), class: 'handle' },
+  on: {
+    ...listeners(vessel),
+    keydown: (event: KeyboardEvent) => key(vessel, event),
+    click: () => (bench.vesselChosen = vessel.id),
+  },
+})
 const bar = computed(() => {
   const unit = settings.system === 'metric' ? 1 : 0.3048
   const wanted = 80 / view.value.scale / unit
   const nice = [0.2, 0.5, 1, 2, 5, 10, 20, 50].findLast((each) => each <= wanted) ?? 0.2
   return { length: nice * unit * view.value.scale, label: text(span(nice * unit)) }
 })
+/** Pipes whose way can be changed on the plan. */
+const canTurn = (kind: string): kind is 'link' | 'overflow' => kind === 'link' || kind === 'overflow'
+const viaOf = (kind: 'link' | 'overflow', run: string) =>
+  (kind === 'link' ? bench.scheme!.stores.flatMap(({ links }) => links) : bench.scheme!.overflows).find((each) => each.id === run)?.via ??
+  []
+function lead(kind: 'link' | 'overflow', run: string, via: readonly { x: number; y: number }[], merge?: string) {
+  bench.editScheme(message('edit.via', { what: say(`word.run-${kind}`) }), (scheme) => setVia(scheme, kind, run, via), merge)
+}
+/** One more corner, in the middle of the longest stretch over the ground. */
+function addCorner(kind: 'link' | 'overflow', run: string) {
+  const { points } = path.value.layout.runs.get(`${kind}:${run}`)!
+  const level = points.slice(1).map((to, i) => ({ from: points[i]!, to, long: Math.hypot(to.x - points[i]!.x, to.y - points[i]!.y) }))
+  const [longest] = level.toSorted((a, b) => b.long - a.long)
+  const middle = { x: near((longest!.from.x + longest!.to.x) / 2), y: near((longest!.from.y + longest!.to.y) / 2) }
+  const via = viaOf(kind, run)
+  // In the order in which the water meets them.
+  const far = ({ x, y }: { x: number; y: number }) => Math.hypot(x - points[0]!.x, y - points[0]!.y)
+  lead(
+    kind,
+    run,
+    [...via, middle].toSorted((a, b) => far(a) - far(b)),
+  )
+}
+interface Corner {
+  run: string
+  index: number
+}
+let cornerAt: { pointer: Point; x: number; y: number; unit: number } | undefined
+const partsOf = (key: string) => {
+  const [kind, ...rest] = key.split(':')
+  return { kind: kind as 'link' | 'overflow', run: rest.join(':') }
+}
+const { listeners: cornerListeners } = useDrag<Corner>({
+  begin({ run: key, index }, event) {
+    const { kind, run } = partsOf(key)
+    const at = viaOf(kind, run)[index]!
+    const { target } = event
+    const screen = (target instanceof SVGElement ? target.ownerSVGElement?.getScreenCTM()?.a : undefined) ?? 1
+    held.value = scene.value
+    cornerAt = { pointer: { x: event.clientX, y: event.clientY }, x: at.x, y: at.y, unit: scene.value.scale * screen }
+  },
+  move({ run: key, index }, event) {
+    if (!cornerAt) return
+    const { kind, run } = partsOf(key)
+    const to = {
+      x: near(cornerAt.x + (event.clientX - cornerAt.pointer.x) / cornerAt.unit),
+      y: near(cornerAt.y + (event.clientY - cornerAt.pointer.y) / cornerAt.unit),
+    }
+    lead(
+      kind,
+      run,
+      viaOf(kind, run).map((each, i) => (i === index ? to : each)),
+      `via-${key}-${index}`,
+    )
+  },
+  end() {
+    cornerAt = undefined
+    held.value = undefined
+    bench.seal()
+  },
+})
+function cornerKey({ run: key, index }: Corner, event: KeyboardEvent) {
+  const { kind, run } = partsOf(key)
+  const via = viaOf(kind, run)
+  if (event.key === 'Delete' || event.key === 'Backspace') {
+    event.preventDefault()
+    lead(
+      kind,
+      run,
+      via.filter((_, i) => i !== index),
+    )
+    return
+  }
+  const step = event.shiftKey ? FINE.value : STEP.value
+  const ways: Record<string, [number, number]> = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }
+  const way = ways[event.key]
+  if (!way) return
+  event.preventDefault()
+  lead(
+    kind,
+    run,
+    via.map((each, i) => (i === index ? { x: each.x + way[0], y: each.y + way[1] } : each)),
+  )
+  bench.seal()
+}
 const runsText = computed(() =>
   [...path.value.layout.runs.values()].map((run) => ({
     key: run.key,
+    kind: run.kind,
+    id: run.id,
     text: say('layout.run', { what: say(`word.run-${run.kind}`), length: span(run.length), bends: run.bends.length }),
   })),
 )
@@ -156,45 +250,21 @@ function save() {
       role="group"
       :aria-label="say(`layout.about.${aspect}`, { n: view.vessels.length })"
     >
-      <HatchDefs :prefix="id" />
-      <g v-if="aspect === 'plan'">
-        <path v-for="(corners, i) in view.roofs" :key="i" :d="`${line(corners)}Z`" class="roof" />
-        <path v-for="(eave, i) in view.eaves" :key="`e${i}`" :d="line(eave)" class="l-seen" />
-      </g>
-      <path :d="line(view.ground)" :class="aspect === 'plan' ? 'wall' : 'l-ground'" />
-      <text :x="view.ground[0].x" :y="view.ground[0].y + (aspect === 'plan' ? -5 : 14)" class="t12 quiet">
-        {{ say(aspect === 'plan' ? 'group.wall' : 'site.paving') }}
-      </text>
-      <template v-for="pipe in view.pipes" :key="pipe.id">
-        <path v-if="pipe.top" :d="line([pipe.top, pipe.at])" class="upright" :stroke-width="pipe.radius * 2" />
-        <circle v-else :cx="pipe.at.x" :cy="pipe.at.y" :r="pipe.radius" class="pipe" />
-      </template>
+      <SiteDrawing :scene="view" :chosen="chosen" :handles="handles" />
       <g
-        v-for="vessel in view.vessels"
-        :key="vessel.id"
-        class="vessel"
-        :class="{ chosen: vessel.id === chosen }"
+        v-for="corner in view.corners"
+        :key="`${corner.run}-${corner.index}`"
+        class="corner"
         role="button"
         tabindex="0"
-        :aria-label="say('layout.vessel', { name: vessel.name })"
-        v-on="listeners(vessel)"
-        @keydown="key(vessel, $event)"
-        @click="bench.vesselChosen = vessel.id"
+        :aria-label="say('layout.cornerName', { n: corner.index + 1 })"
+        :transform="`translate(${corner.at.x} ${corner.at.y})`"
+        v-on="cornerListeners(corner)"
+        @keydown="cornerKey(corner, $event)"
       >
-        <path v-for="(layer, i) in vessel.base" :key="i" :d="`${line(layer)}Z`" class="layer" />
-        <circle v-if="vessel.round" :cx="vessel.round.x" :cy="vessel.round.y" :r="vessel.round.radius" class="body" />
-        <path v-else :d="`${line(vessel.outline)}Z`" class="body" />
-        <path v-if="vessel.water" :d="`${line(vessel.water)}Z`" class="water" />
-        <text :x="vessel.label.x" :y="vessel.label.y + 4" text-anchor="middle" class="t12 halo">{{ vessel.name }}</text>
+        <circle r="13" fill="transparent" />
+        <rect x="-5" y="-5" width="10" height="10" class="body" />
       </g>
-      <path
-        v-for="run in view.runs"
-        :key="`${run.kind}:${run.id}`"
-        :d="line(run.points)"
-        class="run"
-        :class="run.kind"
-        :stroke-width="run.width"
-      />
       <g :transform="`translate(28 ${view.height + 12})`">
         <path :d="`M0 -4V0H${bar.length}V-4`" class="l-seen" fill="none" />
         <text :x="bar.length + 6" y="2" class="t12">{{ bar.label }}</text>
@@ -202,7 +272,28 @@ function save() {
     </svg>
     <p class="text-12 text-ink-3">{{ say('layout.note') }}</p>
     <ul class="py-1 text-13">
-      <li v-for="each in runsText" :key="each.key" class="border-b border-hair py-0.5">{{ each.text }}</li>
+      <li v-for="each in runsText" :key="each.key" class="flex flex-wrap items-center justify-between gap-x-2 border-b border-hair py-0.5">
+        <span>{{ each.text }}</span>
+        <span v-if="canTurn(each.kind)" class="flex gap-1">
+          <button
+            type="button"
+            class="btn btn-bare"
+            :aria-label="say('layout.cornerOf', { what: each.text })"
+            @click="addCorner(each.kind, each.id)"
+          >
+            {{ say('layout.corner') }}
+          </button>
+          <button
+            v-if="viaOf(each.kind, each.id).length > 0"
+            type="button"
+            class="btn btn-bare"
+            :aria-label="say('layout.straightOf', { what: each.text })"
+            @click="lead(each.kind, each.id, [])"
+          >
+            {{ say('layout.straight') }}
+          </button>
+        </span>
+      </li>
     </ul>
     <template v-if="pose && stands && !onAnother">
       <h4 class="h3 pt-1">{{ bench.vesselInHand!.vessel.name }}</h4>
@@ -251,58 +342,22 @@ function save() {
 .site {
   touch-action: manipulation;
 }
-.roof {
-  fill: none;
-  stroke: var(--ink-3);
-  stroke-width: 1;
-  stroke-dasharray: 5 3;
-}
-.wall {
-  stroke: var(--ink);
-  stroke-width: 3;
-}
-.upright {
-  stroke: var(--ink-3);
-  opacity: 0.6;
-  fill: none;
-}
-.pipe {
-  fill: var(--sheet);
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-.vessel {
+:deep(.handle) {
   cursor: grab;
+}
+:deep(.handle:focus-visible) {
+  outline: 2.5px solid var(--focus);
+  outline-offset: 2px;
 }
 .body {
   fill: var(--sheet);
   stroke: var(--ink);
   stroke-width: 1.75;
 }
-.chosen .body {
-  stroke-width: 3;
+.corner {
+  cursor: move;
 }
-.vessel:focus-visible {
+.corner:focus-visible {
   outline: 2.5px solid var(--focus);
-  outline-offset: 2px;
-}
-.layer {
-  fill: var(--paper);
-  stroke: var(--ink-2);
-  stroke-width: 1;
-}
-.water {
-  fill: var(--water-wash);
-  stroke: var(--water);
-  stroke-width: 1;
-}
-.run {
-  fill: none;
-  stroke: var(--water);
-  stroke-linejoin: round;
-  opacity: 0.85;
-}
-.overflow {
-  stroke-dasharray: 8 3;
 }
 </style>

@@ -4,7 +4,7 @@ import type { Shown } from '~/composables/useEdits'
 import { chooseVessel, resizeVessel } from '#core/edits'
 import type { Vessel } from '#core/scheme'
 import { length, mass, pressure, volume } from '#core/units/quantity'
-import { CATALOGUE, standing as standingOf } from '#core/vessel'
+import { CATALOGUE, inCatalogue, soldIn, standing as standingOf } from '#core/vessel'
 import { message } from '~/stores/messages'
 
 /** The vessel and what it stands on. Decides how much there is between tap and full, and how much more would help. */
@@ -18,17 +18,20 @@ const placed = computed(() => bench.vesselInHand)
 const vessel = computed(() => placed.value?.vessel)
 const standing = computed(() => placed.value && standingOf(bench.assessment!.path, placed.value))
 const vessels = computed(() => [...(bench.assessment?.path.vessels.values() ?? [])].map((each) => each.vessel))
-const key = computed(
-  () =>
-    CATALOGUE.find(
-      ({ family, nominal, body }) =>
-        family === vessel.value?.family && nominal === vessel.value.nominal && body.height === vessel.value.body.height,
-    )?.key ?? 'own',
-)
-const options = computed(() => [
-  ...CATALOGUE.map(({ key: each, family, nominal }) => ({ value: each, label: `${say(`word.${family}`)}, ${text(volume(nominal))}` })),
-  ...(key.value === 'own' ? [{ value: 'own', label: say('cask.own') }] : []),
-])
+const settings = useSettings()
+const key = computed(() => (vessel.value && inCatalogue(vessel.value)?.key) ?? 'own')
+/** What is sold here, and what is there already wherever it was sold. */
+const options = computed(() => {
+  const here = soldIn(settings.system)
+  const own = CATALOGUE.filter((each) => each.key === key.value && !here.includes(each))
+  return [
+    ...[...here, ...own].map(({ key: each, family, nominal }) => ({
+      value: each,
+      label: `${say(`word.${family}`)}, ${text(volume(nominal))}`,
+    })),
+    ...(key.value === 'own' ? [{ value: 'own', label: say('cask.own') }] : []),
+  ]
+})
 
 function choose(next: string) {
   const entry = CATALOGUE.find((each) => each.key === next)

@@ -3,12 +3,13 @@ import { baseHeight } from '#core/layout'
 import { vesselSets } from '#core/balance'
 import { LITRE } from '#core/units/constants'
 import { days, share, span, volume } from '#core/units/quantity'
-import { fromCatalogue } from '#core/vessel'
+import { fromCatalogue, soldIn } from '#core/vessel'
 import { message } from '~/stores/messages'
 
 /** Sets from the catalogue that fit the room and stand below the gutter, thinned to those that do clearly more than the one before. */
 const props = defineProps<{ savedAt: (litres: number) => number | undefined }>()
 const bench = useWorkbench()
+const settings = useSettings()
 const { say, text } = useSay()
 const { money } = useMoney()
 const litres = (value: number) => volume(value * LITRE)
@@ -23,7 +24,7 @@ const sets = computed(() => {
   const { sweep } = bench.simulation
   if (!sweep || !bench.scheme || !bench.assessed) return []
   const { heights, placed } = bench.assessed.line
-  const all = vesselSets(sweep.points, bench.scheme.space, heights.outlet - baseHeight(placed.vessel.base)).filter(
+  const all = vesselSets(sweep.points, bench.scheme.space, heights.outlet - baseHeight(placed.vessel.base), soldIn(settings.system)).filter(
     ({ fits }) => fits !== false,
   )
   let before = -1

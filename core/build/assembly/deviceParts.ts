@@ -1,7 +1,7 @@
 import { hoseOf, type Hosed } from '../../layout'
 import { sizeByBore, pipeByBore, type End } from '../../parts'
 import { strapCount } from '../../levels'
-import type { Device, DeviceOf, Drop, Hose, Target } from '../../scheme'
+import type { Device, DeviceOf, Drop } from '../../scheme'
 import { length } from '../../units/quantity'
 import { drawnKey, type Part, type Words } from '../part'
 import { female, isDownpipe, male, nearOwn, pipeEnds, type Assembler, type OpenEnd, type PipeKind } from './assembler'

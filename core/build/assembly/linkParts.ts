@@ -2,7 +2,7 @@ import { runKey } from '../../layout'
 import { layLegs } from './legs'
 import { measuresOf } from '../../parts'
 import { drawnKey } from '../part'
-import { pipeEnds, type Assembler } from './assembler'
+import type { Assembler } from './assembler'
 import { valvePrice } from './guidePrices'
 
 /** Pipes between vessels, with the valve that takes one of them out. */

@@ -1,9 +1,8 @@
 import { runKey } from '../../layout'
-import type { OverflowRoute } from '../../scheme'
 import { drawnKey } from '../part'
-import { cornerReach, type Assembler, type PipeKind } from './assembler'
+import { cornerReach, type Assembler } from './assembler'
 import { GUIDE, teePrice } from './guidePrices'
-import { layLegs, leastLeg } from './legs'
+import { layLegs } from './legs'
 
 /** The ways out of vessels, with what airs a hoop, screens the far end and takes the water in. */
 export function overflowParts(make: Assembler): void {
