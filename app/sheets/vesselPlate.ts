@@ -47,17 +47,19 @@ export function vesselPlate(vessel: Vessel, holes: readonly Hole[], width: numbe
     .toSorted((a, b) => b.above - a.above)
     .flatMap(({ above, belowRim, clock = 6, diameter, role, key }): PlateMark[] => {
       const number = String(own.findIndex((hole) => hole.key === key) + 1)
-      const at = { x: role === 'lid' ? left + wide / 2 : x(clock), y: y(Math.min(above, body.height)) }
+      const top = role === 'lid' || role === 'vent'
+      const at = {
+        x: role === 'lid' ? left + wide / 2 : role === 'vent' ? left + wide * 0.75 : x(clock),
+        y: y(Math.min(above, body.height)),
+      }
+      const radius = Math.max(0.9, (diameter * scale) / 2)
       const place = Math.max(at.y, last + 7)
       last = belowRim === undefined ? place - 3 : place
       return [
-        {
-          kind: 'circle',
-          centre: at,
-          radius: Math.max(0.9, (diameter * scale) / 2),
-          weight: hidden(clock) ? 'hidden' : 'cut',
-          fill: hidden(clock) ? 'none' : 'sheet',
-        },
+        // An opening of the lid is seen from its edge.
+        top
+          ? box(at.x - radius, at.y - 0.7, 2 * radius, 1.4, 'cut', 'sheet')
+          : { kind: 'circle', centre: at, radius, weight: hidden(clock) ? 'hidden' : 'cut', fill: hidden(clock) ? 'none' : 'sheet' },
         line([{ x: left - 3, y: place }, { x: left - 1, y: at.y }, at], 'faint'),
         { kind: 'circle', centre: { x: 3, y: place - 1 }, radius: 2.4, weight: 'fine' },
         words(3, place + 0.1, number, LEAST_TEXT, { anchor: 'middle', strong: true }),
@@ -68,7 +70,7 @@ export function vesselPlate(vessel: Vessel, holes: readonly Hole[], width: numbe
   const round = !(body.kind === 'upright' && body.plan === 'box')
   const seen = planOutline(body, round, radius)
   const plan = own.flatMap(({ clock, role, key }): PlateMark[] => {
-    if (clock === undefined || role === 'lid') return []
+    if (clock === undefined || role === 'lid' || role === 'vent') return []
     const out = outlineAt(angleOf(clock), seen)
     const beyond = (by: number) => ({ x: centre.x + out.x + out.along.x * by, y: centre.y + out.y + out.along.y * by })
     const number = String(own.findIndex((hole) => hole.key === key) + 1)

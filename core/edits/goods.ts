@@ -20,7 +20,10 @@ const SMALL = 0.075
 /** The gutter of a country that comes nearest to holding what another holds. */
 function gutterInstead(gutter: Gutter, system: UnitSystem): GutterSize | undefined {
   if (sizeOf(gutter)?.system === system || (gutter.profile !== 'half-round' && gutter.profile !== 'k-style')) return undefined
-  const usual = GUTTER_SIZES.filter((size) => size.system === system && size.profile === (system === 'imperial' ? 'k-style' : 'half-round'))
+  // Houses hang five and six inches; four is for sheds.
+  const usual = GUTTER_SIZES.filter(
+    (size) => size.system === system && size.profile === (system === 'imperial' ? 'k-style' : 'half-round') && size.key !== 'k-4',
+  )
   const wide = Math.log(gutter.width)
   return usual.toSorted((a, b) => Math.abs(Math.log(a.width) - wide) - Math.abs(Math.log(b.width) - wide))[0]
 }

@@ -157,8 +157,8 @@ export function collectAt(scheme: Scheme, outletId: string, likeDropId: string, 
     if (!like || !vessel) throw new RangeError(`drop ${likeDropId} fills no vessel`)
     const vessels = draft.stores.flatMap((each) => each.vessels)
     const copyId = freshId(`${vessel.id}-2`, vessels)
-    // On its own feet, even where the one it is like stands on another.
-    const { on: _, ...copy } = current(vessel)
+    // On its own feet and at its own pipe, wherever the one it is like stands.
+    const { on: _, place: __, ...copy } = current(vessel)
     draft.stores.push(store(freshId('store-2', draft.stores), name, [{ ...copy, id: copyId, name }]))
     const devices = draft.drops.flatMap((each) => each.devices)
     pipe.devices = like.devices.map((device) => {

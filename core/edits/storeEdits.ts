@@ -4,6 +4,7 @@ import type { Drop, Link, Port, Scheme, Store, Target, Vessel } from '../scheme'
 import { baseHeight, flangeReach, layOut } from '../layout'
 import { raiseBase } from './baseEdits'
 import { homeBore } from './home'
+import { fitCarries } from './carries'
 import { CASCADE_STEP } from './cascade'
 import { tiedPorts } from './portTies'
 import { freshId, OVERFLOW_BELOW_RIM } from './schemeEdits'
@@ -272,13 +273,14 @@ function beside(scheme: Scheme, storeId: string, { id }: Pick<Vessel, 'id'>, by:
   return { x: foot.x + along.x * by, y: foot.y + along.y * by, turn }
 }
 
-/** Gives a vessel its place on the plan, with all that stands on it. @throws RangeError when there is none of that id */
+/** Gives a vessel its place on the plan, with all that stands on it and the pipe across that leads to it. @throws RangeError when there is none of that id */
 export function placeVessel(scheme: Scheme, vesselId: string, place: Vessel['place']): Scheme {
-  return produce(scheme, (draft) => {
+  const placed = produce(scheme, (draft) => {
     const vessel = storeOfVessel(draft, vesselId).vessels.find(({ id }) => id === vesselId)!
     if (place === undefined) delete vessel.place
     else vessel.place = place
   })
+  return fitCarries(placed)
 }
 
 /**
@@ -317,6 +319,15 @@ export function levelLink(scheme: Scheme, linkId: string): Scheme {
       .vessels.flatMap((each) => (each.id === low.vessel ? each.ports : []))
       .find(({ id }) => id === low.port)
     if (port) port.at += Math.abs(from!.z - to!.z)
+  })
+}
+
+/** Changes the frame that a store's vessels stand in. @throws RangeError when there is no such store, or it has none */
+export function changeFrame(scheme: Scheme, storeId: string, change: (frame: NonNullable<Store['frame']>) => void): Scheme {
+  return produce(scheme, (draft) => {
+    const { frame } = storeIn(draft, storeId)
+    if (!frame) throw new RangeError(`store ${storeId} has no frame`)
+    change(frame)
   })
 }
 

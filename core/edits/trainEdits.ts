@@ -5,6 +5,7 @@ import { familyOf, headSpentBy, ownHeight } from '../catch/families'
 import { usualOrder } from '../catch/trainOrder'
 import { cutMarks } from '../levels/cutMarks'
 import { BRANCH_HEIGHT, DEVICE_DEFAULTS, type Device, type DeviceOf, type Drop, type Scheme, type Vessel } from '../scheme'
+import { fitCarries } from './carries'
 import { homeBore } from './home'
 import { tiedPorts } from './portTies'
 import { dropOf, freshId, OVERFLOW_BELOW_RIM, vesselOf } from './schemeEdits'
@@ -285,7 +286,7 @@ export interface TrainPlan {
 
 /** Takes out all but the neck and fits a whole train in one step, the vessel's holes with it. */
 export function fitTrain(scheme: Scheme, dropId: string, vesselId: string, plan: TrainPlan): Scheme {
-  return produce(scheme, (draft) => {
+  const fitted = produce(scheme, (draft) => {
     const drop = dropOf(draft, dropId)
     const vessel = vesselOf(draft, vesselId)
     const necks = drop.devices.filter(({ kind }) => kind === 'neck')
@@ -301,15 +302,16 @@ export function fitTrain(scheme: Scheme, dropId: string, vesselId: string, plan:
     else vessel.ports.unshift(port(freshId('in', vessel.ports), role, at, { bore, screened: role === 'lid' }))
     // The same recipe may stand in another pipe already.
     const taken = [...allDevices(draft)]
-    const fitted = plan.devices.map((device): Device => {
+    const parts = plan.devices.map((device): Device => {
       const own = { ...device, id: freshId(device.id, taken) }
       taken.push(own)
       return own
     })
-    drop.devices = usualOrder([...necks, ...fitted])
+    drop.devices = usualOrder([...necks, ...parts])
     vessel.lid = plan.lid
     if (plan.lid === 'screened' && !(vessel.lidMesh > 0 && vessel.lidMesh <= 0.001)) vessel.lidMesh = 0.0009
-    leadIn(draft, drop, vessel, plan.overflow || DEFAULT_OVERFLOW)
+    leadIn(draft, drop, vessel, plan.overflow || homeBore(draft, DEFAULT_OVERFLOW))
     if (plan.overflow > 0) needOverflow(draft, vessel, plan.overflow)
   })
+  return fitCarries(fitted)
 }

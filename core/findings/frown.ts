@@ -1,7 +1,7 @@
 import { boardRoom, longestRun } from '../gutter/boardRoom'
 import { carryAcross, collectAt, onwards, setHighPoints, slopeAllTo } from '../edits'
-import { stretches } from '../gutter/outletShares'
-import { eaveSections, type WaterPath } from '../path/waterPath'
+import { outletShares, stretches } from '../gutter/outletShares'
+import { buildWaterPath, eaveSections, type WaterPath } from '../path/waterPath'
 import { eavesAlong, shareOver, type EaveSpan } from '../gutter/alongEave'
 import { planArea } from '../roof/planArea'
 import type { Gutter, Outlet, Scheme } from '../scheme'
@@ -66,15 +66,34 @@ function farthestHighPoint({ gutter, collecting, lost }: Frown): number {
   return Math.min(gutter.length, Math.max(0, collecting.at + towards * reach))
 }
 
+/** Roof of a gutter that comes to a store, m². */
+function collected(path: WaterPath, gutterId: string): number {
+  const drops = reaching(path)
+  const gutter = path.scheme.gutters.find(({ id }) => id === gutterId)!
+  const spans = eavesAlong(gutter, eaveSections(path.scheme, gutterId))
+  return outletShares(gutter).reduce((sum, { outlet, from, to }) => (drops.has(outlet.drop) ? sum + areaOver(spans, from, to) : sum), 0)
+}
+
+/** Every way out with what it truly brings: each is done on a copy and looked at. */
 function options(path: WaterPath, frown: Frown): FindingOption[] {
-  const { gutter, collecting, lost, spans } = frown
+  return waysOut(path, frown).map((option) => ({
+    ...option,
+    values: {
+      ...option.values,
+      area: area(
+        option.id === 'secondPoint' && !option.fits ? 0 : collected(buildWaterPath(mend(path.scheme, frown, option)), frown.gutter.id),
+      ),
+    },
+  }))
+}
+
+function waysOut(path: WaterPath, frown: Frown): FindingOption[] {
+  const { gutter, collecting, lost } = frown
   const fall = gutter.fall || USUAL_FALL
   const measured = gutter.board > 0
   const room = Math.max(0, boardRoom(gutter))
-  const whole = areaOver(spans, 0, gutter.length)
   const run = Math.max(collecting.at, gutter.length - collecting.at)
   const high = farthestHighPoint(frown)
-  const [from, to] = lost.at > collecting.at ? [0, high] : [high, gutter.length]
   const between = Math.abs(lost.at - collecting.at) + 2 * ELBOWS
   const intake = [...path.intakes.values()].flat().find(({ drop }) => drop.id === collecting.drop)
   const inlet = intake ? path.vessels.get(intake.vessel.id)!.foot + intake.port.at : 0
@@ -82,7 +101,6 @@ function options(path: WaterPath, frown: Frown): FindingOption[] {
     {
       id: 'slopeAll',
       values: {
-        area: area(whole),
         needs: length(run * fall),
         room: length(room),
         fall: fallQuantity(fall),
@@ -92,17 +110,17 @@ function options(path: WaterPath, frown: Frown): FindingOption[] {
     },
     {
       id: 'moveHighPoint',
-      values: { area: area(areaOver(spans, from, to)), at: span(high) },
+      values: { at: span(high) },
       fits: measured ? Math.abs(high - collecting.at) > Math.abs(nearestHigh(frown) - collecting.at) + 0.01 : undefined,
     },
-    { id: 'secondPoint', values: { area: area(whole), at: span(lost.at) }, fits: intake !== undefined },
+    { id: 'secondPoint', values: { at: span(lost.at) }, fits: intake !== undefined },
     // Where the collecting pipe goes on into the lost one, the water cannot come back.
     ...(onwards(path.scheme.drops, collecting.drop).includes(lost.drop)
       ? []
       : [
           {
             id: 'carryAcross',
-            values: { area: area(whole), pipe: span(between), takes: length(between * PIPE_FALL) },
+            values: { pipe: span(between), takes: length(between * PIPE_FALL) },
             fits: lost.height - between * PIPE_FALL >= inlet,
           },
         ]),

@@ -14,6 +14,7 @@ export type LedgerItem =
   | 'usable'
   | 'sediment'
   | 'floor'
+  | 'below'
   | 'stand'
 
 export interface LedgerRow {
@@ -35,7 +36,7 @@ const HAIR = 0.0005
  * Where the parts ask for more than there is, a free row turns into one named `short` that runs upward.
  */
 export function headLedger({ heights, stretches, trough, intake }: SectionLine): LedgerRow[] {
-  const { outlet, full, draw, floor, foot } = heights
+  const { outlet, full, draw, floor, foot, base } = heights
   const rows: LedgerRow[] = []
   let at = outlet
   const spend = (item: LedgerItem, to: number, device?: string) => {
@@ -48,6 +49,7 @@ export function headLedger({ heights, stretches, trough, intake }: SectionLine):
   spend('usable', draw)
   spend('sediment', floor)
   spend('floor', foot)
+  spend('below', base)
   spend('stand', 0)
   return rows
 }

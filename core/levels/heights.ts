@@ -4,7 +4,7 @@ import { cutInOf } from '../catch/families'
 import { onTheWay } from '../catch/trainLimits'
 import { outletsInto, type Intake, type PlacedVessel, type WaterPath } from '../path/waterPath'
 import type { DeviceOf, Outlet, OverflowRoute, Tap } from '../scheme'
-import { portsOf, usableVolume } from '../vessel/usable'
+import { drainLevel, portsOf, usableVolume } from '../vessel/usable'
 import { branchInvert, trainStretches, type Stretch } from './train'
 
 /** Room under a can's spout, and between a pipe's end and the screen it drops on, m. Common practice. */
@@ -38,6 +38,8 @@ export interface Heights {
   draw: number
   floor: number
   foot: number
+  /** Foot of the lowest vessel of a stack: what all of it stands at; its own foot where it stands by itself. */
+  base: number
   overflow?: number
   tap?: { centre: number; spout: number; canTop: number; spare: number }
 }
@@ -67,16 +69,24 @@ function tapHeights(path: WaterPath, placed: PlacedVessel, tap: Tap): Heights['t
   return { centre, spout, canTop: tap.can.height, spare: spout - tap.can.height - CAN_CLEARANCE }
 }
 
-function vesselHeights(path: WaterPath, placed: PlacedVessel): Pick<Heights, 'rim' | 'top' | 'full' | 'draw' | 'floor' | 'foot'> {
+/** Foot of whatever stands at the bottom, under a vessel and those that it stands on. */
+function lowestFoot(path: WaterPath, { vessel, foot }: PlacedVessel): number {
+  const below = vessel.on === undefined ? undefined : path.vessels.get(vessel.on)
+  return below ? lowestFoot(path, below) : foot
+}
+
+function vesselHeights(path: WaterPath, placed: PlacedVessel): Pick<Heights, 'rim' | 'top' | 'full' | 'draw' | 'floor' | 'foot' | 'base'> {
   const usable = usableVolume(path, placed.store.id)
   const { vessel, foot } = placed
   return {
     rim: foot + vessel.body.rim,
     top: foot + vessel.body.height,
     full: usable.top,
-    draw: usable.bottom,
+    // What stands on another vessel is drained into that one, no lower than its own link.
+    draw: usable.bottom < foot + vessel.body.floor ? drainLevel(path, placed) : usable.bottom,
     floor: foot + vessel.body.floor,
     foot,
+    base: lowestFoot(path, placed),
   }
 }
 

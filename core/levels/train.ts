@@ -80,7 +80,8 @@ export function trainStretches(intake: Pick<Intake, 'drop' | 'device'>, { outlet
         spend('hoseFall', inlet, device)
         return stretches
       case 'float-shut':
-        settle(device.height)
+        // It hangs below the inlet that it shuts, or stands over it.
+        settle(Math.max(device.height, inlet))
         spend('float-shut', inlet, device)
         return stretches
       case 'tee':

@@ -48,13 +48,21 @@ describe('a group', () => {
   })
   it('shutting one in the middle of a row cuts off those behind it; at the end nobody', () => {
     const [store] = four().stores
-    const [first, second, , last] = isolations(store!)
+    const [first, second, , last] = isolations(store!, ['tote'], ['tote'])
     expect(first!.shut).toHaveLength(1)
     expect(first!.cutOff).toEqual([])
     expect(second!.shut).toHaveLength(2)
     expect(second!.cutOff).toHaveLength(2)
     expect(last!.cutOff).toEqual([])
-    expect(isolations({ ...store!, links: store!.links.map((link) => ({ ...link, valve: 'none' as const })) })[1]!.bare).toHaveLength(2)
+    // The first has the only tap and the only way in.
+    expect([first, second, last].map((each) => [each!.taps, each!.inlets])).toEqual([
+      [true, true],
+      [false, false],
+      [false, false],
+    ])
+    expect(
+      isolations({ ...store!, links: store!.links.map((link) => ({ ...link, valve: 'none' as const })) }, [], [])[1]!.bare,
+    ).toHaveLength(2)
   })
   it('stands in a row where it was not placed, and tells who stands in whom', () => {
     const { layout } = buildWaterPath(four())

@@ -118,14 +118,23 @@ export interface Isolation {
   bare: string[]
   /** Vessels that lose their way to the rest by it. */
   cutOff: string[]
+  /** It holds every tap that the group has, or every way in that rain has: the others stand full, or empty. */
+  taps: boolean
+  inlets: boolean
 }
 
 /**
- * How each vessel of a store is taken out while the rest go on: which valves to shut, and who is cut off with it.
+ * How each vessel of a store is taken out while the rest go on: which valves to shut, who is cut off with it, and what goes with it
+ * that the others had no other of.
+ *
+ * @param tapped vessels with a tap or a pump, by id
+ * @param filled vessels that rain comes into
  */
-export function isolations({ vessels, links }: Store): Isolation[] {
+export function isolations({ vessels, links }: Store, tapped: readonly string[], filled: readonly string[]): Isolation[] {
+  const own = (ids: readonly string[]) => ids.filter((each) => vessels.some(({ id }) => id === each))
+  const all = (ids: readonly string[], id: string) => own(ids).length > 0 && own(ids).every((each) => each === id)
   return vessels.map(({ id }) => {
-    const own = links.filter(({ from, to }) => from.vessel === id || to.vessel === id)
+    const ties = links.filter(({ from, to }) => from.vessel === id || to.vessel === id)
     const rest = vessels.filter((each) => each.id !== id).map((each) => each.id)
     const reached = new Set(rest.slice(0, 1))
     for (let grew = true; grew;) {
@@ -138,9 +147,11 @@ export function isolations({ vessels, links }: Store): Isolation[] {
     }
     return {
       vessel: id,
-      shut: own.map((link) => link.id),
-      bare: own.filter(({ valve }) => valve === 'none').map((link) => link.id),
+      shut: ties.map((link) => link.id),
+      bare: ties.filter(({ valve }) => valve === 'none').map((link) => link.id),
       cutOff: rest.filter((each) => !reached.has(each)),
+      taps: all(tapped, id),
+      inlets: all(filled, id),
     }
   })
 }

@@ -128,6 +128,12 @@ function drainLevels(path: WaterPath, placed: readonly PlacedVessel[]): Map<stri
   return levels
 }
 
+/** Level to which one vessel can be drained, m above the paving; its own floor where no tap reaches it. */
+export function drainLevel(path: WaterPath, { vessel, store, foot }: PlacedVessel): number {
+  const placed = [...path.vessels.values()].filter((each) => each.store.id === store.id)
+  return Math.max(foot + vessel.body.floor, drainLevels(path, placed).get(vessel.id) ?? foot + vessel.body.floor)
+}
+
 /**
  * Usable volume of a store: what stands between its full level and its draw-off, vessel by vessel.
  *

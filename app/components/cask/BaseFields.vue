@@ -58,8 +58,8 @@ const odd = computed(() =>
       :label="say('field.name.stand')"
       kind="length"
       :model-value="baseHeight(base)"
-      :least="-5"
-      :most="12"
+      :least="-2"
+      :most="3"
       @update:model-value="raise"
     />
     <QuantityField

@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { addVessel, arrangeStore, changeLink, levelBases, MOST_VESSELS, removeVessel, setLinkBores, setStand } from '#core/edits'
+import {
+  addVessel,
+  arrangeStore,
+  changeFrame,
+  changeLink,
+  levelBases,
+  MOST_VESSELS,
+  removeVessel,
+  setLinkBores,
+  setStand,
+} from '#core/edits'
 import { baseHeight, linkLine, runKey } from '#core/layout'
 import { STORE_BORES } from '#core/pipe/bores'
 import { length, span, volume } from '#core/units/quantity'
@@ -36,7 +46,24 @@ const evening = computed(() => {
   const areas = [link.from, link.to].map(({ vessel }) => meanArea(store.value.vessels.find(({ id }) => id === vessel)!.body))
   return equaliseTime([areas[0]!, areas[1]!], APART, link.bore, linkCoefficient(linkLine(path.value.layout, link))) / 60
 })
-const taken = computed(() => isolations(store.value))
+const taken = computed(() => {
+  const { taps, pumps } = bench.scheme!
+  const intakes = path.value.intakes.get(store.value.id) ?? []
+  return isolations(
+    store.value,
+    [...taps.map(({ vessel }) => vessel), ...pumps.map(({ from }) => from.vessel)],
+    intakes.map(({ vessel }) => vessel.id),
+  )
+})
+/** Measures of the frame that a stack or a tower stands in. */
+const FRAME = [
+  { part: 'tiers', kind: 'count', least: 1, most: 6 },
+  { part: 'clearHeight', kind: 'length', least: 0.1, most: 5 },
+  { part: 'width', kind: 'length', least: 0.1, most: 20 },
+  { part: 'depth', kind: 'length', least: 0.1, most: 20 },
+] as const
+const setFrame = (part: (typeof FRAME)[number]['part'], value: number) =>
+  edit(say(`group.frame.${part}`), (scheme) => changeFrame(scheme, store.value.id, (frame) => (frame[part] = value)))
 const setBase = (id: string, height: number) =>
   edit(say('group.based', { name: names.value[id]! }), (scheme) => setStand(scheme, id, height))
 const runOf = (id: string) => path.value.layout.runs.get(runKey('link', id))!
@@ -169,10 +196,34 @@ const runOf = (id: string) => path.value.layout.runs.get(runKey('link', id))!
               others: each.cutOff.map((id) => names[id]!).join(', '),
             })
           }}
+          <span v-if="each.taps || each.inlets" class="text-pencil">
+            {{ say(each.taps && each.inlets ? 'group.lastBoth' : each.taps ? 'group.lastTap' : 'group.lastInlet') }}
+          </span>
           <span v-if="each.bare.length > 0" class="text-pencil">{{ say('group.noValve', { n: each.bare.length }) }}</span>
         </li>
       </ul>
       <p class="py-1 text-13 text-ink-2">{{ say('group.winter') }}</p>
+    </template>
+    <template v-if="store.frame">
+      <h4 class="h3 pt-1">{{ say('group.frame.title') }}</h4>
+      <QuantityField
+        v-for="field in FRAME"
+        :key="field.part"
+        :label="say(`group.frame.${field.part}`)"
+        :kind="field.kind"
+        :model-value="store.frame[field.part]"
+        :least="field.least"
+        :most="field.most"
+        @update:model-value="(v) => setFrame(field.part, v)"
+      />
+      <ChoiceField
+        :label="say('group.frame.anchored')"
+        :model-value="store.frame.anchored ? 'yes' : 'no'"
+        :options="(['yes', 'no'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
+        @update:model-value="
+          (v) => edit(say('group.frame.anchored'), (scheme) => changeFrame(scheme, store.id, (frame) => (frame.anchored = v === 'yes')))
+        "
+      />
     </template>
     <SitePlan />
     <button type="button" class="btn mt-1" @click="starting = true">{{ say('starter.open') }}</button>

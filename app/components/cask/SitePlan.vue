@@ -221,7 +221,7 @@ function save() {
   originals.forEach((original, i) => {
     const style = getComputedStyle(original)
     const kept = ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'font-size', 'font-family', 'font-weight', 'opacity']
-    copies[i]!.setAttribute('style', kept.map((name) => `${name}:${style.getPropertyValue(name)}`).join(';'))
+    for (const name of kept) copies[i]!.setAttribute(name, style.getPropertyValue(name))
   })
   saveFile(`${bench.job!.name} ${say(`layout.${aspect.value}`)}.svg`, new XMLSerializer().serializeToString(copy), 'image/svg+xml')
 }

@@ -15,7 +15,7 @@ const { say, text } = useSay()
 
 const ROOM = { width: 420, height: 250 }
 /** What of a scheme somebody may have, or want, to look for. */
-const TAGS = ['drum', 'barrel', 'butt', 'tote', 'tank', 'one', 'several', 'hose', 'flush', 'pump', 'stack', 'across'] as const
+const TAGS = ['drum', 'butt', 'tote', 'tank', 'one', 'several', 'hose', 'flush', 'pump', 'stack', 'across'] as const
 type Tag = (typeof TAGS)[number]
 function tagsOf({ stores, drops, pumps }: Scheme): Set<Tag> {
   const vessels = stores.flatMap((store) => store.vessels)
@@ -29,7 +29,7 @@ function tagsOf({ stores, drops, pumps }: Scheme): Set<Tag> {
     if (tag === 'pump') return pumps.length > 0
     if (tag === 'stack') return vessels.some(({ on }) => on !== undefined)
     if (tag === 'across') return devices.some(({ kind }) => kind === 'carrying-pipe')
-    return families.has(tag) || (tag === 'butt' && families.has('slim-butt'))
+    return families.has(tag) || (tag === 'butt' && (families.has('slim-butt') || families.has('barrel')))
   }
   return new Set(TAGS.filter(has))
 }
