@@ -153,14 +153,14 @@ test.describe('the boathouse is built', () => {
     const sold = page.getByLabel('Sold in lengths of').first()
     await sold.fill('1 ft')
     await sold.blur()
-    await expect(page.getByText('Lengths of 1 ft to buy: 6').first()).toBeVisible()
+    await expect(page.getByText('Lengths of 1 ft to buy: 3').first()).toBeVisible()
     await expect(page.getByText(/^Saved/)).toBeVisible()
     await page.reload()
-    await expect(page.getByText('Lengths of 1 ft to buy: 6').first()).toBeVisible()
+    await expect(page.getByText('Lengths of 1 ft to buy: 3').first()).toBeVisible()
     await sold.fill('a bit')
     await sold.blur()
     await expect(sold).toHaveAttribute('aria-invalid', 'true')
-    await expect(page.getByText('Lengths of 1 ft to buy: 6').first()).toBeVisible()
+    await expect(page.getByText('Lengths of 1 ft to buy: 3').first()).toBeVisible()
   })
 
   test('what hangs there already is nobody’s errand, and can be bought after all', async ({ page }) => {

@@ -4,6 +4,7 @@ test('a number that is clicked into is chosen whole: what is typed takes its pla
   await openJob(page, 'Withy Hard boathouse', 'Cask')
   const height = page.getByLabel('Stand height', { exact: true })
   const before = await height.inputValue()
+  await height.scrollIntoViewIfNeeded()
   const box = (await height.boundingBox())!
   // At its very front, where a caret would make ten times as much of it.
   await page.mouse.click(box.x + 3, box.y + box.height / 2)

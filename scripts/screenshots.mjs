@@ -13,6 +13,7 @@ const VIEWS = [
   ['build-cuts', '/job/demo-tannery-row?doing=build&part=cuts', { scheme: 'Four totes, linked low', show: 'How it goes together' }],
   ['cask-years', '/job/demo-withy-hard?station=cask&wide=yes', {}],
   ['cask', '/job/demo-tannery-row?station=cask', { scheme: 'Four totes, linked low' }],
+  ['site-plan', '/job/demo-tannery-row?station=cask', { scheme: 'Four totes, linked low', show: 'Where it stands' }],
   ['trial', '/job/demo-tannery-row?station=cask&doing=trial', { scheme: 'Four totes, linked low', theme: 'dark' }],
   ['sky', '/job/demo-withy-hard?station=sky', {}],
   ['spill-american-dark', '/job/demo-tannery-row?station=spill', { theme: 'dark' }],

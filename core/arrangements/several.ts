@@ -31,6 +31,8 @@ import {
 const out = (at = 0.06, bore = 0.019) => port('out', 'outlet', at, { bore })
 const low = (at = 0.05) => port('link', 'link', at, { bore: 0.0409 })
 const lidIn = (at: number, bore = 0.15) => port('in', 'lid', at, { bore, screened: true })
+/** An id as a name: `left-1` is Left 1. */
+const titled = (id: string) => `${id[0]!.toUpperCase()}${id.slice(1).replaceAll('-', ' ')}`
 const toteBase = blocks(0.4, 1.25)
 
 export const twoButtsShed = (): Scheme =>
@@ -154,7 +156,7 @@ export const fourTotesTwoSides = (): Scheme => {
   })
   const sides = [side('left'), side('right')]
   const tote = (id: string, extra: Parameters<typeof vessel>[4] = [], more: Parameters<typeof vessel>[5] = {}) =>
-    vessel(id, id, 'tote-275', toteBase, [low(0.19), out(0.19), ...extra], { light: 'clad', held: 'food', ...more })
+    vessel(id, titled(id), 'tote-275', toteBase, [low(0.19), out(0.19), ...extra], { light: 'clad', held: 'food', ...more })
   // The second hole of one that joins two pipes.
   const other = port('link-2', 'link', 0.19, { bore: 0.0409 })
   // Past the gable, opposite the second one of the other side, so that the pipe across runs outside the house.
@@ -271,7 +273,7 @@ export const barrelTower = (): Scheme => {
 
 export const cropTunnel = (): Scheme => {
   const tank = (id: string, extra: Parameters<typeof vessel>[4] = []) =>
-    vessel(id, id, 'tank-5000', baseOf('gravel-pad', 0.1, 2, { soil: 'sandy-gravel' }), [
+    vessel(id, `${titled(id)} tank`, 'tank-5000', baseOf('gravel-pad', 0.1, 2, { soil: 'sandy-gravel' }), [
       port('in', 'inlet', 2.0, { bore: 0.0779 }),
       low(0.1),
       out(0.1, 0.0409),

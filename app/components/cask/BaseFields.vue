@@ -72,33 +72,28 @@ const odd = computed(() =>
       @update:model-value="(v) => raise(baseHeight(base) + v - rim)"
     />
     <ol class="py-1" :aria-label="say('cask.parts')">
-      <li v-for="(part, i) in base.parts.toReversed()" :key="i" class="flex flex-wrap items-end gap-2 border-b border-hair py-1">
-        <div class="min-w-32 flex-1">
-          <ChoiceField
-            :label="say('cask.part', { n: base.parts.length - i })"
-            :model-value="part.kind"
-            :options="options(BASE_KINDS)"
-            @update:model-value="
-              (kind) => edit(say(`word.${kind}`), (scheme) => changeBasePart(scheme, vesselId, base.parts.length - 1 - i, { kind }))
-            "
-          />
-        </div>
-        <div class="w-32">
-          <QuantityField
-            :label="say('cask.partHeight', { n: base.parts.length - i })"
-            kind="length"
-            :model-value="part.height"
-            :least="0"
-            :most="12"
-            @update:model-value="
-              (height) =>
-                edit(say(`word.${part.kind}`), (scheme) => changeBasePart(scheme, vesselId, base.parts.length - 1 - i, { height }))
-            "
-          />
-        </div>
+      <li v-for="(part, i) in base.parts.toReversed()" :key="i" class="border-b border-hair py-1">
+        <ChoiceField
+          :label="say('cask.part', { n: base.parts.length - i })"
+          :model-value="part.kind"
+          :options="options(BASE_KINDS)"
+          @update:model-value="
+            (kind) => edit(say(`word.${kind}`), (scheme) => changeBasePart(scheme, vesselId, base.parts.length - 1 - i, { kind }))
+          "
+        />
+        <QuantityField
+          :label="say('cask.partHeight', { n: base.parts.length - i })"
+          kind="length"
+          :model-value="part.height"
+          :least="0"
+          :most="12"
+          @update:model-value="
+            (height) => edit(say(`word.${part.kind}`), (scheme) => changeBasePart(scheme, vesselId, base.parts.length - 1 - i, { height }))
+          "
+        />
         <button
           type="button"
-          class="btn btn-bare"
+          class="btn btn-bare ml-auto block"
           :aria-label="say('cask.partOut', { part: say(`word.${part.kind}`) })"
           @click="edit(say(`word.${part.kind}`), (scheme) => removeBasePart(scheme, vesselId, base.parts.length - 1 - i))"
         >
@@ -137,24 +132,22 @@ const odd = computed(() =>
         :note="say('cask.groundNote')"
         @update:model-value="(ground) => change('ground', { ground })"
       />
-      <div class="grid grid-cols-2 gap-2">
-        <QuantityField
-          :label="say('field.name.standWidth')"
-          kind="length"
-          :model-value="base.width"
-          :least="0.05"
-          :most="20"
-          @update:model-value="(width) => change('standWidth', { width })"
-        />
-        <QuantityField
-          :label="say('field.name.standDepth')"
-          kind="length"
-          :model-value="base.depth"
-          :least="0.05"
-          :most="20"
-          @update:model-value="(depth) => change('standDepth', { depth })"
-        />
-      </div>
+      <QuantityField
+        :label="say('field.name.standWidth')"
+        kind="length"
+        :model-value="base.width"
+        :least="0.05"
+        :most="20"
+        @update:model-value="(width) => change('standWidth', { width })"
+      />
+      <QuantityField
+        :label="say('field.name.standDepth')"
+        kind="length"
+        :model-value="base.depth"
+        :least="0.05"
+        :most="20"
+        @update:model-value="(depth) => change('standDepth', { depth })"
+      />
       <ChoiceField
         :label="say('field.name.soil')"
         :model-value="base.soil"

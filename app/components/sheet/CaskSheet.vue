@@ -138,8 +138,9 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
           })
         }}
       </p>
-      <BaseBuild :vessel-id="vessel.id" />
+      <SitePlan />
       <PortFields :vessel-id="vessel.id" />
+      <BaseBuild :vessel-id="vessel.id" />
       <DipTable />
     </template>
     <div class="md:hidden"><AnswerView v-if="!wide" /></div>
