@@ -220,3 +220,11 @@ test('an American job begins with American goods', async ({ page }) => {
   await expect(page.locator('main')).toContainText('2 × 3 in downspout')
   await expect(page.locator('main')).not.toContainText(/68\s?mm|BSP|half round/)
 })
+
+test('at a desk the sheet scrolls and the page does not, at any station', async ({ page }) => {
+  await openJob(page, 'Tannery Row dye studio', 'Cask')
+  for (const station of ['Sky', 'Roof', 'Gutter', 'Drop', 'Cask', 'Spill', 'Draw']) {
+    await goTo(page, station)
+    expect([station, await page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight)]).toEqual([station, 0])
+  }
+})

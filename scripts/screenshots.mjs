@@ -7,7 +7,6 @@ const PORT = 4190
 const VIEWS = [
   ['jobs', '/', {}],
   ['drop', '/job/demo-withy-hard?station=drop', {}],
-  ['drop-train', '/job/demo-withy-hard?station=drop', { fit: 'Rain head, first flush with ball, pipe across' }],
   ['build-order', '/job/demo-withy-hard?doing=build&part=order', {}],
   ['build-bill', '/job/demo-tannery-row?doing=build&part=bill', { scheme: 'Four totes, linked low' }],
   ['build-cuts', '/job/demo-tannery-row?doing=build&part=cuts', { scheme: 'Four totes, linked low', show: 'How it goes together' }],
