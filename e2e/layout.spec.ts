@@ -228,3 +228,19 @@ test('at a desk the sheet scrolls and the page does not, at any station', async 
     expect([station, await page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight)]).toEqual([station, 0])
   }
 })
+
+test('an overflow is led into a downpipe that is put up for it, and back to the ground', async ({ page }) => {
+  await openJob(page, 'Tannery Row dye studio', 'Spill')
+  const to = page.getByLabel('Leads to', { exact: true })
+  await expect(to).toHaveValue('drain')
+  await to.selectOption({ label: 'a new downspout' })
+  await expect(to).toHaveValue('drop:pipe')
+  await expect(page.getByLabel('Distance from the wall', { exact: true })).toBeHidden()
+  await goTo(page, 'Cask')
+  await expect(site(page).getByText(/^overflow: /)).toBeVisible()
+  await goTo(page, 'Spill')
+  await to.selectOption({ label: 'a bed or pots' })
+  await expect(page.getByLabel('Distance from the wall', { exact: true })).toHaveValue(/^9 ft 10/)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(to).toHaveValue('drop:pipe')
+})

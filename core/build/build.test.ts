@@ -430,7 +430,7 @@ describe('the bill', () => {
       },
     }
     expect(line('vessel:butt:210', own)).toMatchObject({ there: true, buy: 0 })
-    expect(line('base:blocks', own)).toMatchObject({ reckoned: 8, wanted: 12, buy: 12 })
+    expect(line('base:blocks', own)).toMatchObject({ reckoned: 4, wanted: 12, buy: 12 })
     expect(line('extra:can', own)).toMatchObject({ name: 'Watering can', total: 14 })
   })
 

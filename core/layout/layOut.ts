@@ -3,7 +3,8 @@ import type { Pose } from './frame'
 import { entriesOf, poses } from './pose'
 import { portPoses, type PortPose } from './ports'
 import { runs, wallOf, type Run, type Wall } from './runs'
-import { uprights, type Upright } from './walls'
+import { plus, vec } from './vector'
+import { BESIDE, offWallOf, uprights, type Upright } from './walls'
 
 /**
  * Where everything of a scheme is, in the job's frame: x along the first wall to the right as one faces it from the yard, y
@@ -22,6 +23,21 @@ export interface Layout {
   walls: Map<string, Wall>
 }
 
+/** Pipes that only an overflow leads into: on the wall beside the vessel that it is of, as high as that stands. */
+function besideVessels(scheme: Scheme, pipes: ReadonlyMap<string, Upright>, vessels: ReadonlyMap<string, Pose>): Upright[] {
+  return scheme.overflows.flatMap(({ from, to }) => {
+    const drop = to.kind === 'drop' && !pipes.has(to.drop) ? scheme.drops.find(({ id }) => id === to.drop) : undefined
+    const pose = vessels.get(from.vessel)
+    const store = scheme.stores.find((each) => each.vessels.some(({ id }) => id === from.vessel))
+    if (!drop || !pose || !store) return []
+    const [entry] = entriesOf(scheme, store)
+    const { at, out, along } = wallOf(scheme, entry && pipes.get(entry.drop))
+    const stands = (pose.foot.x - at.x) * along.x + (pose.foot.y - at.y) * along.y
+    const axis = plus(plus(at, along, stands + pose.half.width + BESIDE), out, offWallOf(drop))
+    return [{ drop: drop.id, axis: vec(axis.x, axis.y, pose.foot.z + pose.height), out, along }]
+  })
+}
+
 /**
  * Lays a scheme out: what follows from where things stand and from what is joined to what.
  *
@@ -31,6 +47,7 @@ export interface Layout {
 export function layOut(scheme: Scheme): Layout {
   const pipes = uprights(scheme)
   const vessels = poses(scheme, pipes)
+  for (const pipe of besideVessels(scheme, pipes, vessels)) pipes.set(pipe.drop, pipe)
   const ports = portPoses(scheme, vessels, pipes)
   const walls = new Map(
     scheme.stores.map((store) => {

@@ -15,7 +15,7 @@ export interface Upright {
 }
 
 /** A pipe that no gutter feeds stands this far beside what leads into it, m. Common practice. */
-const BESIDE = 0.25
+export const BESIDE = 0.25
 
 export const targetsOf = (device: Device): Target[] =>
   device.kind === 'first-flush' ? [device.drainsTo] : device.kind === 'float-shut' ? [device.byPass] : 'to' in device ? [device.to] : []

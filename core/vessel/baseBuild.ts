@@ -69,8 +69,8 @@ function groundwork({ width, depth }: Plan): BasePart[] {
   ]
 }
 
-/** Columns of blocks under a base: one at every corner of a small one, one in the middle of each long side of a wide one. */
-const columnsUnder = ({ width, depth }: Plan): number => (Math.min(width, depth) > 0.8 ? 6 : 4)
+/** Columns of blocks under a base: one along either side of a small one, three along either side of a wide one. Common practice. */
+const columnsUnder = ({ width, depth }: Plan): number => (Math.min(width, depth) > 0.8 ? 6 : 2)
 const feetUnder = ({ width }: Plan): number => (width > 1 ? 6 : 4)
 const capsOver = ({ width, depth }: Plan, goods: Goods): number => {
   const { capAcross } = BLOCKS[goods]
@@ -177,8 +177,8 @@ export function baseBuild(base: Base, under: Plan | null = base, goods: Goods = 
   return [...kept, ...built, ...(checked ? [{ item: 'level' as const, height: 0, quantity: 2, unit: 'count' as const }] : [])]
 }
 
-/** kg/m³ and, for a stand, kg per metre of height. Common practice. */
-const DENSITY = { concrete: 2300, block: 2000, gravel: 1600, timber: 500, stand: 12 }
+/** kg/m³, hollow blocks by their outside; for a stand kg per metre of height. Common practice. */
+const DENSITY = { concrete: 2300, block: 1400, gravel: 1600, timber: 500, stand: 12 }
 
 function partMass({ kind, height }: Part, { width, depth }: Plan): number {
   const plan = width * depth

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { word, type Told } from '#core/figures/told'
+import type { Told } from '#core/figures/told'
 import type { Shown } from '~/composables/useEdits'
+import { leadOverflow, pipesOnward, type Onward } from '#core/edits'
 import type { OverflowRoute } from '#core/scheme'
 import { length, span } from '#core/units/quantity'
+import { message } from '~/stores/messages'
 
 /** Where the surplus goes. Decides whether a full butt harms the wall, the path or the neighbour. */
 const bench = useWorkbench()
@@ -21,12 +23,10 @@ function change<F extends Told, T extends Told>(field: string, from: Shown<F>, t
     if (found) recipe(found)
   })
 }
-function setPlace(part: 'where' | 'wallDistance', value: string | number) {
-  const told = (place: string | number): Told => (typeof place === 'number' ? span(place) : word(place))
-  change<Told, Told>(part, told(target.value![part]), told(value), ({ to }) => {
-    if (to.kind === 'ground') Object.assign(to, { [part]: value })
+const setDistance = (far: number) =>
+  change('wallDistance', span(target.value!.wallDistance), span(far), ({ to }) => {
+    if (to.kind === 'ground') to.wallDistance = far
   })
-}
 function setBore(bore: number) {
   const { from } = route.value!
   set('overflowBore', length(route.value!.bore), length(bore), (draft) => {
@@ -35,12 +35,34 @@ function setBore(bore: number) {
       for (const port of vessel.ports) if (vessel.id === from.vessel && port.id === from.port) port.bore = bore
   })
 }
-const places = computed(() =>
-  (['stones', 'drain', 'lawn', 'bed', 'rain-garden', 'soakaway', 'ditch', 'paving'] as const).map((value) => ({
-    value,
-    label: say(`word.${value}`),
-  })),
-)
+const PLACES = ['stones', 'drain', 'lawn', 'bed', 'rain-garden', 'soakaway', 'ditch', 'paving'] as const
+const leadsTo = computed(() => {
+  const to = route.value!.to
+  return to.kind === 'ground' ? to.where : to.kind === 'drop' ? `drop:${to.drop}` : `vessel:${to.vessel}`
+})
+/** Places, pipes whose water does not come back, a pipe put up for it, and what it leads to now, whatever that is. */
+const onward = computed(() => {
+  const scheme = bench.scheme!
+  const names = new Map(scheme.drops.map(({ id, name }) => [id, name]))
+  const { to } = route.value!
+  return [
+    ...PLACES.map((value) => ({ value: value as string, label: say(`word.${value}`) })),
+    ...pipesOnward(scheme, route.value!.id).map((id) => ({ value: `drop:${id}`, label: names.get(id)! })),
+    ...(to.kind === 'vessel' ? [{ value: leadsTo.value, label: bench.assessment!.path.vessels.get(to.vessel)!.vessel.name }] : []),
+    { value: 'new', label: say('spill.newPipe') },
+  ]
+})
+function lead(value: string) {
+  const place = PLACES.find((each) => each === value)
+  const to: Onward | undefined = place
+    ? { kind: 'ground', where: place }
+    : value === 'new'
+      ? { kind: 'new', name: say('spill.newPipeName') }
+      : value.startsWith('drop:')
+        ? { kind: 'drop', drop: value.slice('drop:'.length) }
+        : undefined
+  if (to) bench.editScheme(message('edit.led'), (scheme) => leadOverflow(scheme, route.value!.id, to))
+}
 </script>
 
 <template>
@@ -64,20 +86,15 @@ const places = computed(() =>
       <p v-if="bench.assessed?.surplus" class="flex items-baseline justify-between text-13">
         <span>{{ say('gutter.arriving') }}</span> <FigureValue :figure="bench.assessed.surplus" />
       </p>
+      <ChoiceField :label="say('field.name.where')" :model-value="leadsTo" :options="onward" @update:model-value="lead" />
       <template v-if="target">
-        <ChoiceField
-          :label="say('field.name.where')"
-          :model-value="target.where"
-          :options="places"
-          @update:model-value="(v) => setPlace('where', v)"
-        />
         <QuantityField
           :label="say('field.name.wallDistance')"
           kind="span"
           :model-value="target.wallDistance"
           :least="0"
           :most="200"
-          @update:model-value="(v) => setPlace('wallDistance', v)"
+          @update:model-value="setDistance"
         />
       </template>
       <WayOut :route="route" />

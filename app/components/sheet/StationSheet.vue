@@ -43,7 +43,12 @@ const cautions = computed(() => Object.keys(tm(`caution.${props.station}`)).map(
         <SnagMark :severity="worst.finding.severity" :number="worst.number" />
       </svg>
     </p>
-    <div class="relative min-h-0 flex-1 overflow-y-auto px-5 pb-4 max-md:px-3" tabindex="0" role="region" :aria-label="say(`station.${station}`)">
+    <div
+      class="relative min-h-0 flex-1 overflow-y-auto px-5 pb-4 max-md:px-3"
+      tabindex="0"
+      role="region"
+      :aria-label="say(`station.${station}`)"
+    >
       <component
         :is="SHEETS[station]"
         :wide="wide"
