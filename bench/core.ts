@@ -3,7 +3,9 @@ import { dailyInflow, runStore, runVolumes, simulateYears, storeLaws, storeSerie
 import { partsGround, planBuild } from '../core/build'
 import { demoRecords, tanneryRow, withyHard } from '../core/demo'
 import { calendarOf, dayNumber, isoDate, readRain, readyRain, scaledTable, typeTwoStorm } from '../core/rain'
-import { addVessel } from '../core/edits'
+import { addVessel, placeVessel } from '../core/edits'
+import { layOut } from '../core/layout'
+import type { Scheme } from '../core/scheme'
 import { end, FittingIndex, FITTINGS, solveChain } from '../core/parts'
 import { ensembleRows, groundOfEnsemble, rainGround } from '../core/service'
 import { batchRow, runStorm, tableStorms } from '../core/storm'
@@ -28,6 +30,12 @@ function longFile(): string {
   const start = dayNumber(1900, 1, 1)
   const { month } = calendarOf(start, dayNumber(1900 + LONG_YEARS, 1, 1) - start)
   return ['date,prcp', ...Array.from(month, (m, i) => `${isoDate(start + i)},${i % 3 === 0 ? ((i * 7 + m) % 230) / 10 : 0}`)].join('\n')
+}
+
+/** Lays a scheme out so many times, its last vessel somewhere else each time. */
+function elsewhere(scheme: Scheme, times: number): void {
+  const { id } = scheme.stores[0]!.vessels.at(-1)!
+  for (let i = 0; i < times; i++) layOut(placeVessel(scheme, id, { x: 20 + (i % 40) / 10, y: 1 + (i % 7) / 10, turn: (i * 15) % 360 }))
 }
 
 /** Volumes and years of one made record, and how many of them a worker runs between two looks at whether to go on. */
@@ -76,6 +84,8 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
     { what: 'balance kernel, one simulated day of one volume', ms: (kernel * 1e6) / (BAND.days * BAND.volumes), unit: 'ns' },
     { what: 'made records between two looks at a cancel', ms: time(() => ensembleRows(bands, 0, BAND.slice)), limit: 100 },
     { what: `reading a daily record of ${LONG_YEARS} years`, ms: time(() => readRain(text, {})), limit: 500 },
+    { what: 'layout, a house with twelve vessels', ms: time(() => layOut(dozen)), limit: 2 },
+    { what: 'layout, 1,000 of it, each with a vessel elsewhere', ms: time(() => elsewhere(dozen, 1000)), limit: 20_000 },
     { what: 'assess, one scheme', ms: time(() => assess(scheme)), limit: 5 },
     {
       what: 'daily balance, 100 years, one volume',
