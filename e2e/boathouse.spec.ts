@@ -210,3 +210,26 @@ test('it works without a signal once it has been loaded', async ({ page, context
   await settled(page)
   await context.setOffline(false)
 })
+
+test.describe('a first visit', () => {
+  test.use({ expectErrors: true })
+  test('whose question is cut off asks again, and shows the demo jobs', async ({ page }) => {
+    let asked = 0
+    await page.route('**/api/v1/welcome', (route) => (++asked <= 2 ? route.abort() : route.continue()))
+    await page.goto('/')
+    await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
+    expect(asked).toBe(3)
+  })
+  test('that gets no answer shows none, and shows them at the next visit', async ({ page }) => {
+    await page.clock.install()
+    await page.route('**/api/v1/welcome', (route) => route.abort())
+    await page.goto('/')
+    await expect(page.getByRole('button', { name: 'Peg out a job' })).toBeVisible()
+    await page.clock.runFor(20_000)
+    expect(await page.evaluate(() => localStorage.getItem('vernal-cask-welcomed'))).toBeNull()
+    await page.unroute('**/api/v1/welcome')
+    await page.reload()
+    await page.clock.runFor(1000)
+    await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
+  })
+})

@@ -52,3 +52,34 @@ describe('a whole group in the section', () => {
     expect(heldAt(path, 'tote', foot + 0.15 + 0.5)).toBeCloseTo((1.0409882 / 0.955) * 0.5, 5)
   })
 })
+
+describe('links of a row that is filled in its middle', () => {
+  it('are drawn from vessel to vessel, and through none that they do not join', () => {
+    const four = structuredClone(tanneryRow().schemes[2]!)
+    const [, second] = four.stores[0]!.vessels
+    second!.ports.push({ ...four.stores[0]!.vessels[0]!.ports.find(({ role }) => role === 'lid')!, id: 'in-2' })
+    four.drops.find(({ id }) => id === 'yard-drop')!.end = { kind: 'vessel', vessel: second!.id, port: 'in-2' }
+    const { lines, path } = assess(four)
+    const scene = sceneOf(lines[0]!, { left: 200, right: 1400, top: 30, ground: 590 }, 126, undefined, path)
+    expect(scene.group.map(({ id }) => id)).toHaveLength(4)
+    for (const link of four.stores[0]!.links) {
+      const { route } = scene.links.find(({ id }) => id === link.id)!
+      const others = scene.group.filter(({ id }) => id !== link.from.vessel && id !== link.to.vessel)
+      const points = route
+        .slice(1)
+        .flatMap((to, i) =>
+          Array.from({ length: 40 }, (_, k) => ({
+            x: route[i]!.x + ((to.x - route[i]!.x) * k) / 39,
+            y: route[i]!.y + ((to.y - route[i]!.y) * k) / 39,
+          })),
+        )
+      for (const { body, name } of others)
+        for (const { x, y } of points)
+          expect([link.id, name, x > body.x && x < body.x + body.width && y > body.y && y < body.y + body.height]).toEqual([
+            link.id,
+            name,
+            false,
+          ])
+    }
+  })
+})

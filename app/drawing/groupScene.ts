@@ -150,10 +150,25 @@ export function groupScene(
       ? { x: a.body.x + a.body.width * 0.7, y: heightOf(link.from) }
       : { x: left.body.x + left.body.width, y: heightOf(from) }
     const end = stacked ? { x: start.x, y: heightOf(link.to) } : { x: right.body.x, y: heightOf(to) }
+    // Vessels that do not stand side by side in the drawing are joined along the ground, in front of what stands between.
+    const columnOf = (id: string) => columns.find((each) => each.id === id)!.column
+    const apart = Math.abs(columnOf(link.from.vessel) - columnOf(link.to.vessel)) > 1
+    const aside = px(BETWEEN) / 3
+    const low = at.y(0.05)
+    const route = apart
+      ? [
+          start,
+          { x: start.x + aside, y: start.y },
+          { x: start.x + aside, y: low },
+          { x: end.x - aside, y: low },
+          { x: end.x - aside, y: end.y },
+          end,
+        ]
+      : [start, end]
     return {
       id: link.id,
-      route: [start, end],
-      middle: { x: (start.x + end.x) / 2, y: (start.y + end.y) / 2 },
+      route,
+      middle: apart ? { x: start.x + aside, y: (start.y + low) / 2 } : { x: (start.x + end.x) / 2, y: (start.y + end.y) / 2 },
       width: Math.max(5, px(link.bore) + 2),
       shut: link.valve === 'shut',
     }

@@ -39,12 +39,28 @@ onMounted(async () => {
 })
 onBeforeUnmount(() => watching?.unsubscribe())
 
+/** Waits between two questions, ms. */
+const PATIENCE = [300, 1000, 3000, 6000]
+/** Asks until there is an answer, and gives up for this visit after some patience. */
+async function askAgain<T>(ask: () => Promise<T>): Promise<T | undefined> {
+  for (const wait of [...PATIENCE, 0]) {
+    try {
+      return await ask()
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, wait))
+    }
+  }
+  return undefined
+}
+
 /** On the very first visit to a demo copy its jobs are put in; once removed they stay removed. */
 async function welcome() {
   const MET = 'vernal-cask-welcomed'
   if (localStorage.getItem(MET)) return
-  const { demo } = await $fetch<{ demo: boolean }>('/api/v1/welcome').catch(() => ({ demo: false }))
-  if (demo) await repository.seed(demoJobs(), demoRecords())
+  // A question that was cut off, by a reload or a server that is just coming up, is no answer: it is asked again.
+  const answer = await askAgain(() => $fetch<{ demo: boolean }>('/api/v1/welcome'))
+  if (answer === undefined) return
+  if (answer.demo) await repository.seed(demoJobs(), demoRecords())
   localStorage.setItem(MET, 'yes')
 }
 

@@ -19,6 +19,8 @@ const { say, text } = useSay()
 const WIDTH = 420
 const MARGIN = 46
 const STEP = computed(() => (settings.system === 'metric' ? 0.1 : 0.1524))
+/** To the centimetre or the half inch by hand. */
+const FINE = computed(() => (settings.system === 'metric' ? 0.01 : 0.0127))
 
 const groups = computed(() => props.scheme.gutters.map((gutter) => ({ gutter, sections: eaveSections(props.scheme, gutter.id) })))
 const places = computed(() => placeSections(groups.value))
@@ -165,7 +167,7 @@ const { listeners } = useDrag<Handle>({
     if (!start) return
     const angle = (handle.turn * Math.PI) / 180
     const along = (event.clientX - start.x) * Math.cos(angle) - (event.clientY - start.y) * Math.sin(angle)
-    moveTo(handle, Math.round((start.along + along / start.unit) / STEP.value) * STEP.value, false)
+    moveTo(handle, Math.round((start.along + along / start.unit) / FINE.value) * FINE.value, false)
   },
   end: () => bench.seal(),
 })

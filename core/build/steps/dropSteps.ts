@@ -214,7 +214,12 @@ function fittingSteps(order: Order, ground: Ground): void {
         minutes: 20,
         values:
           device.kind === 'carrying-pipe'
-            ? { every: length(device.strapEvery), fall: length(Math.max(0, device.fall * device.length)) }
+            ? {
+                how: device.wet ? 'wet' : 'dry',
+                every: length(device.strapEvery),
+                fall: length(Math.max(0, device.fall * device.length)),
+                low: length(device.lowPoint),
+              }
             : { run: length(device.length) },
         after: [fit],
         tools: ['drillDriver', 'level'],
