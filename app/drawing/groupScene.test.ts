@@ -65,14 +65,12 @@ describe('links of a row that is filled in its middle', () => {
     for (const link of four.stores[0]!.links) {
       const { route } = scene.links.find(({ id }) => id === link.id)!
       const others = scene.group.filter(({ id }) => id !== link.from.vessel && id !== link.to.vessel)
-      const points = route
-        .slice(1)
-        .flatMap((to, i) =>
-          Array.from({ length: 40 }, (_, k) => ({
-            x: route[i]!.x + ((to.x - route[i]!.x) * k) / 39,
-            y: route[i]!.y + ((to.y - route[i]!.y) * k) / 39,
-          })),
-        )
+      const points = route.slice(1).flatMap((to, i) =>
+        Array.from({ length: 40 }, (_, k) => ({
+          x: route[i]!.x + ((to.x - route[i]!.x) * k) / 39,
+          y: route[i]!.y + ((to.y - route[i]!.y) * k) / 39,
+        })),
+      )
       for (const { body, name } of others)
         for (const { x, y } of points)
           expect([link.id, name, x > body.x && x < body.x + body.width && y > body.y && y < body.y + body.height]).toEqual([

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
-import { demoJobs } from '../demo'
+import { demoJobs, tanneryRow } from '../demo'
 import { letIn, scheme as schemeSchema } from '../scheme'
 import { BrokenPathError, brokenTies, buildWaterPath } from './waterPath'
 
@@ -58,6 +58,30 @@ describe('ties', () => {
     const twice = structuredClone(scheme)
     twice.sections[1]!.id = twice.sections[0]!.id
     expect(brokenTies(twice)).toMatchObject([{ path: 'sections[1]', problem: 'twice' }])
+    // Whatever has an id of its own: what is laid out, drawn and bought is kept under it.
+    const four = structuredClone(tanneryRow().schemes[2]!)
+    const lists: [string, { id: string }[]][] = [
+      ['sections', four.sections],
+      ['gutters[0].outlets', four.gutters[0]!.outlets],
+      ['drops', four.drops],
+      ['drops[0].devices', four.drops[0]!.devices],
+      ['stores[0].vessels', four.stores[0]!.vessels],
+      ['stores[0].vessels[0].ports', four.stores[0]!.vessels[0]!.ports],
+      ['stores[0].links', four.stores[0]!.links],
+      ['overflows', four.overflows],
+      ['taps', four.taps],
+      ['demands', four.demands],
+    ]
+    for (const [path, list] of lists) {
+      const last = list.at(-1)!
+      list.push(last)
+      expect([path, brokenTies(four).some((tie) => tie.problem === 'twice' && tie.path === `${path}[${list.length - 1}]`)]).toEqual([
+        path,
+        true,
+      ])
+      list.pop()
+    }
+    expect(brokenTies(four)).toEqual([])
   })
   it('a ring is told', () => {
     const ring = structuredClone(scheme)

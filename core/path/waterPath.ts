@@ -103,18 +103,23 @@ class Ties {
 
 function knowAll(scheme: Scheme, ties: Ties) {
   scheme.sections.forEach(({ id }, i) => ties.know('section', id, `sections[${i}]`))
-  scheme.gutters.forEach(({ id }, i) => ties.know('gutter', id, `gutters[${i}]`))
+  scheme.gutters.forEach(({ id, outlets }, i) => {
+    ties.know('gutter', id, `gutters[${i}]`)
+    outlets.forEach((outlet, j) => ties.know('outlet', outlet.id, `gutters[${i}].outlets[${j}]`))
+  })
   scheme.drops.forEach(({ id, devices }, i) => {
     ties.know('drop', id, `drops[${i}]`)
     devices.forEach((device, j) => ties.know('device', device.id, `drops[${i}].devices[${j}]`))
   })
   scheme.stores.forEach((store, i) => {
     ties.know('store', store.id, `stores[${i}]`)
+    store.links.forEach((link, j) => ties.know('link', link.id, `stores[${i}].links[${j}]`))
     store.vessels.forEach((vessel, j) => {
       ties.know('vessel', vessel.id, `stores[${i}].vessels[${j}]`)
       vessel.ports.forEach((port, k) => ties.know(`port of ${vessel.id}`, port.id, `stores[${i}].vessels[${j}].ports[${k}]`))
     })
   })
+  scheme.overflows.forEach(({ id }, i) => ties.know('overflow', id, `overflows[${i}]`))
   scheme.taps.forEach(({ id }, i) => ties.know('tap', id, `taps[${i}]`))
   scheme.pumps.forEach(({ id }, i) => ties.know('pump', id, `pumps[${i}]`))
   scheme.demands.forEach(({ id }, i) => ties.know('demand', id, `demands[${i}]`))
