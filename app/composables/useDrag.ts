@@ -4,6 +4,10 @@ import { ref } from 'vue'
 const HOLD = 350
 const SLIP = 8
 
+/** Px on the screen for one unit of the drawing that a handle is in. */
+export const screenScale = ({ target }: Pick<Event, 'target'>): number =>
+  (target instanceof SVGElement ? target.ownerSVGElement?.getScreenCTM()?.a : undefined) ?? 1
+
 interface DragOf<T> {
   begin(of: T, event: PointerEvent): void
   move(of: T, event: PointerEvent): void

@@ -1,3 +1,4 @@
+import { centreHeight, isOnTop } from '../layout'
 import { cutterFor, holeFor, sideOf, type Cutter, type End, type HoleSize } from '../parts'
 import type { WaterPath } from '../path'
 import type { PortRole, Seal } from '../scheme'
@@ -36,10 +37,6 @@ export interface Hole {
   cautions: HoleCaution[]
 }
 
-/** Overflows and links are told by their inverts; a saw is set on the centre. */
-const centreOf = ({ role, at, bore }: { role: PortRole; at: number; bore: number }) =>
-  role === 'overflow' || role === 'link' ? at + bore / 2 : at
-
 function vesselHoles({ scheme, vessels, layout }: WaterPath, { through }: Assembly, ground: PartsGround): Hole[] {
   const choices = new Map(scheme.build.holes.map((choice) => [choice.key, choice]))
   return [...vessels.values()].flatMap(({ vessel }) =>
@@ -51,9 +48,9 @@ function vesselHoles({ scheme, vessels, layout }: WaterPath, { through }: Assemb
       const of = { kind: 'vessel' as const, id: vessel.id, name: vessel.name }
       const hour = layout.ports.get(`${vessel.id} ${port.id}`)?.hour
       // As near as an eye tells it on a round wall.
-      const at = { above: centreOf(port), ...(hour === undefined ? {} : { clock: Math.round(hour * 2) / 2 || 12 }) }
+      const at = { above: centreHeight(0, port), ...(hour === undefined ? {} : { clock: Math.round(hour * 2) / 2 || 12 }) }
       const unknown: HoleCaution[] = vessel.held === 'unknown' || vessel.held === 'chemical' ? ['contentsUnknown'] : []
-      if (port.role === 'lid' || port.role === 'vent') {
+      if (isOnTop(port)) {
         const diameter = choices.get(key)?.diameter || port.bore
         return [
           {

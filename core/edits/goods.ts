@@ -1,6 +1,6 @@
 import { produce } from 'immer'
 import { GUTTER_SIZES, sizeOf, type GutterSize } from '../gutter/profiles'
-import { flangeReach } from '../layout'
+import { flangeReach, isOnTop } from '../layout'
 import { downpipeBores, trueBore } from '../parts'
 import type { Gutter, Scheme, Vessel } from '../scheme'
 import type { UnitSystem } from '../units/quantity'
@@ -31,7 +31,7 @@ function gutterInstead(gutter: Gutter, system: UnitSystem): GutterSize | undefin
 /** Openings that a pipe goes through take its bore; their fittings keep clear of the rim. */
 function fitPorts({ ports, body }: Vessel, system: UnitSystem): void {
   for (const port of ports) {
-    if (port.role === 'lid' || port.role === 'vent' || port.role === 'outlet' || (port.bore < THIN && port.role !== 'link')) continue
+    if (isOnTop(port) || port.role === 'outlet' || (port.bore < THIN && port.role !== 'link')) continue
     port.bore = trueBore(port.bore, system)
     const lift = port.role === 'inlet' ? 0 : port.bore / 2
     port.at = Math.min(port.at, body.rim - flangeReach(port.bore) - lift)
@@ -82,9 +82,8 @@ export function withGoods(scheme: Scheme, system: UnitSystem): Scheme {
     }
     for (const route of draft.overflows) route.bore = pipe(route.bore)
     for (const { line, suction } of draft.pumps) {
-      line.bore = system === 'imperial' ? trueBore(line.bore, system) : line.bore < THIN ? PUMP_HOSE : trueBore(line.bore, system)
-      suction.bore =
-        system === 'imperial' ? trueBore(suction.bore, system) : suction.bore < THIN ? PUMP_HOSE : trueBore(suction.bore, system)
+      // Nobody sells thin metric pipe: a small pump has hose there.
+      for (const part of [line, suction]) part.bore = system === 'metric' && part.bore < THIN ? PUMP_HOSE : trueBore(part.bore, system)
     }
     fitCascades(draft)
   })

@@ -1,6 +1,6 @@
 import { produce, type Draft } from 'immer'
 import { drop, ground, gutter as makeGutter, neck, outlet as makeOutlet, roof } from '../arrangements/parts'
-import { eaveSections } from '../path/waterPath'
+import { eaveSections } from '../gutter/alongEave'
 import { eaveLength } from '../roof/sectionPlan'
 import { roofSides, type RoofMeasures, type RoofSide } from '../roof/shapes'
 import type { Gutter, RoofSection, Scheme } from '../scheme'

@@ -1,6 +1,5 @@
 import { produce } from 'immer'
-import { eavesAlong } from '../gutter/alongEave'
-import { eaveSections } from '../path/waterPath'
+import { eavesAlong, eaveSections } from '../gutter/alongEave'
 import { area, length } from '../units/quantity'
 import { planArea } from '../roof/planArea'
 import { amountOf, GEOMETRY, rule } from './finding'

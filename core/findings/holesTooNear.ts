@@ -1,7 +1,7 @@
 import { word } from '../figures/told'
 import { setPort } from '../edits/schemeEdits'
 import { allTies } from '../edits/portTies'
-import { centreHeight, flangeReach, isBox, type PortPose } from '../layout'
+import { centreHeight, flangeReach, isBox, isOnTop, type PortPose } from '../layout'
 import type { PlacedVessel } from '../path/waterPath'
 import type { Port } from '../scheme'
 import { length } from '../units/quantity'
@@ -20,7 +20,6 @@ function around({ vessel }: PlacedVessel, a: PortPose, b: PortPose): number {
   return 2 * radius * Math.asin(Math.min(1, across / (2 * radius)))
 }
 
-const isOpening = ({ role }: Port) => role === 'lid' || role === 'vent'
 /** A tote's valve and a drum's bung are moulded where they are. */
 const isMoulded = ({ vessel }: PlacedVessel, { role }: Port) =>
   (role === 'outlet' && vessel.family === 'tote') || (vessel.stands === 'upside-down' && (role === 'outlet' || role === 'link'))
@@ -65,7 +64,7 @@ export const holesTooNear = rule(
         placed,
         placed.vessel.ports
           // What nothing is tied to is not drilled.
-          .filter((port) => !isOpening(port) && tied.has(`${placed.vessel.id} ${port.id}`))
+          .filter((port) => !isOnTop(port) && tied.has(`${placed.vessel.id} ${port.id}`))
           .map((port) => ({ port, pose: path.layout.ports.get(`${placed.vessel.id} ${port.id}`)! })),
       ),
     )

@@ -1,5 +1,9 @@
 import { eaveLength, insideArea, placed, sectionPlan, strip, type Point } from '../roof/sectionPlan'
-import type { Gutter, RoofSection } from '../scheme'
+import type { Gutter, RoofSection, Scheme } from '../scheme'
+
+/** Sections that shed straight into a gutter, in the order in which their eaves follow one another along it. */
+export const eaveSections = ({ sections }: Pick<Scheme, 'sections'>, gutterId: string): RoofSection[] =>
+  sections.filter(({ shedsTo }) => shedsTo.kind === 'gutter' && shedsTo.gutter === gutterId)
 
 /** Where a section's eave lies along its gutter, m from the gutter's left end. */
 export interface EaveSpan {

@@ -66,11 +66,3 @@ export function overlaps(poses: Iterable<Pose>): { a: string; b: string; by: num
     }),
   )
 }
-
-/** Vessels that reach into the first wall, and by how much, m. Only those whose row stands at that wall are held against it. */
-export function inWall(pose: Pose, wall: { at: Vec3; out: Vec3 }): number {
-  const { foot, half, round } = pose
-  const stands = (foot.x - wall.at.x) * wall.out.x + (foot.y - wall.at.y) * wall.out.y
-  if (round) return half.width - stands
-  return Math.max(...cornersOf(pose).map(({ x, y }) => -((x - wall.at.x) * wall.out.x + (y - wall.at.y) * wall.out.y)))
-}

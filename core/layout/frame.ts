@@ -18,10 +18,3 @@ export interface Pose {
 export const inside = ({ foot, turn }: Pick<Pose, 'foot' | 'turn'>, point: Vec3): Vec3 => turned(minus(point, foot), -turn)
 /** The same the other way round. */
 export const outside = ({ foot, turn }: Pick<Pose, 'foot' | 'turn'>, point: Vec3): Vec3 => plus(foot, turned(point, turn))
-
-/** How far a vessel reaches from its middle along a level way, m. */
-export function reachAlong({ half, round, turn }: Pose, way: Vec3): number {
-  if (round) return half.width
-  const own = turned(way, -turn)
-  return Math.abs(own.x) * half.width + Math.abs(own.y) * half.depth
-}

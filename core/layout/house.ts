@@ -1,4 +1,4 @@
-import { placeSections } from '../gutter/alongEave'
+import { eaveSections, placeSections } from '../gutter/alongEave'
 import { placed, sectionPlan } from '../roof/sectionPlan'
 import type { Scheme } from '../scheme'
 import { vec, type Vec3 } from './vector'
@@ -16,7 +16,7 @@ export function roofOver(scheme: Pick<Scheme, 'gutters' | 'sections' | 'drops'>)
   const frame = planFrame(scheme)
   const groups = scheme.gutters.map((gutter) => ({
     gutter,
-    sections: scheme.sections.filter(({ shedsTo }) => shedsTo.kind === 'gutter' && shedsTo.gutter === gutter.id),
+    sections: eaveSections(scheme, gutter.id),
   }))
   const places = placeSections(groups)
   return scheme.sections.flatMap((section) => {

@@ -1,4 +1,4 @@
-import { eavesAlong, placeSections, pointAlong } from '../gutter/alongEave'
+import { eavesAlong, eaveSections, placeSections, pointAlong } from '../gutter/alongEave'
 import type { Device, Drop, Scheme, Target } from '../scheme'
 import { plus, turned, vec, type Vec3 } from './vector'
 
@@ -17,6 +17,7 @@ export interface Upright {
 /** A pipe that no gutter feeds stands this far beside what leads into it, m. Common practice. */
 export const BESIDE = 0.25
 
+/** What a device leads water to besides the pipe's own end. */
 export const targetsOf = (device: Device): Target[] =>
   device.kind === 'first-flush' ? [device.drainsTo] : device.kind === 'float-shut' ? [device.byPass] : 'to' in device ? [device.to] : []
 
@@ -34,7 +35,7 @@ interface Hole {
 function outletsOnPlan({ gutters, sections }: Pick<Scheme, 'gutters' | 'sections'>): Hole[] {
   const groups = gutters.map((gutter) => ({
     gutter,
-    sections: sections.filter(({ shedsTo }) => shedsTo.kind === 'gutter' && shedsTo.gutter === gutter.id),
+    sections: eaveSections({ sections }, gutter.id),
   }))
   const places = placeSections(groups)
   return groups.flatMap(({ gutter, sections: own }, row) => {

@@ -1,6 +1,6 @@
-import { bendsAlong, eavesAlong, shareOver } from '../gutter/alongEave'
+import { bendsAlong, eavesAlong, eaveSections, shareOver } from '../gutter/alongEave'
 import { outletShares, type OutletCatch } from '../gutter/outletShares'
-import { layOut, type Layout } from '../layout'
+import { layOut, targetsOf, type Layout } from '../layout'
 import type { Demand, Device, Drop, Gutter, Outlet, OverflowRoute, Port, Pump, RoofSection, Scheme, Store, Target, Vessel } from '../scheme'
 
 export type PathKind =
@@ -125,12 +125,6 @@ function knowAll(scheme: Scheme, ties: Ties) {
   scheme.demands.forEach(({ id }, i) => ties.know('demand', id, `demands[${i}]`))
 }
 
-function deviceTargets(device: Device): Target[] {
-  if (device.kind === 'first-flush') return [device.drainsTo]
-  if (device.kind === 'float-shut') return [device.byPass]
-  return 'to' in device ? [device.to] : []
-}
-
 /**
  * Every reference in a scheme that leads nowhere, every id used twice, every ring in the rain's way.
  * Empty for a scheme from which a path can be built.
@@ -146,7 +140,7 @@ export function brokenTies(scheme: Scheme): BrokenTie[] {
     outlets.forEach((outlet, j) => ties.need('drop', outlet.drop, `gutters[${i}].outlets[${j}].drop`)),
   )
   scheme.drops.forEach(({ devices, end }, i) => {
-    devices.forEach((device, j) => deviceTargets(device).forEach((to) => ties.target(to, `drops[${i}].devices[${j}].to`)))
+    devices.forEach((device, j) => targetsOf(device).forEach((to) => ties.target(to, `drops[${i}].devices[${j}].to`)))
     ties.target(end, `drops[${i}].end`)
   })
   scheme.stores.forEach(({ vessels, links }, i) => {
@@ -234,10 +228,6 @@ function lowestOf(scheme: Scheme, section: RoofSection): RoofSection {
   return at
 }
 
-/** Sections that shed straight into a gutter, in the order in which their eaves follow one another along it. */
-export const eaveSections = ({ sections }: Pick<Scheme, 'sections'>, gutterId: string): RoofSection[] =>
-  sections.filter(({ shedsTo }) => shedsTo.kind === 'gutter' && shedsTo.gutter === gutterId)
-
 function feedDrops(scheme: Scheme): Map<string, Feed[]> {
   const feeds = new Map<string, Feed[]>(scheme.drops.map(({ id }) => [id, []]))
   for (const gutter of scheme.gutters) {
@@ -305,7 +295,7 @@ function graph(scheme: Scheme) {
     for (const device of drop.devices) {
       const next = node('device', device.id)
       tie(at, next, 'rain')
-      for (const to of deviceTargets(device)) tie(next, targetKey(to), to.kind === 'ground' ? 'surplus' : 'rain')
+      for (const to of targetsOf(device)) tie(next, targetKey(to), to.kind === 'ground' ? 'surplus' : 'rain')
       at = next
     }
     tie(at, targetKey(drop.end), drop.end.kind === 'ground' ? 'surplus' : 'rain')

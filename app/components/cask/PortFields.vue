@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { word } from '#core/figures/told'
 import { addPort, changePort, loosePorts, removePort } from '#core/edits'
+import { isOnTop } from '#core/layout'
 import type { Port, PortRole, Scheme } from '#core/scheme'
 import { length } from '#core/units/quantity'
 import { message } from '~/stores/messages'
@@ -14,12 +15,11 @@ const path = computed(() => bench.assessment!.path)
 const vessel = computed(() => path.value.vessels.get(props.vesselId)!.vessel)
 const loose = computed(() => loosePorts(bench.scheme!, props.vesselId))
 const ROLES: readonly PortRole[] = ['inlet', 'lid', 'outlet', 'overflow', 'link', 'vent']
-const onTop = ({ role }: Port) => role === 'lid' || role === 'vent'
 const hourOf = ({ id }: Port) => path.value.layout.ports.get(`${props.vesselId} ${id}`)?.hour
 const hourText = (hour: number) => say('ports.hour', { n: String(Math.round(hour * 2) / 2 || 12) })
 /** What a row says without being opened. */
 const sum = (port: Port) =>
-  onTop(port)
+  isOnTop(port)
     ? text(length(port.bore))
     : say('ports.sum', { under: length(vessel.value.body.rim - port.at), at: length(port.at), hour: hourText(hourOf(port) ?? 12) })
 const HOURS = Array.from({ length: 12 }, (_, i) => String(i + 1))
@@ -39,7 +39,7 @@ const set = (port: Port, part: 'at' | 'bore', from: number, to: number, value: n
       <summary class="flex min-h-8 cursor-pointer flex-wrap items-center justify-between gap-x-2 text-13">
         <b>{{ say(`word.port-${port.role}`) }}</b> <span class="num">{{ sum(port) }}</span>
       </summary>
-      <template v-if="!onTop(port)">
+      <template v-if="!isOnTop(port)">
         <QuantityField
           :label="say(port.role === 'overflow' || port.role === 'link' ? 'ports.invertUnderRim' : 'ports.underRim')"
           kind="length"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { screenScale } from '~/composables/useDrag'
 import { placeVessel, setVia } from '#core/edits'
 import { plus, vec } from '#core/layout'
 import { fullLevels } from '#core/vessel'
@@ -61,14 +62,12 @@ let start: { pointer: Point; x: number; y: number; unit: number } | undefined
 const { listeners } = useDrag<SiteVessel>({
   begin(vessel, event) {
     bench.vesselChosen = vessel.id
-    const { target } = event
-    const screen = (target instanceof SVGElement ? target.ownerSVGElement?.getScreenCTM()?.a : undefined) ?? 1
     held.value = scene.value
     start = {
       pointer: { x: event.clientX, y: event.clientY },
       x: vessel.pose.foot.x,
       y: vessel.pose.foot.y,
-      unit: scene.value.scale * screen,
+      unit: scene.value.scale * screenScale(event),
     }
   },
   move(vessel, event) {
@@ -153,10 +152,8 @@ const { listeners: cornerListeners } = useDrag<Corner>({
   begin({ run: key, index }, event) {
     const { kind, run } = partsOf(key)
     const at = viaOf(kind, run)[index]!
-    const { target } = event
-    const screen = (target instanceof SVGElement ? target.ownerSVGElement?.getScreenCTM()?.a : undefined) ?? 1
     held.value = scene.value
-    cornerAt = { pointer: { x: event.clientX, y: event.clientY }, x: at.x, y: at.y, unit: scene.value.scale * screen }
+    cornerAt = { pointer: { x: event.clientX, y: event.clientY }, x: at.x, y: at.y, unit: scene.value.scale * screenScale(event) }
   },
   move({ run: key, index }, event) {
     if (!cornerAt) return

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { bendsAlong, boardRoom, eavesAlong, gutterParts, longestLeg, longestRun, stringLine } from '#core/gutter'
-import { eaveSections } from '#core/path'
+import { bendsAlong, boardRoom, eavesAlong, gutterParts, longestLeg, longestRun, stringLine, eaveSections } from '#core/gutter'
 import type { Gutter, Scheme } from '#core/scheme'
 import { length, span } from '#core/units/quantity'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { bendsAlong, eavesAlong, placeSections, outletShares, pointAlong, stripOver } from '#core/gutter'
+import { screenScale } from '~/composables/useDrag'
+import { bendsAlong, eavesAlong, eaveSections, placeSections, outletShares, pointAlong, stripOver } from '#core/gutter'
 import { moveHighPoint, moveOutlet } from '#core/edits'
-import { eaveSections } from '#core/path'
 import { insideArea, placed, planArea, sectionPlan, type Point } from '#core/roof'
 import type { Gutter, Scheme } from '#core/scheme'
 import { area, span } from '#core/units/quantity'
@@ -159,9 +159,7 @@ function moveTo(handle: Handle, along: number, settled: boolean) {
 let start: { x: number; y: number; along: number; unit: number } | undefined
 const { listeners } = useDrag<Handle>({
   begin(handle, event) {
-    const { target } = event
-    const screen = (target instanceof SVGElement ? target.ownerSVGElement?.getScreenCTM()?.a : undefined) ?? 1
-    start = { x: event.clientX, y: event.clientY, along: handle.along, unit: box.value.scale * screen }
+    start = { x: event.clientX, y: event.clientY, along: handle.along, unit: box.value.scale * screenScale(event) }
   },
   move(handle, event) {
     if (!start) return

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../../arrangements'
 import { demoJobs } from '../../demo'
-import { bendsAlong, bracketPlaces, eavesAlong, jointPlaces } from '../../gutter'
-import { buildWaterPath, eaveSections } from '../../path'
+import { bendsAlong, bracketPlaces, eavesAlong, jointPlaces, eaveSections } from '../../gutter'
+import { buildWaterPath } from '../../path'
 import type { Gutter, Scheme } from '../../scheme'
 import { numberParts, plainGround, planBuild } from '../index'
 

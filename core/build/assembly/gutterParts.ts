@@ -1,6 +1,6 @@
 import { word } from '../../figures/told'
 import { bendsAlong, eavesAlong, gutterParts as partsAlong } from '../../gutter'
-import { eaveSections } from '../../path'
+import { eaveSections } from '../../gutter/alongEave'
 import { length } from '../../units/quantity'
 import type { Assembler, PartDraft } from './assembler'
 import { GUIDE } from './guidePrices'
