@@ -48,9 +48,9 @@ export default defineNuxtConfig({
     plugins: [
       tailwindcss(),
       license({ thirdParty: { output: (dependencies) => (bundled = [...bundled, ...dependencies]) } }),
-      // The words of Build are fetched with a job, not with the jobs: see `app/build/layBuildWords.ts`.
+      // The words of Build and of the log are fetched with a job, not with the jobs: see `app/build/layBuildWords.ts`.
       messages({
-        include: [fileURLToPath(new URL('./app/locales/build/*.json', import.meta.url))],
+        include: ['build', 'log'].map((folder) => fileURLToPath(new URL(`./app/locales/${folder}/*.json`, import.meta.url))),
         runtimeOnly: false,
         dropMessageCompiler: true,
       }),

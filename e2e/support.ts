@@ -33,6 +33,11 @@ export async function openJob(page: Page, name: string, station = 'Drop') {
   await openJobs(page)
   await page.getByRole('link', { name: `Go on with ${name}` }).click()
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
+  // A system that stands opens with today on a phone.
+  if ((page.viewportSize()?.width ?? 0) < 768) {
+    await expect(page.getByRole('tab', { name: 'Today' })).toBeVisible()
+    await page.getByRole('button', { name: 'Log', exact: true }).click()
+  }
   if (station !== 'Drop') await goTo(page, station)
   await expect(page.getByRole('heading', { name: new RegExp(`^${station}`), level: 2 })).toBeVisible()
 }

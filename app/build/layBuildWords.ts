@@ -1,5 +1,7 @@
 import british from '~/locales/build/en-GB.json'
 import american from '~/locales/build/en-US.json'
+import britishLog from '~/locales/log/en-GB.json'
+import americanLog from '~/locales/log/en-US.json'
 
 /** What takes messages in: the library's own instance. */
 interface Words {
@@ -7,11 +9,13 @@ interface Words {
 }
 
 /**
- * Lays the words of Build beside the others: there are many of them, and the first view needs none. American is British with
+ * Lays the words of Build and of the log beside the others: there are many of them, and the first view needs none. American is British with
  * the words that differ laid over it, here as everywhere.
  */
 export function layBuildWords({ mergeLocaleMessage }: Words): void {
-  mergeLocaleMessage('en-GB', british)
-  mergeLocaleMessage('en-US', british)
-  mergeLocaleMessage('en-US', american)
+  for (const words of [british, britishLog]) {
+    mergeLocaleMessage('en-GB', words)
+    mergeLocaleMessage('en-US', words)
+  }
+  for (const words of [american, americanLog]) mergeLocaleMessage('en-US', words)
 }

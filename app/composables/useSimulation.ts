@@ -5,7 +5,8 @@ import type { TrainWishes } from '#core/offers'
 import type { DropAnswer, SchemeFigures, SweepAnswer, WeighedOffer } from '#core/service'
 import type { UnitSystem } from '#core/units/quantity'
 import { hire, LetGo, type Hired } from '~/workers/hire'
-import type { BalanceReport, RainOrder } from '~/workers/simulation.worker'
+import type { LivingJob } from '#core/living'
+import type { BalanceReport, LivingAnswer, RainOrder } from '~/workers/simulation.worker'
 
 export interface SimulationState {
   balance: BalanceReport | undefined
@@ -182,6 +183,16 @@ export function useSimulation() {
     }
   }
 
+  let livingTicket = 0
+  /** What a job's log says; undefined when a newer question has come meanwhile. */
+  async function readLog(job: LivingJob, place: string, today: number, order: RainOrder): Promise<LivingAnswer | undefined> {
+    const mine = ++livingTicket
+    const key = keyOf(order)
+    await bringRain(worker(), key, order)
+    const answer = await worker().ask((service) => service.living(job, place, today, key))
+    return mine === livingTicket ? answer : undefined
+  }
+
   /** Whole trains for one pipe; undefined when their rain has changed meanwhile. */
   async function offers(
     scheme: Scheme,
@@ -214,5 +225,5 @@ export function useSimulation() {
     state.progress = undefined
   }
 
-  return { state, run, runBands, runDrop, compare, offers, stop }
+  return { state, run, runBands, runDrop, readLog, compare, offers, stop }
 }

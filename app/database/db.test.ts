@@ -6,9 +6,15 @@ import { JobRepository } from './jobRepository'
 describe('a database of a newer release', () => {
   it('is not opened by this one, and nothing is written into it', async () => {
     const newer = new Dexie('newer')
-    newer
-      .version(7)
-      .stores({ jobs: 'id, updated, stage', records: 'id', settings: 'key', bin: 'key, removed', drafts: 'key, id', log: '++' })
+    newer.version(8).stores({
+      jobs: 'id, updated, stage',
+      records: 'id',
+      settings: 'key',
+      bin: 'key, removed',
+      drafts: 'key, id',
+      photos: 'id, job',
+      log: '++',
+    })
     await newer.table('jobs').put({ id: 'theirs', updated: 1 })
     newer.close()
     const here = new JobRepository(new CaskDatabase('newer'), 'here')

@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie'
-import { bringUpJob, type Job, type RainRecord } from '#core/scheme'
+import { bringUpJob, gaugeId, withGauge, type Job, type RainRecord } from '#core/scheme'
 
 /** A job as it is kept: the document, how often it was saved, and by which tab. */
 export interface JobRow {
@@ -31,6 +31,14 @@ export interface Draft {
   version: number
   job: Job
 }
+/** A photo of a log, scaled down on its way in and without what a camera says of where and when. */
+export interface Photo {
+  id: string
+  job: string
+  width: number
+  height: number
+  picture: Blob
+}
 export interface SettingRow {
   key: string
   value: unknown
@@ -61,6 +69,7 @@ export class CaskDatabase extends Dexie {
   records!: EntityTable<RainRecord, 'id'>
   bin!: EntityTable<BinRow, 'key'>
   drafts!: EntityTable<Draft, 'key'>
+  photos!: EntityTable<Photo, 'id'>
   settings!: EntityTable<SettingRow, 'key'>
 
   constructor(name = 'vernal-cask') {
@@ -86,6 +95,19 @@ export class CaskDatabase extends Dexie {
             row.version ??= 5
           }),
       )
+    // Jobs have a log; the readings of a gauge, which were a record of their own, are its first entries. Photos are kept beside.
+    this.version(7)
+      .stores({ photos: 'id, job' })
+      .upgrade(async (transaction) => {
+        const jobs = transaction.table<JobRow>('jobs')
+        for (const row of await jobs.toArray()) {
+          const version = row.version ?? 5
+          if (version >= 7) continue
+          const gauge = await transaction.table<RainRecord>('records').get(gaugeId(row.id))
+          const job = withGauge(bringUpJob({ ...row.job }, version, 7), gauge ? [gauge] : [])
+          await jobs.put({ ...row, version: 7, job: job as unknown as Job })
+        }
+      })
     // The library would open a newer form all the same, and let an older release write into it.
     this.on('ready', (db) => {
       if (db.backendDB().version > 10 * this.verno) throw new NewerDatabaseError()

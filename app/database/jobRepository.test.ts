@@ -2,10 +2,21 @@ import { readFileSync } from 'node:fs'
 import Dexie from 'dexie'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { demoJobs, demoRecords } from '#core/demo'
+import { gaugeRecord } from '#core/log'
 import { jobTies } from '#core/path'
-import { FILE_VERSION, job as jobSchema, letIn, readJobFile, recordOf, writeJobFile, type Job, type RainRecord } from '#core/scheme'
+import {
+  FILE_VERSION,
+  gaugeId,
+  job as jobSchema,
+  letIn,
+  readJobFile,
+  recordOf,
+  writeJobFile,
+  type Job,
+  type RainRecord,
+} from '#core/scheme'
 import { CaskDatabase } from './db'
-import { BIN_KEEPS_MS, copyName, gaugeId, JobRepository } from './jobRepository'
+import { BIN_KEEPS_MS, copyName, JobRepository } from './jobRepository'
 
 let count = 0
 let db: CaskDatabase
@@ -78,15 +89,18 @@ describe('bringing a file in', () => {
   })
 })
 
-describe.each([1, 2, 3, 4, 5])('what version %d kept', (version) => {
+describe.each([1, 2, 3, 4, 5, 6])('what version %d kept', (version) => {
   it('is brought up when the page first opens it, revision and all', async () => {
     const name = `older-${count++}`
     const older = new Dexie(name)
     for (let each = 1; each <= version; each++) older.version(each).stores({ jobs: 'id, updated', records: 'id', settings: 'key' })
-    const { job: from } = JSON.parse(readFileSync(`core/scheme/older/version${version}.cask.json`, 'utf8')) as {
+    const { job: from, records: rain } = JSON.parse(readFileSync(`core/scheme/older/version${version}.cask.json`, 'utf8')) as {
       job: { id: string; name: string }
+      records: RainRecord[]
     }
-    await older.table('jobs').put({ id: from.id, job: from, revision: 7, updated: 5, savedBy: 'old' })
+    await older.table('records').bulkPut(rain)
+    // Rows say their form from version 6 on.
+    await older.table('jobs').put({ id: from.id, job: from, ...(version >= 6 ? { version } : {}), revision: 7, updated: 5, savedBy: 'old' })
     older.close()
     const { row, job } = (await new JobRepository(new CaskDatabase(name), 'new').get(from.id))!
     expect(job).toBeDefined()
@@ -161,14 +175,23 @@ describe('rain records under other jobs', () => {
     await mine.bringIn(await mine.planImport(more), 'keep-both')
     expect(await mine.record('stowaway')).toBeUndefined()
   })
-  it("readings of a gauge are joined, whichever file is older: last week's cuts none of this week's", async () => {
-    const id = gaugeId(withRecord!.id)
-    const gauge: RainRecord = { ...record!, id, start: '2026-06-01', depths: [1, 2, 3, 4, 5] }
-    await mine.keepRecord(gauge)
-    const leaning = { ...withRecord!, rain: { kind: 'record' as const, record: id, gaps: 'dry' as const } }
-    const older = readJobFile(writeJobFile(leaning, [{ ...gauge, start: '2026-05-30', depths: [8, 9, 1] }]), jobTies)
-    await mine.bringIn(await mine.planImport(older), 'replace')
-    expect(await mine.record(id)).toMatchObject({ start: '2026-05-30', depths: [8, 9, 1, 2, 3, 4, 5] })
+  it("logs are joined, whichever file is older: last week's cuts none of this week's", async () => {
+    const reading = (id: string, at: string, depth: number) => ({ kind: 'rain' as const, id, at, depth })
+    const withLog = (entries: ReturnType<typeof reading>[]) => ({
+      ...withRecord!,
+      rain: { kind: 'record' as const, record: gaugeId(withRecord!.id), gaps: 'dry' as const },
+      log: { entries, ticked: [] },
+    })
+    const here = withLog([reading('e1', '2026-06-02T07:00Z', 1), reading('e2', '2026-06-03T07:00Z', 2)])
+    await mine.save(here, 1)
+    const older = withLog([reading('e0', '2026-05-31T07:00Z', 8), reading('e1', '2026-06-02T07:00Z', 1)])
+    const from = readJobFile(writeJobFile(older, [gaugeRecord(older)!]), jobTies)
+    const job = await mine.bringIn(await mine.planImport(from), 'replace')
+    expect(job.log.entries.map(({ id }) => id)).toEqual(['e0', 'e1', 'e2'])
+    expect((await mine.recordFor(job))!).toMatchObject({ start: '2026-05-30', depths: [8, 0, 1, 2] })
+    const copy = await mine.bringIn(await mine.planImport(from), 'keep-both')
+    expect(recordOf(copy.rain)).toBe(gaugeId(copy.id))
+    expect((await mine.recordFor(copy))!.depths).toEqual([8, 0, 1])
   })
   it('a job brought back untouched is known for the same, record and all', async () => {
     expect(await mine.planImport(file((old) => old))).toMatchObject({ same: true })

@@ -1,4 +1,5 @@
-import { canonicalJson, FILE_VERSION, recordOf, writeJobFile, type Job, type JobFile, type RainRecord } from '#core/scheme'
+import { gaugeRecord, mergeLogs } from '#core/log'
+import { canonicalJson, FILE_VERSION, gaugeId, recordOf, writeJobFile, type Job, type JobFile, type RainRecord } from '#core/scheme'
 import { spliceRecords } from '#core/rain'
 import type { BinRow, CaskDatabase, JobRow } from './db'
 import { readRow, readRows, versionOf, type KeptJob } from './keptJob'
@@ -29,8 +30,6 @@ export function copyName(name: string): string {
   return `${stem.slice(0, MOST_NAME - mark.length).trimEnd()}${mark}`
 }
 
-/** The record that the reader's own gauge of a job is kept as. */
-export const gaugeId = (jobId: string): string => `gauge-${jobId}`.slice(0, 64)
 const isGauge = ({ id }: Pick<RainRecord, 'id'>) => id.startsWith('gauge-')
 
 /** Jobs and rain records in this browser. Every write is one transaction; nothing is written over unseen. */
@@ -57,6 +56,13 @@ export class JobRepository {
 
   record(id: string): Promise<RainRecord | undefined> {
     return this.db.records.get(id)
+  }
+
+  /** The record that a job's years stand on: of its own gauge what its log says, any other as it is kept. */
+  async recordFor(job: Job): Promise<RainRecord | undefined> {
+    const needs = recordOf(job.rain)
+    if (needs === undefined) return undefined
+    return (needs === gaugeId(job.id) ? gaugeRecord(job) : undefined) ?? (await this.record(needs))
   }
 
   /** All records; for choosing one again in another job. */
@@ -140,8 +146,7 @@ export class JobRepository {
     const existing = await this.db.jobs.get(file.job.id)
     const kept = existing && readRow(existing)
     if (!kept?.job) return { file, existing, same: false }
-    const needs = recordOf(kept.job.rain)
-    const record = needs === undefined ? undefined : await this.record(needs)
+    const record = await this.recordFor(kept.job)
     // Held against one another as files: what is left out and in what order makes no difference there.
     return { file, existing, same: writeJobFile(kept.job, record ? [record] : []) === writeJobFile(file.job, file.records) }
   }
@@ -183,9 +188,13 @@ export class JobRepository {
       if (row && versionOf(row) > FILE_VERSION) throw new RangeError(`the job ${id} here was written by a newer release`)
       const needs = recordOf(file.job.rain)
       const record = file.records.find((each) => each.id === needs)
-      const taken = record ? await this.takeIn(record, id, asCopy) : needs
+      const here = how === 'replace' && row ? readRow(row).job : undefined
+      // What was written down here since the file was made is not lost with it.
+      const log = here ? mergeLogs(file.job.log, here.log) : file.job.log
+      const ownGauge = needs === gaugeId(file.job.id) && log.entries.some(({ kind }) => kind === 'rain')
+      const taken = ownGauge ? gaugeId(id) : record ? await this.takeIn(record, id, asCopy) : needs
       const rain = taken !== needs && taken !== undefined && 'record' in file.job.rain ? { ...file.job.rain, record: taken } : file.job.rain
-      const job = { ...file.job, id, rain, ...(asCopy ? { name: copyName(file.job.name) } : {}) }
+      const job = { ...file.job, id, rain, log, ...(asCopy ? { name: copyName(file.job.name) } : {}) }
       await this.db.jobs.put(this.row(job, (row?.revision ?? 0) + 1))
       return job
     })

@@ -2,7 +2,17 @@ import britishBuild from './build/en-GB.json'
 import americanBuild from './build/en-US.json'
 import britishRest from './en-GB.json'
 import americanRest from './en-US.json'
+import britishLog from './log/en-GB.json'
+import americanLog from './log/en-US.json'
 
 /** All words of each language together, as a job's page has them; for the tests that read them whole. */
-export const british = { ...britishRest, build: { ...britishRest.build, ...britishBuild.build } }
-export const american = { ...americanRest, ...americanBuild }
+export const british = {
+  ...britishRest,
+  ...britishLog,
+  build: { ...britishRest.build, ...britishBuild.build },
+  word: { ...britishRest.word, ...britishLog.word },
+  working: { ...britishRest.working, ...britishLog.working },
+  rule: { ...britishRest.rule, ...britishLog.rule },
+  source: { ...britishRest.source, ...britishLog.source },
+}
+export const american = { ...americanRest, ...americanBuild, ...americanLog }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { liveQuery } from 'dexie'
-import { demoJobs, demoRecords, newJob } from '#core/demo'
-import { canonicalJson, DoorError, isPrintable, readJobFile, recordOf, USES, writeJobFile, type Job, type Use } from '#core/scheme'
+import { newJob } from '#core/demo/newJob'
+import { dayNumber } from '#core/rain'
+import { canonicalJson, DoorError, isPrintable, readJobFile, USES, writeJobFile, type Job, type Use } from '#core/scheme'
 import { jobTies } from '#core/path'
 import type { BinRow } from '~/database/db'
 import { newJobId, type ImportPlan } from '~/database/jobRepository'
@@ -53,6 +54,15 @@ async function askAgain<T>(ask: () => Promise<T>): Promise<T | undefined> {
   return undefined
 }
 
+/** The demo's jobs, lived with up to today. Fetched when they are wanted: a first view needs none of it. */
+async function seedDemo() {
+  const { demoJobs, demoRecords, withDemoLogs } = await import('#core/demo')
+  const now = new Date()
+  const records = demoRecords()
+  const today = dayNumber(now.getFullYear(), now.getMonth() + 1, now.getDate())
+  await repository.seed(withDemoLogs(demoJobs(), records, today), records)
+}
+
 /** On the very first visit to a demo copy its jobs are put in; once removed they stay removed. */
 async function welcome() {
   const MET = 'vernal-cask-welcomed'
@@ -60,7 +70,7 @@ async function welcome() {
   // A question that was cut off, by a reload or a server that is just coming up, is no answer: it is asked again.
   const answer = await askAgain(() => $fetch<{ demo: boolean }>('/api/v1/welcome'))
   if (answer === undefined) return
-  if (answer.demo) await repository.seed(demoJobs(), demoRecords())
+  if (answer.demo) await seedDemo()
   localStorage.setItem(MET, 'yes')
 }
 
@@ -115,8 +125,7 @@ async function bringIn(how: 'new' | 'replace' | 'keep-both') {
 }
 
 async function exportJob(job: Job) {
-  const recordId = recordOf(job.rain)
-  const record = recordId === undefined ? undefined : await repository.record(recordId).catch(() => undefined)
+  const record = await repository.recordFor(job).catch(() => undefined)
   saveFile(`${job.name}.cask.json`, writeJobFile(job, record ? [record] : []), 'application/json')
 }
 /** A row that this release cannot show, as it lies there: for the release that can. */
@@ -131,7 +140,7 @@ async function putBack() {
   const back = await notices.keep(message('notice.notPutBack', { name: nameOf(value.row) }), () => repository.putBack(value.key))
   if (back.done) removed.value = undefined
 }
-const bringDemo = () => notices.keep(message('notice.demoNotKept'), () => repository.seed(demoJobs(), demoRecords()))
+const bringDemo = () => notices.keep(message('notice.demoNotKept'), seedDemo)
 const picker = ref<HTMLInputElement>()
 </script>
 

@@ -473,14 +473,20 @@ describe('rain', () => {
     await vi.waitFor(() => expect(bench.record).toBeUndefined())
     expect(readJobFile(await bench.fileText(), jobTies).records).toEqual([])
   })
-  it('a reading changes the record that the job stands on, and no other', async () => {
-    const before = (await repository.record('demo-withy-rain'))!
-    await vi.waitFor(() => expect(bench.record).toBeDefined())
-    await bench.keepRecord({ ...before, depths: [9, ...before.depths.slice(1)] })
-    expect(bench.record?.depths[0]).toBe(9)
-    expect((await repository.record('demo-withy-rain'))!.depths[0]).toBe(9)
-    await bench.keepRecord({ ...before, id: 'gauge', depths: [1] })
-    expect(bench.record?.id).toBe('demo-withy-rain')
+  it('its own gauge follows the log: a reading more is a reading more in the years', async () => {
+    const rain = (id: string, at: string, depth: number) => ({ kind: 'rain' as const, id, at, depth })
+    bench.edit(message('edit.rain'), (job) => ({ ...job, log: { ...job.log, entries: [rain('a', '2026-06-02T07:00Z', 4)] } }))
+    bench.useGauge()
+    await vi.waitFor(() => expect(bench.record).toMatchObject({ start: '2026-06-01', depths: [4] }))
+    bench.edit(message('edit.rain'), (job) => ({
+      ...job,
+      log: { ...job.log, entries: [...job.log.entries, rain('b', '2026-06-04T07:00Z', 9)] },
+    }))
+    await vi.waitFor(() => expect(bench.record?.depths).toEqual([4, 0, 9]))
+    const file = readJobFile(await bench.fileText(), jobTies)
+    expect(file.records.map(({ depths }) => depths)).toEqual([[4, 0, 9]])
+    // The demo's own record is as it was.
+    expect((await repository.record('demo-withy-rain'))!.depths).toHaveLength(demoRecords()[0]!.depths.length)
   })
   it('of another place makes another air', () => {
     const summer = bench.air!.thirst[190]!

@@ -11,6 +11,7 @@ import {
   bringUpJob,
   checkShape,
   FILE_VERSION,
+  gaugeId,
   job as jobSchema,
   letIn,
   rainRecord,
@@ -172,10 +173,18 @@ export const useWorkbench = defineStore('workbench', () => {
     })
   }
 
+  let gaugeOf: unknown
   async function loadRecord() {
-    const needs = job.value && recordOf(job.value.rain)
+    const of = job.value
+    const needs = of && recordOf(of.rain)
     if (needs === undefined) record.value = undefined
-    else if (needs !== record.value?.id) record.value = await repository.record(needs)
+    // A gauge's record is what the log says, so it is read again whenever that changes.
+    else if (needs !== record.value?.id || (needs === gaugeId(of!.id) && of!.log.entries !== gaugeOf)) {
+      gaugeOf = of!.log.entries
+      const found = await repository.recordFor(of!)
+      // Another may have been chosen while it was read.
+      if (job.value && recordOf(job.value.rain) === needs) record.value = found
+    }
   }
 
   /** The hand has to rest this long before a thousand records are run for the bands. */
@@ -566,11 +575,25 @@ export const useWorkbench = defineStore('workbench', () => {
   const keepingRecord = (next: RainRecord) =>
     notices.keep(message('notice.recordNotKept', { name: next.name }), () => repository.keepRecord(letIn(rainRecord, next)))
 
-  /** Keeps a record that this job already stands on, changed: a reading of its gauge more. False where it could not be kept. */
-  async function keepRecord(next: RainRecord): Promise<boolean> {
-    if (!(await keepingRecord(next)).done) return false
-    if (record.value?.id === next.id) record.value = next
-    return true
+  /** Stands the job's years on its own gauge alone. */
+  function useGauge() {
+    edit(message('edit.rainRecord', { name: job.value?.name ?? '' }), (current) => ({
+      ...current,
+      rain: { kind: 'record', record: gaugeId(current.id), gaps: 'generator' },
+    }))
+  }
+
+  /** What the log of the job says, as of a day; undefined while its rain is not at hand, or a newer question has come. */
+  async function readLog(today: number) {
+    if (!job.value) return undefined
+    const { rain, site, seasonFactors, schemes, chosen, log, id } = job.value
+    const needs = recordOf(rain)
+    if (needs !== undefined && record.value?.id !== needs) return undefined
+    return simulation.readLog({ schemes, chosen, log, site }, id, today, {
+      source: rain,
+      record: record.value,
+      place: { site, seasonFactors },
+    })
   }
 
   /** Takes a rain record into the job: kept for all jobs, chosen in this one. False where it could not be kept. */
@@ -638,7 +661,6 @@ export const useWorkbench = defineStore('workbench', () => {
     tryBeside,
     chooseScheme,
     removeScheme,
-    keepRecord,
     keepAgain,
     fault,
     air,
@@ -649,6 +671,8 @@ export const useWorkbench = defineStore('workbench', () => {
     settle,
     close,
     useRecord,
+    useGauge,
+    readLog,
     fileText,
   }
 })

@@ -25,7 +25,10 @@ import {
   type SweepAnswer,
   type WeighedOffer,
 } from '#core/service'
+import { living, type Living, type LivingJob } from '#core/living'
+import { climateOf, seedOf, simulatedForecast } from '#core/standIns'
 import type { UnitSystem } from '#core/units/quantity'
+import type { Forecast } from '#core/weather'
 
 /** Rain as a job tells it: where it comes from, the record it leans on, and the place it falls on. */
 export interface RainOrder {
@@ -122,6 +125,16 @@ const service = {
     return rain?.key === rainKey ? answerOffers(scheme, drop, vessel, wishes, rain.ground) : undefined
   },
 
+  /**
+   * What a job's log says, with the forecast that it was read by: the one that is brought, else the stand-in's of the place.
+   * Undefined when their rain has changed meanwhile.
+   */
+  living(job: LivingJob, place: string, today: number, rainKey: string, brought?: Forecast): LivingAnswer | undefined {
+    if (rain?.key !== rainKey) return undefined
+    const forecast = brought ?? simulatedForecast(climateOf(rain.ground.ready, job.site, seedOf(place)), today)
+    return { ...living(job, rain.ground.ready, forecast, today), forecast }
+  },
+
   /** A scheme's storm over it. */
   storm(scheme: Scheme, whatIfs: readonly WhatIf[]): StormAnswer | undefined {
     return answerStorm(scheme, whatIfs)
@@ -165,6 +178,8 @@ const service = {
     return Comlink.transfer({ store, volumes: ground.volumes, packed }, [packed.buffer])
   },
 }
+
+export type LivingAnswer = Living & { forecast: Forecast }
 
 export interface EnsembleShare {
   store: string

@@ -232,12 +232,15 @@ interface IntakeDay {
   past: number
 }
 
+/** Whether a first flush was emptied by hand at the end of a day (index into the record), where somebody wrote that down. */
+export type Emptied = (device: string, day: number) => boolean | undefined
+
 /** Walks an intake through its days: what its first flushes hold goes on from one to the next. */
-function walkOf(law: IntakeLaw): { held: () => number; step: (share: DepthShare, day: number) => IntakeDay } {
+function walkOf(law: IntakeLaw, emptied?: Emptied): { held: () => number; step: (share: DepthShare, day: number) => IntakeDay } {
   const holds = law.joins.map(() => 0)
   let own = 0
   const flushing = (flush: DeviceOf<'first-flush'>, held: number, water: number, day: number) =>
-    flushDay(flush, held, water, law.wetHours, day)
+    flushDay(flush, held, water, law.wetHours, day, emptied?.(flush.id, day))
   return {
     held: () => holds.reduce((sum, each) => sum + each, own),
     step({ passed, gathered, joined }, day) {
@@ -295,11 +298,15 @@ function addIntake(law: IntakeLaw, depths: Float64Array, into: DailyInflow) {
  * Only what intakes catch of a record, litres a day: the same walk along the law as `inflowBy` without the account of what
  * went elsewhere, for records that are made by the thousand.
  */
-export function caughtBy(laws: readonly IntakeLaw[], { depths, liquid }: Pick<DailyRain, 'depths' | 'liquid'>): Float64Array {
+export function caughtBy(
+  laws: readonly IntakeLaw[],
+  { depths, liquid }: Pick<DailyRain, 'depths' | 'liquid'>,
+  emptied?: Emptied,
+): Float64Array {
   const reaching = liquid ?? depths
   const caught = new Float64Array(reaching.length)
   for (const law of laws) {
-    const walk = walkOf(law)
+    const walk = walkOf(law, emptied)
     for (let day = 0; day < reaching.length; day++) {
       const depth = reaching[day]!
       if (depth === 0 && walk.held() === 0) continue

@@ -109,11 +109,13 @@ export interface FlushDay {
  * @param held at the day's start, L
  * @param water that arrives, L
  * @param day number of the day, for a valve that is opened once a week
+ * @param emptied whether a valve was opened at the day's end, where somebody wrote that down; by its own rule where left out
  * Source: Torricelli; the order is this project's rule (docs/methods.md).
  */
-export function flushDay(chamber: Chamber, held: number, water: number, wetHours: number, day = 0): FlushDay {
+export function flushDay(chamber: Chamber, held: number, water: number, wetHours: number, day = 0, emptied?: boolean): FlushDay {
   const { bore, length, chambers, drain } = chamber
-  const opened = drain.kind === 'hand-valve' && (drain.emptied === 'weekly' ? day % WEEK === 0 : drain.emptied === 'each-rain' && water > 0)
+  const byRule = drain.kind === 'hand-valve' && (drain.emptied === 'weekly' ? day % WEEK === 0 : drain.emptied === 'each-rain' && water > 0)
+  const opened = emptied ?? byRule
   if (water <= 0) return { held: opened ? 0 : drained(chamber, held, 24), flushed: 0 }
   const volume = chamberVolume(bore, length, chambers) / LITRE
   const filled = Math.min(water, Math.max(0, volume - held))

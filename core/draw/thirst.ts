@@ -37,6 +37,19 @@ export const dryDayThirst = ({ area, plants, method }: Bed, reference: number): 
   (area * PLANTS[plants].factor * reference) / REACHES_ROOTS[method]
 
 /**
+ * What is gone of a soil's water at a day's end, mm: what was gone before and the day's thirst, less rain and what was given.
+ *
+ * @param thirst mm of the day
+ * @param rain mm; a shower only wets leaves
+ * @param holds mm between full and wilting
+ * Source: FAO Irrigation and Drainage Paper 56, chapter 8 (root zone depletion), from memory; effective rain common practice.
+ */
+export function soilAfter(gone: number, thirst: number, rain: number, holds: number, given = 0): number {
+  const wets = rain > SHOWER ? EFFECTIVE * rain : 0
+  return Math.min(holds, Math.max(0, gone + thirst - wets - given))
+}
+
+/**
  * What a bed asks for every day: a small soil store that plants empty and rain and watering fill.
  *
  * `D = D₋₁ + Kc·ET0 − P_eff`, held between 0 and what the soil holds; once more than half is gone in a watering month the
@@ -53,8 +66,7 @@ export function bedThirst(bed: Bed, { depths, month, dayOfYear }: DailyRain, { t
   const wanted = new Float64Array(depths.length)
   let gone = 0
   for (let i = 0; i < depths.length; i++) {
-    const rain = depths[i]! > SHOWER ? EFFECTIVE * depths[i]! : 0
-    gone = Math.min(holds, Math.max(0, gone + factor * thirst[dayOfYear[i]!]! - rain))
+    gone = soilAfter(gone, factor * thirst[dayOfYear[i]!]!, depths[i]!, holds)
     if (gone > DEPLETION * holds && watered.has(month[i]!)) {
       wanted[i] = (gone * bed.area) / efficiency
       gone = 0

@@ -9,6 +9,21 @@ const WORDS = {
   ring: (id: string) => `the water of ${id} would run in a ring`,
 }
 
+const checkedLogs = new WeakMap<object, DoorProblem[]>()
+/** Ids of a log that two entries have. What an entry is of may be gone since: a log outlives the parts of its scheme. */
+function logTies({ log: { entries } }: Job): DoorProblem[] {
+  const before = checkedLogs.get(entries)
+  if (before) return before
+  const seen = new Set<string>()
+  const twice: DoorProblem[] = []
+  entries.forEach(({ id }, i) => {
+    if (seen.has(id)) twice.push({ path: `job.log.entries[${i}]`, message: `two entries have the id ${id}` })
+    seen.add(id)
+  })
+  checkedLogs.set(entries, twice)
+  return twice
+}
+
 /**
  * Every reference in a job's schemes that leads nowhere, every pair of measures that contradict one another, in the words of
  * the door. What has none can be assessed, drawn, built and tried.
@@ -18,6 +33,7 @@ export function jobTies(job: Job, records: readonly RainRecord[] = []): DoorProb
     ...job.schemes.flatMap((scheme, i) =>
       brokenTies(scheme).map(({ path, problem, id }) => ({ path: `job.schemes[${i}].${path}`, message: WORDS[problem](id) })),
     ),
+    ...logTies(job),
     ...measureTies(job),
     ...records.flatMap((record, i) => recordTies(record, `records[${i}]`)),
   ]

@@ -7,7 +7,7 @@ import { fitRecord, monthClimate, yearlySpread } from './fitRecord'
 import { readyRain } from './gaps'
 import { readNormals } from './import/readNormals'
 import { makeYears, modelFromMonths } from './makeRecord'
-import { spliceRecords, withReading } from './splice'
+import { spliceRecords } from './splice'
 import { monthTable } from './summary'
 import { onDay, seasonOf, siteDays, withSeasons, withSnow } from './weather'
 import { modelFromNormals } from './wetDayModel'
@@ -160,14 +160,6 @@ describe('records put together', () => {
   it('refuse to span more than the document keeps', () => {
     expect(() => spliceRecords([record('1500-01-01', 1), record('2020-01-01', 1)], 'b', 'B', '')).toThrow(/80000/)
     expect(() => spliceRecords([], 'b', 'B', '')).toThrow(RangeError)
-  })
-  it('a reading of the gauge grows the record, replaces an older one, and can be taken back', () => {
-    const first = withReading(record('2024-05-01'), fromIsoDate('2024-05-03'), 4)
-    expect(first).toMatchObject({ start: '2024-05-03', depths: [4] })
-    const grown = withReading(first, fromIsoDate('2024-05-01'), 2)
-    expect(grown).toMatchObject({ start: '2024-05-01', depths: [2, null, 4] })
-    expect(withReading(grown, fromIsoDate('2024-05-03'), 6).depths).toEqual([2, null, 6])
-    expect(withReading(grown, fromIsoDate('2024-05-03'), null).depths).toEqual([2, null, null])
   })
 })
 

@@ -25,17 +25,3 @@ export function spliceRecords(parts: readonly RainRecord[], id: string, name: st
   })
   return { id, name, note, invented: parts.some(({ invented }) => invented), start: isoDate(first), depths }
 }
-
-/**
- * A reading of the job's own gauge put into its record; the record grows to hold it.
- *
- * @param day day number on which the rain fell
- * @param depth mm; null takes a reading back
- */
-export function withReading(record: RainRecord, day: number, depth: number | null): RainRecord {
-  const alone: RainRecord = { ...record, start: isoDate(day), depths: [depth] }
-  if (record.depths.length === 0) return alone
-  const at = day - fromIsoDate(record.start)
-  if (at >= 0 && at < record.depths.length) return { ...record, depths: record.depths.map((old, i) => (i === at ? depth : old)) }
-  return spliceRecords([record, alone], record.id, record.name, record.note)
-}

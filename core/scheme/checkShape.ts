@@ -105,6 +105,14 @@ interface Place {
   depth: number
 }
 
+const soundItems = new WeakMap<object, WeakSet<object>>()
+/** Entries of a long list that have been found sound before. */
+function soundOf(schema: object): WeakSet<object> {
+  let own = soundItems.get(schema)
+  if (!own) soundItems.set(schema, (own = new WeakSet()))
+  return own
+}
+
 /**
  * Holds a document to the form of its schema before anything walks it: types, bounds, lengths of lists, unknown and missing
  * parts. Goes no deeper and no farther than a document may, and stops at fifty problems, so that no file however made takes
@@ -177,6 +185,19 @@ export function checkShape(schema: unknown, document: unknown): DoorProblem[] {
         for (let i = 0; i < value.length && problems.length < MOST_PROBLEMS; i++) {
           const wrong = fault(each, value[i])
           if (wrong) tell(`${path}[${i}]`, wrong)
+        }
+        continue
+      }
+      if (of.spec.meta?.items !== undefined) {
+        // Documents are never changed in place: an entry that was sound once is so in every later one.
+        const known = soundOf(of)
+        for (let i = 0; i < value.length && problems.length < MOST_PROBLEMS; i++) {
+          const item = value[i] as unknown
+          if (typeof item === 'object' && item !== null && known.has(item)) continue
+          values += 8
+          const wrong = checkShape(inner, item)
+          for (const { path: at, message } of wrong) tell(`${path}[${i}]${at === '' ? '' : `.${at}`}`, message)
+          if (wrong.length === 0 && typeof item === 'object' && item !== null) known.add(item)
         }
         continue
       }

@@ -6,6 +6,7 @@ import type { OverflowRoute, Pump } from './schema/overflow'
 import type { Build, Letter, ShelfItem } from './schema/build'
 import type { Trial } from './schema/trial'
 import type { Job, Scheme } from './schema/job'
+import type { Log } from './schema/log'
 import type { Money, Site } from './schema/site'
 
 /** Mean lows and highs of a mild northern place, °C: invented, to be replaced by the reader's own. */
@@ -34,16 +35,20 @@ export const defaultMoney = (terms: Terms): Money => ({
 /** Nobody named; a quotation commonly holds for a month. */
 export const letterDefaults = (): Letter => ({ from: '', to: '', number: '', validDays: 30 })
 
+/** Nothing written down yet. */
+export const logDefaults = (): Log => ({ entries: [], ticked: [] })
+
 /** What a job says besides its scene, its rain and its schemes. */
 export const jobDefaults = (
   terms: Terms,
   hemisphere?: AnnualRain['hemisphere'],
-): Pick<Job, 'seasonFactors' | 'site' | 'money' | 'ownParts' | 'ownFittings' | 'shelf' | 'letter'> => ({
+): Pick<Job, 'seasonFactors' | 'site' | 'money' | 'ownParts' | 'ownFittings' | 'shelf' | 'letter' | 'log'> => ({
   seasonFactors: [1, 1, 1, 1],
   ownParts: [],
   ownFittings: [],
   shelf: [],
   letter: letterDefaults(),
+  log: logDefaults(),
   site: defaultSite(hemisphere),
   money: defaultMoney(terms),
 })

@@ -26,7 +26,7 @@ function jobToVersion2(job: Loose): Loose {
   const terms = job.terms === 'en-US' ? 'en-US' : 'en-GB'
   const system = job.system === 'imperial' ? 'imperial' : 'metric'
   const hemisphere = isLoose(job.rain) && job.rain.hemisphere === 'south' ? 'south' : 'north'
-  const { ownParts: _, ownFittings: __, shelf: ___, letter: ____, ...defaults } = jobDefaults(terms, hemisphere)
+  const { ownParts: _, ownFittings: __, shelf: ___, letter: ____, log: _____, ...defaults } = jobDefaults(terms, hemisphere)
   return {
     ...defaults,
     ...job,
@@ -212,6 +212,9 @@ function jobToVersion6(job: Loose): Loose {
   }
 }
 
+/** Version 6 to 7: a job has a log. Readings of its gauge, which were a rain record of their own, come in with `gaugeEntries`. */
+const jobToVersion7 = (job: Loose): Loose => ({ ...job, log: { entries: [], ticked: [] } })
+
 /** Steps that bring an older job up by one version each, keyed by the version they start from. */
 const JOB_STEPS: Record<number, (job: Loose) => Loose> = {
   1: jobToVersion2,
@@ -219,6 +222,7 @@ const JOB_STEPS: Record<number, (job: Loose) => Loose> = {
   3: jobToVersion4,
   4: jobToVersion5,
   5: jobToVersion6,
+  6: jobToVersion7,
 }
 
 /** A job of an older version in today's form, unchecked. A job that is already of today's comes back as it is. */
@@ -228,8 +232,42 @@ export function bringUpJob(job: Loose, from: number, to: number): Loose {
   return current
 }
 
+/** Id of the record that a job's own gauge was kept as before version 7, and is handed to the years as. */
+export const gaugeId = (jobId: string): string => `gauge-${jobId}`.slice(0, 64)
+
+const DAY_MS = 86_400_000
+/**
+ * A job of before version 7 with the readings of its gauge as entries of its log: read at seven on the next morning, since a
+ * gauge emptied then holds the day before.
+ *
+ * @param records all that may be its gauge's
+ */
+export function withGauge(job: Loose, records: unknown): Loose {
+  const own = gaugeId(String(job.id))
+  const record = Array.isArray(records) ? (records.find((each) => isLoose(each) && each.id === own) as Loose | undefined) : undefined
+  if (!record || !isLoose(job.log) || !Array.isArray(record.depths) || typeof record.start !== 'string') return job
+  const start = Date.parse(`${record.start}T00:00Z`)
+  if (Number.isNaN(start)) return job
+  const entries = record.depths.flatMap((depth, i) =>
+    typeof depth === 'number'
+      ? [
+          {
+            kind: 'rain',
+            id: `gauge-${i}`,
+            at: `${new Date(start + (i + 1) * DAY_MS).toISOString().slice(0, 16).replace('T00:00', 'T07:00')}Z`,
+            depth,
+          },
+        ]
+      : [],
+  )
+  return { ...job, log: { ...job.log, entries: entries.slice(-MOST_GAUGE) } }
+}
+/** Readings of a gauge that are taken over; a longer record is no gauge. */
+const MOST_GAUGE = 20_000
+
 /** A file of an older version in today's form, unchecked. */
 export function bringUpFile(file: Loose, to: number): Loose {
   if (typeof file.version !== 'number' || !isLoose(file.job)) return file
-  return { ...file, version: Math.max(file.version, to), job: bringUpJob(file.job, file.version, to) }
+  const job = bringUpJob(file.job, file.version, to)
+  return { ...file, version: Math.max(file.version, to), job: file.version < 7 && to >= 7 ? withGauge(job, file.records) : job }
 }

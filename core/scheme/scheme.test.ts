@@ -229,6 +229,17 @@ describe('a file of version 4', () => {
   })
 })
 
+describe('a file of version 6', () => {
+  const older = readFileSync(new URL('./older/version6.cask.json', import.meta.url), 'utf8')
+  it('has the readings of its gauge in the log: each on the morning after its day, and none where none was', () => {
+    const was = (JSON.parse(older) as { records: { start: string; depths: (number | null)[] }[] }).records[0]!
+    const { entries } = read(older).job.log
+    expect(entries.map((entry) => (entry.kind === 'rain' ? entry.depth : undefined))).toEqual(was.depths.filter((depth) => depth !== null))
+    expect(entries[0]).toMatchObject({ at: '2026-03-02T07:00Z' })
+    expect(entries.at(-1)).toMatchObject({ at: '2026-03-09T07:00Z', depth: 8 })
+  })
+})
+
 interface Older {
   stores: {
     vessels: { id: string; place?: { along: number; out: number }; base: { height: number }; ports: { id: string; at: number }[] }[]

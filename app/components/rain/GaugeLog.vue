@@ -1,44 +1,25 @@
 <script setup lang="ts">
-import { dateOf, EARLIEST_YEAR, fromIsoDate, isoDate, withReading } from '#core/rain'
-import { gaugeId } from '~/database/jobRepository'
-import type { RainRecord } from '#core/scheme'
+import { momentNow, writeMoment } from '#core/log'
+import { dateOf, EARLIEST_YEAR, fromIsoDate } from '#core/rain'
 import { rainDepth } from '#core/units/quantity'
 
-/** The job's own gauge: a reading a day, kept as a record like any other, so that it can be joined to a longer one. */
+/** The job's own gauge: its readings are entries of the log, and the years can be stood on them. */
 const bench = useWorkbench()
-const { repository } = useDatabase()
+const { entries, draft, add, remove } = useLog()
 const { say, text } = useSay()
+const { moment } = useLogWords()
 
-const id = computed(() => gaugeId(bench.job?.id ?? ''))
-const log = shallowRef<RainRecord>()
-const day = ref(new Date().toISOString().slice(0, 10))
+const day = ref(momentNow(new Date()).slice(0, 10))
 const depth = ref(0)
 const morning = ref(true)
 const problem = ref('')
-onMounted(async () => {
-  log.value = await repository.record(id.value)
-})
+/** When a gauge is read, minutes since midnight. */
+const MORNING = 7 * 60
+const EVENING = 19 * 60
 
-const fresh = (): RainRecord => ({
-  id: id.value,
-  name: say('gauge.name', { job: bench.job?.name ?? '' }).slice(0, 120),
-  note: '',
-  invented: false,
-  start: day.value,
-  depths: [],
-})
-/** A gauge emptied in the morning holds the day before. */
-const DAY_BEFORE = 1
-
-async function keep(next: RainRecord) {
-  if (!(await bench.keepRecord(next))) return
-  log.value = next
-  problem.value = ''
-}
-async function add() {
+function put() {
   const read = fromIsoDate(day.value)
-  const { year } = dateOf(read)
-  if (Number.isNaN(read) || year < EARLIEST_YEAR) {
+  if (Number.isNaN(read) || dateOf(read).year < EARLIEST_YEAR) {
     problem.value = say('gauge.noDay', { text: day.value })
     return
   }
@@ -46,24 +27,12 @@ async function add() {
     problem.value = say('gauge.future', { text: day.value })
     return
   }
-  let next: RainRecord
-  try {
-    next = withReading(log.value ?? fresh(), read - (morning.value ? DAY_BEFORE : 0), depth.value)
-  } catch {
-    // More than two centuries from the other readings: a slip of the pen.
-    problem.value = say('gauge.noDay', { text: day.value })
-    return
-  }
-  await keep(next)
+  problem.value = ''
+  const minute = morning.value ? MORNING : EVENING
+  add(draft({ kind: 'rain', depth: depth.value }, writeMoment(read, minute, -new Date(`${day.value}T12:00`).getTimezoneOffset())))
 }
-const readings = computed(() => {
-  const { start, depths } = log.value ?? { start: '1970-01-01', depths: [] }
-  const first = fromIsoDate(start)
-  return depths.flatMap((each, i) => (each === null ? [] : [{ day: first + i, depth: each }])).toReversed()
-})
-async function use() {
-  if (log.value) await bench.useRecord(log.value, 'generator')
-}
+const readings = computed(() => entries.value.filter(({ kind }) => kind === 'rain').toReversed())
+const depthOf = (entry: (typeof readings.value)[number]) => (entry.kind === 'rain' ? entry.depth : 0)
 </script>
 
 <template>
@@ -85,22 +54,22 @@ async function use() {
       ><input v-model="morning" type="checkbox" class="size-4 flex-none accent-ink" />{{ say('gauge.morning') }}</label
     >
     <div class="flex flex-wrap gap-2">
-      <button type="button" class="btn" @click="add">{{ say('gauge.add') }}</button>
-      <button v-if="readings.length > 0" type="button" class="btn" @click="use">{{ say('gauge.use') }}</button>
+      <button type="button" class="btn" @click="put">{{ say('gauge.add') }}</button>
+      <button v-if="readings.length > 0" type="button" class="btn" @click="bench.useGauge()">{{ say('gauge.use') }}</button>
     </div>
     <p v-if="problem" class="text-13 text-pencil" role="alert">{{ problem }}</p>
     <ul v-if="readings.length > 0" class="mt-1 max-h-40 overflow-y-auto text-13" tabindex="0" :aria-label="say('gauge.list')">
       <li
         v-for="reading in readings.slice(0, 200)"
-        :key="reading.day"
+        :key="reading.id"
         class="num flex items-center justify-between border-t border-hair py-0.5"
       >
-        {{ isoDate(reading.day) }}, {{ text(rainDepth(reading.depth)) }}
+        {{ moment(reading.at) }}, {{ text(rainDepth(depthOf(reading))) }}
         <button
           type="button"
           class="btn btn-bare"
-          :aria-label="say('gauge.removeOf', { day: isoDate(reading.day) })"
-          @click="keep(withReading(log!, reading.day, null))"
+          :aria-label="say('gauge.removeOf', { day: moment(reading.at) })"
+          @click="remove(reading)"
         >
           {{ say('draw.remove') }}
         </button>

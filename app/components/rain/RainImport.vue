@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { findGaps, isoDate, spliceRecords, RainFileError, readRain, readyRain, rainByYear, type Layout, type RainDraft } from '#core/rain'
+import { gaugeRecord } from '#core/log'
 import type { RainRecord } from '#core/scheme'
 import { FileTooLarge, readTextFile } from '~/composables/readTextFile'
 import { days as daysOf, rainDepth } from '#core/units/quantity'
@@ -22,7 +23,9 @@ const problem = ref('')
 const gapChoice = ref<'leave-year-out' | 'generator' | 'dry'>('generator')
 const kept = shallowRef<RainRecord[]>([])
 onMounted(async () => {
-  kept.value = await repository.records()
+  const own = bench.job && gaugeRecord(bench.job)
+  const others = (await repository.records()).filter(({ id }) => id !== own?.id)
+  kept.value = own ? [...others, { ...own, name: say('gauge.name', { job: bench.job!.name }).slice(0, 120) }] : others
 })
 
 function read() {

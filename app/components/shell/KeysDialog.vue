@@ -18,6 +18,7 @@ const rows = computed(() => [
   ['W', say('keys.widen')],
   ['T', say('keys.trial')],
   ['B', say('keys.build')],
+  ['L', say('keys.log')],
   ['?', say('keys.this')],
 ])
 </script>

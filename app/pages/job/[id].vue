@@ -24,6 +24,7 @@ const { mergeLocaleMessage, locale } = useI18n()
 // A language that has just been fetched has none of Build's words yet.
 watch(locale, () => layBuildWords({ mergeLocaleMessage }), { immediate: true })
 
+const phone = useMediaQuery('(max-width: 767px)')
 const found = ref<boolean>()
 const unreadable = ref('')
 const reload = () => location.reload()
@@ -35,6 +36,15 @@ watch(
     unreadable.value = ''
     try {
       found.value = await bench.open(next)
+      // Out there, with a system that stands, today comes first.
+      if (
+        found.value &&
+        phone.value &&
+        bench.job?.log.since !== undefined &&
+        route.query.doing === undefined &&
+        route.query.station === undefined
+      )
+        doing.value = 'log'
     } catch (error) {
       // The browser's store cannot be read at all.
       unreadable.value = reasonOf(error)
@@ -68,8 +78,8 @@ const station = computed<Station>({
 const listing = ref(false)
 /** Stations with more to show than a narrow sheet holds. */
 const WIDE = new Set<Station>(['sky', 'roof', 'gutter', 'drop', 'cask'])
-/** Trial and build are doings, not places: they take the screen while they last. */
-const DOINGS = ['trial', 'build'] as const
+/** Trial, build and log are doings, not places: they take the screen while they last. */
+const DOINGS = ['trial', 'build', 'log'] as const
 type Doing = (typeof DOINGS)[number]
 const doing = computed<Doing | undefined>({
   get: () => DOINGS.find((each) => each === route.query.doing),
@@ -88,7 +98,6 @@ function choose(next: Station) {
   void router.replace({ query: { station: next } })
 }
 
-const phone = useMediaQuery('(max-width: 767px)')
 const main = ref<HTMLElement>()
 const { width: mainWidth, height: mainHeight } = useElementSize(main)
 const SHEET = { least: 388, most: 460 }
@@ -147,6 +156,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   else if (event.key === '?') showKeys.value = true
   else if (event.key.toLowerCase() === 't') turn('trial')
   else if (event.key.toLowerCase() === 'b') turn('build')
+  else if (event.key.toLowerCase() === 'l') turn('log')
   else if (event.key.toLowerCase() === 'w' && WIDE.has(station.value)) wide.value = !wide.value
 })
 
@@ -279,6 +289,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <div v-else-if="doing && bench.assessed && mainWidth > 0" :class="phone ? 'phone-flow' : 'flex min-w-0 flex-1'">
         <ErrorBoundary :key="doing" :what="say(`${doing}.title`)" :of="bench.job">
           <BuildView v-if="doing === 'build'" :phone="phone" />
+          <LazyLogView v-else-if="doing === 'log'" :phone="phone" />
           <TrialView v-else :width="Math.round(mainWidth)" :height="Math.round(mainHeight)" :phone="phone" />
           <template #actions><RescueButtons @export="exportFile" /></template>
         </ErrorBoundary>

@@ -5,6 +5,7 @@ import { drop, ownPart } from './drop'
 import { amount, choice, flag, id, list, name, record, text } from './fields'
 import { money, site } from './site'
 import { gutter } from './gutter'
+import { log } from './log'
 import { overflowRoute, pumps } from './overflow'
 import { rainSource, records } from './rain'
 import { roofSection } from './roof'
@@ -62,13 +63,15 @@ export const job = record({
   ownFittings: list(ownFitting, 0, 100),
   shelf: list(shelfItem, 0, 600),
   letter,
+  /** What happens once it stands. */
+  log,
   schemes: list(scheme, 1, 24),
   chosen: id(),
 })
 export type Job = yup.InferType<typeof job>
 
 export const FILE_FORMAT = 'vernal-cask-job'
-export const FILE_VERSION = 6
+export const FILE_VERSION = 7
 
 /** A job as it travels: the job and the rain records it leans on. */
 export const jobFile = record({

@@ -1,0 +1,342 @@
+<script setup lang="ts">
+import Papa from 'papaparse'
+import {
+  Condenser,
+  heightTold,
+  layoutOf,
+  levelAs,
+  LogLineError,
+  readLine,
+  readSenML,
+  writeLogCsv,
+  writeSenML,
+  type TableLayout,
+} from '#core/log'
+import { checkShape, CLEANED, entry as entrySchema, ENTRY_KINDS, MENDED, type Entry } from '#core/scheme'
+import { saveFile } from '~/composables/saveFile'
+
+/** All that was written down, newest first: read, changed, taken out, brought in from a table or a logger, taken away as one. */
+defineProps<{ today: number }>()
+const bench = useWorkbench()
+const { entries, vessels, path, draft, add, change, remove, addAll } = useLog()
+const { say } = useSay()
+const { moment, entryText } = useLogWords()
+const { keepPhoto, pictures, lookUp } = usePhotos()
+
+const only = ref<'all' | Entry['kind']>('all')
+const PAGE = 100
+const shownCount = ref(PAGE)
+watch(only, () => (shownCount.value = PAGE))
+const chosen = computed(() => (only.value === 'all' ? entries.value : entries.value.filter(({ kind }) => kind === only.value)))
+const shown = computed(() => chosen.value.slice(-shownCount.value).toReversed())
+watch(
+  () => shown.value.flatMap(({ photos }) => photos ?? []),
+  (ids) => void lookUp(ids),
+  { immediate: true },
+)
+const kinds = computed(() => [
+  { value: 'all' as const, label: say('log.allKinds') },
+  ...ENTRY_KINDS.filter((kind) => entries.value.some((entry) => entry.kind === kind)).map((value) => ({
+    value,
+    label: say(`word.entry-${value}`),
+  })),
+])
+
+/** What one word says, without a number: cleaned, mended, a fault seen, a note. */
+const word = ref('')
+const noteText = ref('')
+const files = shallowRef<FileList | null>(null)
+const picker = useTemplateRef<HTMLInputElement>('picker')
+const WORDS = [...CLEANED.map((each) => `cleaned ${each}`), ...MENDED.map((each) => `mended ${each}`), 'fault', 'note']
+const wordName = (each: string) => {
+  const [kind, what] = each.split(' ')
+  return what ? say(`log.${kind === 'cleaned' ? 'clean' : 'mend'}.${what}`) : say(`word.entry-${kind}`)
+}
+const photoProblem = ref('')
+async function putDown() {
+  const [kind, what] = (word.value || 'note').split(' ')
+  const note = noteText.value.trim().slice(0, 500)
+  photoProblem.value = ''
+  const photos: string[] = []
+  for (const file of [...(files.value ?? [])].slice(0, 12)) {
+    const kept = await keepPhoto(file)
+    if (kept.id) photos.push(kept.id)
+    else photoProblem.value = say(`log.photo.${kept.problem}`, { file: file.name })
+  }
+  if (photoProblem.value !== '' && photos.length === 0) return
+  add(draft({ kind, ...(what ? { what } : {}), ...(note ? { note } : {}), ...(photos.length > 0 ? { photos } : {}) }))
+  noteText.value = ''
+  files.value = null
+  if (picker.value) picker.value.value = ''
+}
+
+const editing = ref<string>()
+const newNote = ref('')
+const newWhen = ref('')
+const editProblem = ref('')
+function begin(entry: Entry) {
+  editing.value = entry.id
+  newNote.value = entry.note ?? ''
+  newWhen.value = entry.at.slice(0, 16)
+  editProblem.value = ''
+}
+function finish(entry: Entry) {
+  const at = `${newWhen.value}${entry.at.slice(16)}`
+  const note = newNote.value.trim()
+  const next = { ...entry, at, ...(note === '' ? { note: undefined } : { note }) } as Entry
+  const [wrong] = checkShape(entrySchema, next)
+  if (wrong) {
+    editProblem.value = `${wrong.path} ${wrong.message}`
+    return
+  }
+  change(next)
+  editing.value = undefined
+}
+
+const vessel = ref('')
+const into = computed(() => vessel.value || vessels.value[0]?.id || '')
+const progress = ref<number>()
+const problem = ref('')
+let stopped = false
+const offset = (day: number, minute: number) =>
+  -new Date(new Date(day * 86_400_000 + minute * 60_000).toISOString().slice(0, 16)).getTimezoneOffset()
+const fileName = ref('')
+function tellWrong(error: unknown) {
+  problem.value =
+    error instanceof LogLineError
+      ? say(`log.import.${error.problem}`, { line: error.line, text: error.text })
+      : say('log.import.failed', { why: error instanceof Error ? error.message : String(error) })
+}
+function takeIn(more: Entry[]) {
+  if (more.length === 0) {
+    problem.value = say('log.import.empty', { file: fileName.value })
+    return
+  }
+  try {
+    addAll(more, fileName.value)
+  } catch (error) {
+    tellWrong(error)
+  }
+}
+const stamp = () => Date.now().toString(36)
+async function bringIn(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  problem.value = ''
+  fileName.value = file.name
+  stopped = false
+  const prefix = stamp()
+  const idOf = (n: number) => `i${prefix}-${n}`
+  if (/json$/i.test(file.name)) {
+    try {
+      if (file.size > 64e6) throw new RangeError(say('log.import.large'))
+      const read = readSenML(await file.text(), into.value, Date.now() / 1000, offset)
+      const condenser = new Condenser()
+      for (const each of read) condenser.add([each])
+      takeIn(condenser.entries(idOf, offset))
+    } catch (error) {
+      tellWrong(error)
+    }
+    return
+  }
+  const condenser = new Condenser()
+  let layout: TableLayout | undefined
+  let line = 0
+  let wrong: unknown
+  progress.value = 0
+  Papa.parse<string[]>(file, {
+    chunkSize: 1 << 20,
+    chunk({ data, meta }, parser) {
+      try {
+        for (const cells of data) {
+          line++
+          if (!layout) layout = layoutOf(cells)
+          else condenser.add(readLine(layout, cells, line, into.value, offset))
+        }
+      } catch (error) {
+        wrong = error
+        parser.abort()
+        return
+      }
+      progress.value = file.size > 0 ? Math.min(1, meta.cursor / file.size) : 1
+      if (stopped) {
+        parser.abort()
+        return
+      }
+      // A breath for the page between two chunks.
+      parser.pause()
+      setTimeout(() => parser.resume(), 0)
+    },
+    complete() {
+      progress.value = undefined
+      if (stopped) return
+      if (wrong !== undefined) tellWrong(wrong)
+      else takeIn(condenser.entries(idOf, offset))
+    },
+    error(error: Error) {
+      progress.value = undefined
+      tellWrong(error)
+    },
+  })
+}
+const stopImport = () => (stopped = true)
+
+/** A season typed or pasted as a table. */
+const table = ref('')
+function takeTable() {
+  problem.value = ''
+  fileName.value = say('log.table')
+  try {
+    const { data } = Papa.parse<string[]>(table.value.trim())
+    const layout = layoutOf(data[0] ?? [])
+    const prefix = stamp()
+    const read = data.slice(1).flatMap((cells, i) => readLine(layout, cells, i + 2, into.value, offset))
+    takeIn(read.map((entry, n) => ({ ...entry, id: `t${prefix}-${n}` }) as Entry))
+    if (problem.value === '') table.value = ''
+  } catch (error) {
+    tellWrong(error)
+  }
+}
+
+const name = computed(() => bench.job?.name ?? 'log')
+const exportCsv = () => saveFile(`${name.value} log.csv`, writeLogCsv(entries.value), 'text/csv')
+const exportSenML = () =>
+  saveFile(
+    `${name.value} log.senml.json`,
+    writeSenML(entries.value, bench.job?.id ?? 'job', (entry) => {
+      const body = path.value?.vessels.get(entry.vessel)?.vessel.body
+      return body && levelAs(body, heightTold(body, entry), 'floor')
+    }),
+    'application/senml+json',
+  )
+</script>
+
+<template>
+  <section class="max-w-3xl">
+    <div class="flex flex-wrap items-center gap-2">
+      <h2 class="slab mr-auto text-18">{{ say('log.entries', { n: chosen.length }) }}</h2>
+      <ChoiceField :label="say('log.show')" :model-value="only" :options="kinds" @update:model-value="(kind) => (only = kind)" />
+    </div>
+    <form class="mt-1 flex flex-wrap items-end gap-2 border-t border-hair pt-2" @submit.prevent="putDown">
+      <label class="text-13"
+        >{{ say('log.what') }}
+        <select v-model="word" class="field">
+          <option value="">{{ say('word.entry-note') }}</option>
+          <option v-for="each in WORDS.slice(0, -1)" :key="each" :value="each">{{ wordName(each) }}</option>
+        </select>
+      </label>
+      <label class="min-w-40 flex-1 text-13"
+        >{{ say('log.note') }} <input v-model="noteText" class="field w-full" type="text" maxlength="500" autocomplete="off"
+      /></label>
+      <label class="text-13"
+        >{{ say('log.photos') }}
+        <input
+          ref="picker"
+          class="field max-w-48"
+          type="file"
+          accept="image/*"
+          multiple
+          @change="files = ($event.target as HTMLInputElement).files"
+        />
+      </label>
+      <button type="submit" class="btn btn-go" :disabled="word === '' && noteText.trim() === '' && !files?.length">
+        {{ say('log.putDown') }}
+      </button>
+    </form>
+    <p v-if="photoProblem" class="text-13 text-pencil" role="alert">{{ photoProblem }}</p>
+
+    <details class="mt-2 text-13">
+      <summary class="font-bold">{{ say('log.inOut') }}</summary>
+      <ChoiceField
+        v-if="vessels.length > 1"
+        :label="say('log.levelsOf')"
+        :model-value="into"
+        :options="vessels.map(({ id, name: label }) => ({ value: id, label }))"
+        @update:model-value="(id) => (vessel = id)"
+      />
+      <p class="text-ink-2">{{ say('log.import.text') }}</p>
+      <div class="my-2 flex flex-wrap items-center gap-2">
+        <label class="btn">
+          {{ say('log.import.button') }}
+          <input type="file" class="only-heard" accept=".csv,.txt,.json,text/csv,application/senml+json" @change="bringIn" />
+        </label>
+        <button type="button" class="btn" :disabled="entries.length === 0" @click="exportCsv">{{ say('log.exportCsv') }}</button>
+        <button type="button" class="btn" :disabled="entries.length === 0" @click="exportSenML">{{ say('log.exportSenML') }}</button>
+      </div>
+      <p v-if="progress !== undefined" role="status">
+        <progress :value="progress" max="1" /> {{ say('log.import.reading', { file: fileName }) }}
+        <button type="button" class="btn btn-bare" @click="stopImport">{{ say('ui.cancel') }}</button>
+      </p>
+      <label class="grid gap-1"
+        >{{ say('log.tableText') }}
+        <textarea v-model="table" class="field num" rows="4" spellcheck="false" :placeholder="say('log.tableExample')" />
+      </label>
+      <button type="button" class="btn mt-1" :disabled="table.trim() === ''" @click="takeTable">{{ say('log.takeTable') }}</button>
+    </details>
+    <p v-if="problem" class="my-1 border-2 border-pencil bg-sheet p-2 text-13" role="alert">{{ problem }}</p>
+
+    <p v-if="chosen.length === 0" class="py-3">{{ say('log.none') }}</p>
+    <ol class="mt-1">
+      <li v-for="entry in shown" :key="entry.id" class="entry">
+        <span class="num text-13 text-ink-2">{{ moment(entry.at) }}</span>
+        <span class="min-w-0">
+          <b>{{ say(`word.entry-${entry.kind}`) }}</b> {{ entryText(entry) }}
+          <span v-if="entry.who" class="cap">{{ entry.who }}</span>
+          <span v-if="entry.note" class="block text-13">{{ entry.note }}</span>
+          <span v-if="entry.photos" class="mt-1 flex flex-wrap gap-2">
+            <template v-for="photo in entry.photos" :key="photo">
+              <a v-if="pictures.get(photo)" :href="pictures.get(photo)" target="_blank" rel="noopener"
+                ><img
+                  :src="pictures.get(photo)"
+                  class="h-20 border border-ink"
+                  :alt="say('log.photoOf', { what: entry.note ?? moment(entry.at) })"
+              /></a>
+              <span v-else class="cap">{{ say('log.photoGone') }}</span>
+            </template>
+          </span>
+          <form v-if="editing === entry.id" class="mt-1 flex flex-wrap items-end gap-2 bg-sunk p-2" @submit.prevent="finish(entry)">
+            <label class="text-13">{{ say('log.when') }} <input v-model="newWhen" class="field" type="datetime-local" /></label>
+            <label class="min-w-40 flex-1 text-13"
+              >{{ say('log.note') }} <input v-model="newNote" class="field w-full" type="text" maxlength="500"
+            /></label>
+            <button type="submit" class="btn btn-go">{{ say('log.keep') }}</button>
+            <button type="button" class="btn btn-bare" @click="editing = undefined">{{ say('ui.cancel') }}</button>
+            <p v-if="editProblem" class="w-full text-13 text-pencil" role="alert">{{ editProblem }}</p>
+          </form>
+        </span>
+        <span class="flex gap-1">
+          <button type="button" class="btn btn-bare" :aria-label="say('log.changeOf', { what: moment(entry.at) })" @click="begin(entry)">
+            {{ say('log.change') }}
+          </button>
+          <button type="button" class="btn btn-bare" :aria-label="say('log.removeOf', { what: moment(entry.at) })" @click="remove(entry)">
+            {{ say('draw.remove') }}
+          </button>
+        </span>
+      </li>
+    </ol>
+    <button v-if="chosen.length > shown.length" type="button" class="btn mt-2" @click="shownCount += PAGE">
+      {{ say('log.older', { n: chosen.length - shown.length }) }}
+    </button>
+  </section>
+</template>
+
+<style scoped>
+.entry {
+  display: grid;
+  grid-template-columns: 150px minmax(0, 1fr) auto;
+  gap: 10px;
+  align-items: baseline;
+  padding: 5px 0;
+  border-top: 1px solid var(--hair);
+}
+@media (max-width: 767px) {
+  .entry {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  .entry > :first-child {
+    grid-column: 1 / -1;
+  }
+}
+</style>

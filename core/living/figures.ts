@@ -1,0 +1,86 @@
+import { figure, line, type Figure } from '../figures/figure'
+import { count, days, factor, length, share, volume } from '../units/quantity'
+import type { StoreLife } from './storeLife'
+
+const litres = (value: number) => volume(value / 1000)
+
+/** What a store holds today, from its last reading. */
+export const heldFigure = ({ held }: StoreLife): Figure | undefined =>
+  held &&
+  figure(
+    'heldNow',
+    litres(held.litres),
+    [
+      line('lastReading', '', litres(held.readLitres)),
+      line('cameSince', '+', litres(held.came)),
+      line('takenSince', '−', litres(held.taken)),
+    ],
+    'heldNow',
+    'ownRule',
+  )
+
+/** Days that it lasts: the middle of all ways that rain may go on. */
+export const lastsFigure = ({ held, left }: StoreLife): Figure | undefined =>
+  held &&
+  left &&
+  figure(
+    'daysLeft',
+    days(Math.round(left.middle)),
+    [
+      line('usableNow', '', litres(held.usable)),
+      line('waysOn', '', count(left.each.length)),
+      line('oneInTenShorter', '', days(Math.round(left.low))),
+      line('oneInTenLonger', '', days(Math.round(left.high))),
+    ],
+    'daysLeft',
+    'ownRule',
+  )
+
+/** Litres to let go before rain. */
+export const downFigure = ({ down }: StoreLife): Figure | undefined =>
+  down &&
+  figure(
+    'drawDown',
+    litres(down.litres),
+    [
+      line('surelyComes', '', litres(down.sure)),
+      line('roomNow', '−', litres(down.room)),
+      line('shortAsItIs', '', share(down.short)),
+      line('shortAfter', '', share(down.shortAfter)),
+    ],
+    'drawDown',
+    'commonPractice',
+  )
+
+/** The site's own catch. */
+export const siteFigure = ({ diagnosis }: StoreLife): Figure | undefined =>
+  diagnosis?.site &&
+  figure(
+    'siteCatch',
+    factor(diagnosis.site.ratio),
+    [
+      line('rainsThatCount', '', count(diagnosis.site.events)),
+      line('lowEnd', '', factor(diagnosis.site.low)),
+      line('highEnd', '', factor(diagnosis.site.high)),
+    ],
+    'siteCatch',
+    'bootstrap',
+  )
+
+/** Litres a day that a hole lets out. */
+export function leakFigure({ diagnosis }: StoreLife, floor: number): Figure | undefined {
+  const suspect = diagnosis?.suspects.find(({ cause }) => cause === 'leak')
+  if (!suspect?.leak || suspect.size === undefined) return undefined
+  const { height, low, high } = suspect.leak
+  return figure(
+    'leak',
+    litres(suspect.size),
+    [
+      line('holeAt', '', length(height - floor)),
+      line('holeLow', '', length(Math.max(0, low - floor))),
+      line('holeHigh', '', length(Math.max(0, high - floor))),
+    ],
+    'leak',
+    'torricelli',
+  )
+}

@@ -1,0 +1,4 @@
+export * from './living'
+export * from './storeLife'
+export * from './today'
+export * from './figures'

@@ -1,0 +1,158 @@
+import { storeLaws } from '../balance/tanks'
+import {
+  catchesOf,
+  caughtByMonth,
+  dayTold,
+  diagnose,
+  eventsOf,
+  momentOf,
+  PLAN,
+  rainOf,
+  readingsOf,
+  storeLevels,
+  sumAt,
+  type Catches,
+  type Diagnosis,
+  type Held,
+  type LogRain,
+  type MonthCaught,
+} from '../log'
+import type { WaterPath } from '../path/waterPath'
+import type { ReadyRain } from '../rain/gaps'
+import type { Entry, Scheme } from '../scheme'
+import {
+  aheadGround,
+  comesOn,
+  daysLeft,
+  drawDown,
+  FARTHEST,
+  rainAhead,
+  rations,
+  type DaysLeft,
+  type DrawDown,
+  type Forecast,
+  type RationOffer,
+} from '../weather'
+
+/** What a store holds today: the last reading, and what came and went since by the log and the model. */
+export interface HeldNow {
+  /** Litres in all, and of those what taps reach. */
+  litres: number
+  usable: number
+  /** Litres when full. */
+  full: number
+  /** Height over the first vessel's foot, m; NaN where vessels have levels of their own. */
+  height: number
+  /** The reading that it goes on from: its day number and litres; and litres that came and were taken since. */
+  read: number
+  readLitres: number
+  came: number
+  taken: number
+}
+
+/** All that a log says of one store. */
+export interface StoreLife {
+  store: string
+  held: HeldNow | undefined
+  months: MonthCaught[]
+  diagnosis: Diagnosis | undefined
+  left: DaysLeft | undefined
+  rations: RationOffer[]
+  down: DrawDown | undefined
+  /** Litres that the next three days bring, mean over the forecast. */
+  coming: number
+}
+
+function heldNow(
+  levels: ReturnType<typeof storeLevels>,
+  last: Held | undefined,
+  entries: readonly Entry[],
+  rain: LogRain,
+  catches: Catches,
+  ratio: number,
+): HeldNow | undefined {
+  if (!last) return undefined
+  const own = new Set(levels.vessels.map(({ vessel }) => vessel.id))
+  let { litres } = last
+  let taken = 0
+  const comes = sumAt(catches, PLAN)
+  for (let day = last.day + 1 - rain.start; day < comes.length; day++)
+    if (day >= 0) litres = Math.min(levels.full, litres + ratio * comes[day]!)
+  for (const entry of entries) {
+    if (!('vessel' in entry) || !own.has(entry.vessel) || momentOf(entry.at).instant <= last.instant) continue
+    if (entry.kind === 'drawn' || entry.kind === 'let-go') taken += entry.volume * 1000
+    if (entry.kind === 'topped-up') taken -= entry.volume * 1000
+  }
+  litres = Math.min(levels.full, Math.max(0, litres - taken))
+  return {
+    litres,
+    usable: Math.max(0, litres - levels.dead),
+    full: levels.full,
+    height: levels.shared ? levels.heightFor(litres) : NaN,
+    read: last.day,
+    readLitres: last.litres,
+    came: litres - last.litres + taken,
+    taken,
+  }
+}
+
+/** Farthest back that is looked for what is wrong, days: what was mended a year ago says nothing of today. */
+const LOOKS_BACK = 365
+
+/**
+ * What the log says of a store.
+ *
+ * @param today day number
+ * @throws RangeError when the scheme has no such store
+ */
+export function storeLife(
+  scheme: Scheme,
+  path: WaterPath,
+  storeId: string,
+  entries: readonly Entry[],
+  rain: LogRain,
+  ready: ReadyRain,
+  forecast: Forecast | undefined,
+  today: number,
+): StoreLife {
+  const levels = storeLevels(path, storeId)
+  const readings = readingsOf(levels, entries)
+  const catches = catchesOf(scheme, storeId, rain, entries)
+  const events = eventsOf(levels, readings, rain, entries)
+  const recent = events.filter(({ to }) => to.day > today - LOOKS_BACK && to.day > lastMended(entries))
+  const open = levels.vessels.filter(({ vessel }) => vessel.lid === 'open').length / levels.vessels.length
+  const evaporation = ({ to }: { to: Held }) =>
+    open === 0 ? 0 : (open * ready.site.thirst[rain.rain.dayOfYear[Math.max(0, to.day - rain.start)] ?? 1]!) / 1000
+  const diagnosis = diagnose(levels, readings, recent, catches, scheme.wetHours, evaporation)
+  const ratio = diagnosis?.site?.ratio ?? 1
+  const held = heldNow(levels, readings.held.at(-1), entries, rain, catches, ratio)
+  const ground = aheadGround(scheme, storeLaws(path, storeId), storeId, ready.site)
+  const ways = held ? rainAhead(ready, forecast, today, FARTHEST) : []
+  return {
+    store: storeId,
+    held,
+    months: caughtByMonth(events, catches, rain),
+    diagnosis,
+    left: held && ground.demands.length > 0 ? daysLeft(ground, held.usable, ways, undefined, ratio) : undefined,
+    rations: held && ground.demands.length > 0 ? rations(ground, held.usable, ways, ratio) : [],
+    down: held && forecast ? drawDown(ground, held.usable, ways, ratio) : undefined,
+    coming: held && forecast ? meanComing(ground, ways, ratio) : 0,
+  }
+}
+
+/** Days that count as soon. */
+const SOON = 3
+function meanComing(ground: ReturnType<typeof aheadGround>, ways: Parameters<typeof drawDown>[2], ratio: number): number {
+  const sums = ways.map((way) =>
+    comesOn(ground, way, ratio)
+      .slice(0, SOON)
+      .reduce((sum, each) => sum + each, 0),
+  )
+  return sums.reduce((a, b) => a + b, 0) / Math.max(1, sums.length)
+}
+
+/** Day number of the last repair or change of a part; what the log shows of before is another system. */
+const lastMended = (entries: readonly Entry[]): number => {
+  const last = entries.findLast((entry) => entry.kind === 'mended' && entry.what !== 'painted')
+  return last ? dayTold(momentOf(last.at)) : -Infinity
+}

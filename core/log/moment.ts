@@ -1,0 +1,58 @@
+import { dayNumber, isoDate } from '../rain/calendar'
+
+/** A moment as it was written down. */
+export interface Moment {
+  /** Day number of the local date. */
+  day: number
+  /** Minutes since local midnight. */
+  minute: number
+  /** Minutes since 1970 in UTC: two moments of one clock on either side of a change of it still stand in order. */
+  instant: number
+}
+
+const MINUTES_A_DAY = 1440
+
+/** Minutes that a clock is ahead of UTC, from the end of a moment. */
+function offsetOf(at: string): number {
+  if (at.endsWith('Z')) return 0
+  const sign = at.at(-6) === '-' ? -1 : 1
+  return sign * (Number(at.slice(-5, -3)) * 60 + Number(at.slice(-2)))
+}
+
+/**
+ * Reads a moment of the log.
+ *
+ * @param at as `2026-06-01T07:30+01:00`; has been let in already
+ */
+export function momentOf(at: string): Moment {
+  const day = dayNumber(Number(at.slice(0, 4)), Number(at.slice(5, 7)), Number(at.slice(8, 10)))
+  const minute = Number(at.slice(11, 13)) * 60 + Number(at.slice(14, 16))
+  return { day, minute, instant: day * MINUTES_A_DAY + minute - offsetOf(at) }
+}
+
+/**
+ * Writes a moment.
+ *
+ * @param day day number of the local date
+ * @param minute since local midnight
+ * @param offset minutes that the clock is ahead of UTC
+ */
+export function writeMoment(day: number, minute: number, offset: number): string {
+  const two = (n: number) => String(n).padStart(2, '0')
+  const away = Math.abs(offset)
+  const zone = offset === 0 ? 'Z' : `${offset < 0 ? '-' : '+'}${two(Math.floor(away / 60))}:${two(away % 60)}`
+  return `${isoDate(day)}T${two(Math.floor(minute / 60))}:${two(minute % 60)}${zone}`
+}
+
+/** A moment of the wall clock of whoever asks. @param date as the clock has it */
+export const momentNow = (date: Date): string =>
+  writeMoment(
+    dayNumber(date.getFullYear(), date.getMonth() + 1, date.getDate()),
+    date.getHours() * 60 + date.getMinutes(),
+    -date.getTimezoneOffset(),
+  )
+
+/** A reading before noon tells of the day before: gauge and butt are looked at in the morning. Common practice. */
+const NOON = 12 * 60
+/** Day number at whose end a reading stands. */
+export const dayTold = ({ day, minute }: Pick<Moment, 'day' | 'minute'>): number => (minute < NOON ? day - 1 : day)

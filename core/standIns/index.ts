@@ -1,0 +1,4 @@
+export * from './chance'
+export * from './reality'
+export * from './weatherService'
+export * from './lessons'

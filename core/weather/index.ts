@@ -1,0 +1,6 @@
+export * from './ahead'
+export * from './daysLeft'
+export * from './drawDown'
+export * from './forecast'
+export * from './frost'
+export * from './soil'
