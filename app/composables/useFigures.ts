@@ -37,7 +37,7 @@ export function useFigures() {
   const open = computed(() => {
     const years = bench.simulation.balance?.years
     const store = bench.assessed?.line.placed.store.id
-    return years && store && bench.scheme ? unanswered(bench.scheme, store, years.total.demand) : undefined
+    return years && store && bench.scheme ? unanswered(years.total.demand) : undefined
   })
 
   const met = computed<Figure | undefined>(() => {

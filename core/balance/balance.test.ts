@@ -72,9 +72,9 @@ describe('the years of a scheme', () => {
   ]
   it.each(accounts)('%s: runoff is all found again to 1e-9', (_, scheme, store) => {
     const years = simulateYears(buildWaterPath(scheme), store, READY)
-    const { runoff, received, used, spilled, returned, overEdge, shed, flushed } = years.total
+    const { runoff, received, used, spilled, returned, overEdge, shed, flushed, evaporated } = years.total
     expect(
-      Math.abs(runoff + received + years.startHeld - (used + spilled + returned + overEdge + shed + flushed + years.endHeld)),
+      Math.abs(runoff + received + years.startHeld - (used + spilled + returned + overEdge + shed + flushed + evaporated + years.endHeld)),
     ).toBeLessThanOrEqual(1e-9 * Math.max(1, runoff))
   })
   it('more volume never meets less demand', () => {

@@ -255,10 +255,25 @@ function demandOf(laws: StoreLaws, tank: Tank, rain: DailyRain, site: ReadyRain[
   return all
 }
 
+/** What the air takes of open vessels, off what comes in: what a dry day takes is owed by the next wet one. */
+function takeOff(inflow: Float64Array, dries: Float64Array): void {
+  let owed = 0
+  for (let i = 0; i < inflow.length; i++) {
+    owed += dries[i]!
+    const paid = Math.min(owed, inflow[i]!)
+    inflow[i]! -= paid
+    // A store that is dry owes nothing more.
+    owed = Math.min(owed - paid, OWED_DAYS * dries[i]!)
+  }
+}
+/** A dry spell longer than this finds nothing left to dry, days. */
+const OWED_DAYS = 60
+
 /** The store of one record as a single tank; of a cascade, all that reaches it and all that is asked of it. */
 function asOneTank({ laws, store, rule, site }: EnsembleGround, rain: DailyRain, firstYearDays: number): OneTank {
   const [only] = laws.tanks
-  if (only && laws.tanks.length === 1) return { inflow: caughtBy(laws.laws.get(store)!, rain), demand: demandOf(laws, only, rain, site) }
+  if (only && laws.tanks.length === 1 && laws.laws.size === 1 && only.open === 0)
+    return { inflow: caughtBy(laws.laws.get(store)!, rain), demand: demandOf(laws, only, rain, site) }
   const series = storeSeries(laws, store, rain, site)
   const runs = runTanks(series, rule, firstYearDays)
   const days = rain.depths.length
@@ -268,6 +283,8 @@ function asOneTank({ laws, store, rule, site }: EnsembleGround, rain: DailyRain,
     const target = each.tank.spillsTo === undefined ? undefined : series.tanks[each.tank.spillsTo]
     if (each.tank.store !== store && target?.tank.store === store) for (let i = 0; i < days; i++) inflow[i]! += run.spill[i]!
     if (each.tank.store === store) for (let i = 0; i < days; i++) demand[i]! += each.demand.all[i]!
+    const { dries } = each.demand
+    if (each.tank.store === store && dries) takeOff(inflow, dries)
   }
   return { inflow, demand }
 }

@@ -127,6 +127,8 @@ const MOST_KEPT = 20_000
 /** An intake as the years need it: what each depth of rain brings, and what is lost on the way before it is led aside. */
 export interface IntakeLaw {
   vessel: string
+  /** Led past its vessel in the season of frost. */
+  winter: boolean
   /** Whether what is not gathered is thrown off (a filter) rather than sent on down the pipe. */
   sheds: boolean
   flush: DeviceOf<'first-flush'> | undefined
@@ -208,6 +210,7 @@ export function intakeLaw(path: WaterPath, intake: Intake): IntakeLaw {
 
   return {
     vessel: intake.vessel.id,
+    winter: intake.drop.devices.some(({ kind }) => kind === 'winter-shut-off'),
     sheds: open,
     flush: flushBefore(intake),
     beforeFlush: limits.beforeFlush,
@@ -230,6 +233,17 @@ interface IntakeDay {
   /** Thrown off by filters on the way. */
   shed: number
   past: number
+}
+
+/** A record as intakes need it; its calendar only where something is shut for the winter. */
+type WhenItRains = Pick<DailyRain, 'depths' | 'liquid' | 'frost'> & Partial<Pick<DailyRain, 'dayOfYear'>>
+const never = () => false
+/** Days (indices) on which an intake is shut for the winter. */
+function shutDays(
+  { winter }: Pick<IntakeLaw, 'winter'>,
+  { frost, dayOfYear }: Pick<WhenItRains, 'frost' | 'dayOfYear'>,
+): (day: number) => boolean {
+  return winter && frost && dayOfYear ? (day) => frost[dayOfYear[day]!] === 1 : never
 }
 
 /** Whether a first flush was emptied by hand at the end of a day (index into the record), where somebody wrote that down. */
@@ -274,7 +288,7 @@ function walkOf(law: IntakeLaw, emptied?: Emptied): { held: () => number; step: 
   }
 }
 
-function addIntake(law: IntakeLaw, depths: Float64Array, into: DailyInflow) {
+function addIntake(law: IntakeLaw, depths: Float64Array, isShut: (day: number) => boolean, into: DailyInflow) {
   const vessel = into.byVessel.get(law.vessel) ?? new Float64Array(depths.length)
   into.byVessel.set(law.vessel, vessel)
   const past = law.sheds ? into.shed : into.returned
@@ -283,6 +297,12 @@ function addIntake(law: IntakeLaw, depths: Float64Array, into: DailyInflow) {
     const depth = depths[day]!
     if (depth === 0 && walk.held() === 0) continue
     const share = law.bring(depth)
+    if (isShut(day)) {
+      into.runoff[day]! += share.runoff
+      into.overEdge[day]! += share.runoff - share.passed
+      into.returned[day]! += share.passed
+      continue
+    }
     const { captured, flushed, shed, past: rest } = walk.step(share, day)
     into.runoff[day]! += share.runoff
     into.captured[day]! += captured
@@ -298,18 +318,15 @@ function addIntake(law: IntakeLaw, depths: Float64Array, into: DailyInflow) {
  * Only what intakes catch of a record, litres a day: the same walk along the law as `inflowBy` without the account of what
  * went elsewhere, for records that are made by the thousand.
  */
-export function caughtBy(
-  laws: readonly IntakeLaw[],
-  { depths, liquid }: Pick<DailyRain, 'depths' | 'liquid'>,
-  emptied?: Emptied,
-): Float64Array {
+export function caughtBy(laws: readonly IntakeLaw[], { depths, liquid, ...when }: WhenItRains, emptied?: Emptied): Float64Array {
   const reaching = liquid ?? depths
   const caught = new Float64Array(reaching.length)
   for (const law of laws) {
     const walk = walkOf(law, emptied)
+    const isShut = shutDays(law, when)
     for (let day = 0; day < reaching.length; day++) {
       const depth = reaching[day]!
-      if (depth === 0 && walk.held() === 0) continue
+      if ((depth === 0 && walk.held() === 0) || isShut(day)) continue
       caught[day]! += walk.step(law.bring(depth), day).captured
     }
   }
@@ -324,7 +341,7 @@ export function intakeLaws(path: WaterPath, storeId: string): IntakeLaw[] {
 }
 
 /** What the rain of a record brings by intakes whose laws are known. */
-export function inflowBy(laws: readonly IntakeLaw[], { depths, liquid }: Pick<DailyRain, 'depths' | 'liquid'>): DailyInflow {
+export function inflowBy(laws: readonly IntakeLaw[], { depths, liquid, ...when }: WhenItRains): DailyInflow {
   const reaching = liquid ?? depths
   const series = () => new Float64Array(reaching.length)
   const inflow: DailyInflow = {
@@ -336,7 +353,7 @@ export function inflowBy(laws: readonly IntakeLaw[], { depths, liquid }: Pick<Da
     flushed: series(),
     byVessel: new Map(),
   }
-  for (const law of laws) addIntake(law, reaching, inflow)
+  for (const law of laws) addIntake(law, reaching, shutDays(law, when), inflow)
   return inflow
 }
 
@@ -348,5 +365,4 @@ export function inflowBy(laws: readonly IntakeLaw[], { depths, liquid }: Pick<Da
  *
  * @throws RangeError when the path has no such store
  */
-export const dailyInflow = (path: WaterPath, storeId: string, rain: Pick<DailyRain, 'depths' | 'liquid'>): DailyInflow =>
-  inflowBy(intakeLaws(path, storeId), rain)
+export const dailyInflow = (path: WaterPath, storeId: string, rain: WhenItRains): DailyInflow => inflowBy(intakeLaws(path, storeId), rain)

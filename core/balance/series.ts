@@ -23,13 +23,30 @@ export interface StoreSeries {
 /** Lays the days of a record over a store's laws. */
 export function storeSeries({ tanks, laws }: StoreLaws, store: string, rain: DailyRain, site: Pick<SiteDays, 'thirst'>): StoreSeries {
   const inflows = new Map([...laws].map(([id, own]) => [id, inflowBy(own, rain)]))
+  // Stores that a pump joins to this one are of its account.
+  const own = new Set(tanks.filter((tank) => tank.store === store).flatMap(({ vessels }) => vessels))
+  const joined = [...inflows].filter(([id, { byVessel }]) => id === store || [...byVessel.keys()].some((vessel) => own.has(vessel)))
   return {
     store,
-    inflow: inflows.get(store)!,
+    inflow: joined.map(([, inflow]) => inflow).reduce(addInflow),
     tanks: tanks.map((tank) => {
-      const own = tank.vessels.flatMap((id) => inflows.get(tank.store)!.byVessel.get(id) ?? [])
+      const own = tank.vessels.flatMap((id) => [...inflows.values()].flatMap(({ byVessel }) => byVessel.get(id) ?? []))
       return { tank, own: sumOf(own, rain.depths.length), demand: tankDemand(tank, rain, site) }
     }),
+  }
+}
+
+/** Two stores' inflows as one. */
+function addInflow(a: DailyInflow, b: DailyInflow): DailyInflow {
+  const sum = (key: 'runoff' | 'captured' | 'returned' | 'overEdge' | 'shed' | 'flushed') => sumOf([a[key], b[key]], a[key].length)
+  return {
+    runoff: sum('runoff'),
+    captured: sum('captured'),
+    returned: sum('returned'),
+    overEdge: sum('overEdge'),
+    shed: sum('shed'),
+    flushed: sum('flushed'),
+    byVessel: new Map([...a.byVessel, ...b.byVessel]),
   }
 }
 
@@ -47,6 +64,8 @@ export interface TankRun {
   inflow: Float64Array
   run: StoreRun
   startHeld: number
+  /** What the air took, litres a day; absent where all is covered. Not of the yield. */
+  dried?: Float64Array
 }
 
 /** What a tank holds when the first year begins: an empty one run through that year once. */
@@ -72,8 +91,17 @@ export function runTanks({ store, tanks }: StoreSeries, rule: SpillRule, firstYe
     const above = runs.filter((_, i) => tanks[i]!.tank.spillsTo === index)
     const inflow = above.length === 0 ? series.own : sumOf([series.own, ...above.map(({ run }) => run.spill)], series.own.length)
     const volume = series.tank.volume * (series.tank.store === store ? factor : 1)
-    const startHeld = warmStart(inflow, series.demand.all, firstYearDays, volume, rule)
-    runs.push({ series, inflow, startHeld, run: runStore(inflow, series.demand.all, volume, startHeld, rule) })
+    const { all, dries } = series.demand
+    // The air asks first of all.
+    const asked = dries ? sumOf([all, dries], all.length) : all
+    const startHeld = warmStart(inflow, asked, firstYearDays, volume, rule)
+    const run = runStore(inflow, asked, volume, startHeld, rule)
+    if (!dries) {
+      runs.push({ series, inflow, startHeld, run })
+      return
+    }
+    const dried = dries.map((litres, day) => Math.min(litres, run.yield[day]!))
+    runs.push({ series, inflow, startHeld, dried, run: { ...run, yield: run.yield.map((litres, day) => litres - dried[day]!) } })
   })
   return runs
 }

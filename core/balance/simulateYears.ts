@@ -22,6 +22,8 @@ export interface Account {
   overEdge: number
   shed: number
   flushed: number
+  /** Taken by the air from open vessels. */
+  evaporated: number
   demand: number
   daysWanted: number
   daysMet: number
@@ -101,6 +103,7 @@ const emptyAccount = (): Account => ({
   overEdge: 0,
   shed: 0,
   flushed: 0,
+  evaporated: 0,
   demand: 0,
   daysWanted: 0,
   daysMet: 0,
@@ -118,6 +121,7 @@ interface StoreDays {
   received: Float64Array
   demand: Float64Array
   drawn: Float64Array
+  dried: Float64Array
   spill: Float64Array
   held: Float64Array
   startHeld: number
@@ -130,12 +134,13 @@ function addUp(store: string, runs: readonly TankRun[], days: number): StoreDays
     received: series(),
     demand: series(),
     drawn: series(),
+    dried: series(),
     spill: series(),
     held: series(),
     startHeld: 0,
   }
   const own = runs.filter(({ series: { tank } }) => tank.store === store)
-  for (const { series: each, run, startHeld } of own) {
+  for (const { series: each, run, startHeld, dried } of own) {
     const { tank } = each
     // What one tank of a store spills into the next stays in the store.
     const stays = tank.spillsTo !== undefined && runs[tank.spillsTo]!.series.tank.store === store
@@ -148,6 +153,7 @@ function addUp(store: string, runs: readonly TankRun[], days: number): StoreDays
       sum.captured[day]! += each.own[day]! + received
       sum.demand[day]! += each.demand.all[day]!
       sum.drawn[day]! += run.yield[day]!
+      if (dried) sum.dried[day]! += dried[day]!
       sum.held[day]! += run.store[day]!
       if (!stays) sum.spill[day]! += run.spill[day]!
     }
@@ -190,6 +196,7 @@ function gather({ rain, countedYears }: ReadyRain, inflow: DailyInflow, store: S
       account.overEdge += inflow.overEdge[day]!
       account.shed += inflow.shed[day]!
       account.flushed += inflow.flushed[day]!
+      account.evaporated += store.dried[day]!
       account.used += store.drawn[day]!
       // A full butt at a ring trough spills nothing: what finds no room goes on down its own pipe.
       account[selfLevelling ? 'returned' : 'spilled'] += store.spill[day]!
@@ -256,7 +263,7 @@ export const spanOf = ({ depths }: Pick<DailyRain, 'depths'>): number => depths.
  * A store through all the years of a record, by the day.
  *
  * The store starts with what the first year, run once from empty, leaves in it. Every litre ends in one place:
- * `runoff + received = used + spilled + returned + over the edge + shed + flushed + (held at end − held at start)`.
+ * `runoff + received = used + spilled + returned + over the edge + shed + flushed + evaporated + (held at end − held at start)`.
  *
  * @throws RangeError when the path has no such store or the rain has no days
  * Source: daily behavioural model, Jenkins et al. 1978; Fewkes & Butler 2000 (from memory).

@@ -36,7 +36,8 @@ export interface SweepGround {
 /** The store as one tank, with what the stores above it hand on: their size is not what is swept. */
 function singleTank(series: StoreSeries, rule: SpillRule, firstYearDays: number): SweepGround['single'] {
   const own = series.tanks.filter(({ tank }) => tank.store === series.store)
-  if (own.length !== 1) return undefined
+  // What the air takes has to be told from what is drawn.
+  if (own.length !== 1 || own[0]!.demand.dries) return undefined
   if (series.tanks.length === 1) return { inflow: own[0]!.own, demand: own[0]!.demand.all }
   const last = runTanks(series, rule, firstYearDays).find(({ series: each }) => each === own[0])!
   return { inflow: last.inflow, demand: own[0]!.demand.all }
@@ -79,7 +80,7 @@ interface Yields {
   short: number
 }
 
-/** The years of a cascade whose vessels all grow alike. */
+/** The years of a cascade whose vessels all grow alike, and of open vessels. */
 function cascadeYield({ series, yearEnds, rule, firstYearDays }: SweepGround, volume: number): Yields {
   const own = series.tanks.filter(({ tank }) => tank.store === series.store).reduce((sum, { tank }) => sum + tank.volume, 0)
   const runs = runTanks(series, rule, firstYearDays, own > 0 ? volume / own : 0).filter(

@@ -2,8 +2,9 @@ import { demandDays } from '../draw/demandDays'
 import { drawnVessel, type WaterPath } from '../path/waterPath'
 import type { DailyRain } from '../rain/dailyRain'
 import type { SiteDays } from '../rain/weather'
-import type { Demand } from '../scheme'
+import type { Demand, Vessel } from '../scheme'
 import { LITRE } from '../units/constants'
+import { meanArea } from '../vessel/groups'
 import { usableVolume, vesselUsable } from '../vessel/usable'
 import { intakeLaws, type IntakeLaw } from './inflow'
 
@@ -16,23 +17,38 @@ export interface Tank {
   /** Usable, litres. */
   volume: number
   demands: Demand[]
+  /** Plan area of its vessels that stand open to the air, m². */
+  open: number
   /** Index of the tank that its overflow runs to; undefined when it runs away. */
   spillsTo: number | undefined
 }
+
+const openArea = (vessels: readonly Vessel[]) => vessels.reduce((sum, { lid, body }) => sum + (lid === 'open' ? meanArea(body) : 0), 0)
 
 function ownTanks(path: WaterPath, storeId: string): Tank[] {
   const store = path.scheme.stores.find(({ id }) => id === storeId)!
   const demands = path.demands.get(storeId) ?? []
   if (store.arrangement !== 'cascade') {
     const volume = usableVolume(path, storeId).volume / LITRE
-    return [{ id: storeId, store: storeId, vessels: store.vessels.map(({ id }) => id), volume, demands, spillsTo: undefined }]
+    return [
+      {
+        id: storeId,
+        store: storeId,
+        vessels: store.vessels.map(({ id }) => id),
+        volume,
+        demands,
+        open: openArea(store.vessels),
+        spillsTo: undefined,
+      },
+    ]
   }
-  return store.vessels.map(({ id }) => ({
-    id,
+  return store.vessels.map((vessel) => ({
+    id: vessel.id,
     store: storeId,
-    vessels: [id],
-    volume: vesselUsable(path, id) / LITRE,
-    demands: demands.filter((demand) => drawnVessel(path.scheme, demand) === id),
+    vessels: [vessel.id],
+    open: openArea([vessel]),
+    volume: vesselUsable(path, vessel.id) / LITRE,
+    demands: demands.filter((demand) => drawnVessel(path.scheme, demand) === vessel.id),
     spillsTo: undefined,
   }))
 }
@@ -46,6 +62,32 @@ function spillTargets({ scheme }: WaterPath): Map<string, string> {
 }
 
 /**
+ * Tanks between which a pump lifts, as one: what one wants the other gives on the same day, since any pump moves in an hour what a
+ * day asks for. Common practice for the daily account; that water does not run back is left out of it.
+ *
+ * @param asked store whose tank the joint one is
+ */
+function lifted({ scheme }: WaterPath, tanks: readonly Tank[], asked: string): Tank[] {
+  let joint = [...tanks]
+  for (const { from, to } of scheme.pumps) {
+    if (to.kind !== 'vessel') continue
+    const [below, above] = [from.vessel, to.vessel].map((vessel) => joint.find(({ vessels }) => vessels.includes(vessel))!)
+    if (!below || !above || below === above) continue
+    const one: Tank = {
+      id: below.id,
+      store: above.store === asked ? above.store : below.store,
+      vessels: [...below.vessels, ...above.vessels],
+      volume: below.volume + above.volume,
+      demands: [...below.demands, ...above.demands].toSorted((a, b) => a.priority - b.priority),
+      open: below.open + above.open,
+      spillsTo: undefined,
+    }
+    joint = joint.flatMap((tank) => (tank === below ? [one] : tank === above ? [] : [tank]))
+  }
+  return joint
+}
+
+/**
  * All tanks whose water can reach a store, those upstream first, so that one pass in this order knows every overflow
  * before it is needed. Overflows that run in a ring are cut where they would close it.
  *
@@ -53,7 +95,11 @@ function spillTargets({ scheme }: WaterPath): Map<string, string> {
  */
 export function tanksOf(path: WaterPath, storeId: string): Tank[] {
   if (!path.scheme.stores.some(({ id }) => id === storeId)) throw new RangeError(`no store ${storeId}`)
-  const all = path.scheme.stores.flatMap(({ id }) => ownTanks(path, id))
+  const all = lifted(
+    path,
+    path.scheme.stores.flatMap(({ id }) => ownTanks(path, id)),
+    storeId,
+  )
   const holding = (vessel: string) => all.findIndex(({ vessels }) => vessels.includes(vessel))
   const onward = new Map<number, number>()
   for (const [from, to] of spillTargets(path)) {
@@ -83,18 +129,23 @@ export interface StoreLaws {
 
 export function storeLaws(path: WaterPath, storeId: string): StoreLaws {
   const tanks = tanksOf(path, storeId)
-  return { tanks, laws: new Map([...new Set(tanks.map(({ store }) => store))].map((store) => [store, intakeLaws(path, store)])) }
+  const stores = new Set(tanks.flatMap(({ vessels }) => vessels.map((id) => path.vessels.get(id)!.store.id)))
+  return { tanks, laws: new Map([...stores].map((store) => [store, intakeLaws(path, store)])) }
 }
 
 /** What each of a tank's demands asks for by the day, and all of them together, litres. */
 export interface TankDemand {
   each: Float64Array[]
   all: Float64Array
+  /** What the air takes from open vessels, litres a day; absent where all are covered. */
+  dries?: Float64Array
 }
 
-export function tankDemand({ demands }: Pick<Tank, 'demands'>, rain: DailyRain, site: Pick<SiteDays, 'thirst'>): TankDemand {
+export function tankDemand({ demands, open }: Pick<Tank, 'demands' | 'open'>, rain: DailyRain, site: Pick<SiteDays, 'thirst'>): TankDemand {
   const each = demands.map((demand) => demandDays(demand, rain, site))
   const all = each.length === 1 ? each[0]! : new Float64Array(rain.depths.length)
   if (each.length !== 1) for (const days of each) for (let i = 0; i < all.length; i++) all[i]! += days[i]!
-  return { each, all }
+  if (open === 0) return { each, all }
+  // A millimetre off a square metre is a litre.
+  return { each, all, dries: Float64Array.from(rain.dayOfYear, (day) => open * site.thirst[day]!) }
 }

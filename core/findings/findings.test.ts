@@ -353,7 +353,6 @@ const CASES: Record<
     rain: { over: { ...facts, wettestDay: 101 }, inside: { ...facts, wettestDay: 100 } },
   },
   nothingDrawn: { over: edit(boathouse(), (d) => (d.demands = [])), inside: boathouse() },
-  notReckonedYet: { over: ARRANGEMENTS[12]!(), inside: boathouse() },
   frown: { over: frowning(), inside: edit(frowning(), (d) => (d.gutters[0]!.highPoints = [])) },
   noBoardLeft: {
     // 11.4 m at 5 mm/m spend 57 mm; the board leaves its depth less 56 mm of gutter and 25 mm of clearance.
@@ -635,14 +634,5 @@ describe('findings', () => {
     })
     const header = lifted.stores[1]!.vessels[0]!.id
     expect(of(lifted, 'noVent').find(({ ids }) => ids.vessel === header)).toMatchObject({ values: { fastest: { value: 0.002 } } })
-  })
-  it('parts that are not reckoned are told, not passed over', () => {
-    expect(
-      of(ARRANGEMENTS[8]!(), 'notReckonedYet')
-        .map(({ values }) => values.part)
-        .toSorted(),
-    ).toEqual([word('pump')])
-    // A pump that serves a demand is counted with it.
-    expect(of(ARRANGEMENTS[16]!(), 'notReckonedYet')).toEqual([])
   })
 })

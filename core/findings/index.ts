@@ -67,7 +67,6 @@ import { madeRecord } from './madeRecord'
 import { markAboveRim } from './markAboveRim'
 import { measuredOnSlope } from './measuredOnSlope'
 import { noOverflow } from './noOverflow'
-import { notReckonedYet } from './notReckonedYet'
 import { nothingDrawn } from './nothingDrawn'
 import { nothingHoldsPipe } from './nothingHoldsPipe'
 import { overflowAboveInlet } from './overflowAboveInlet'
@@ -136,7 +135,6 @@ export const FINDING_RULES: readonly FindingRule[] = [
   nothingFed,
   nothingHoldsChamber,
   nothingHoldsPipe,
-  notReckonedYet,
   noVent,
   outletAboveOverflow,
   outletUnderRule,

@@ -4,8 +4,9 @@ import { word } from '../figures/told'
 import { dayTold, momentOf, isAlarm } from '../log'
 import type { Entry, Scheme, Site } from '../scheme'
 import { days as inDays, length, share, volume } from '../units/quantity'
-import { FARTHEST, frostAhead, frostSeason, nextOn, type BedToday, type Forecast } from '../weather'
+import { FARTHEST, frostAhead, nextOn, type BedToday, type Forecast } from '../weather'
 import { dateOf } from '../rain/calendar'
+import { frostSeason } from '../rain/frost'
 import type { StoreLife } from './storeLife'
 
 /** An entry that one touch writes down; its moment and id come with the touch. */
@@ -31,6 +32,8 @@ const FROST_WEIGHT = 2000
 const OVERDUE_WEIGHT = 6
 const READ_AFTER = 10
 const DRY_CHANCE = 0.5
+/** Nobody is surer than this of a butt that he has not seen. */
+const SUREST = 0.99
 const FROST_SOON = 3
 
 /** Which way a diverter stands, by the log; to the vessel where nobody wrote anything. */
@@ -69,7 +72,7 @@ function weatherLines({ scheme, entries, forecast, stores, today, site }: TodayG
       id: 'frost',
       about: 'frost',
       values: { nights: frost.day - today, chance: share(frost.chance) },
-      by: frost.day - 1,
+      by: Math.max(today, frost.day - 1),
       weight: frost.day - today <= FROST_SOON ? FROST_WEIGHT : FROST_WEIGHT / 20,
     })
   const season = frostSeason(site)
@@ -133,7 +136,11 @@ function storeLines({ scheme, stores, entries, today }: TodayGround): TodayLine[
     const own = scheme.stores.find(({ id }) => id === store)!
     const [worst] = diagnosis?.suspects ?? []
     if (diagnosis && worst && isAlarm(diagnosis)) {
-      const values: Record<string, Told> = { store: own.name, odds: share(worst.odds), cause: word(`cause-${worst.cause}`) }
+      const values: Record<string, Told> = {
+        store: own.name,
+        odds: share(Math.min(SUREST, worst.odds)),
+        cause: word(`cause-${worst.cause}`),
+      }
       if (worst.leak) values.height = length(worst.leak.height - own.vessels[0]!.body.floor)
       lines.push({
         id: worst.leak ? 'leak' : 'wrong',

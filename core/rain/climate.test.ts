@@ -9,7 +9,8 @@ import { readNormals } from './import/readNormals'
 import { makeYears, modelFromMonths } from './makeRecord'
 import { spliceRecords } from './splice'
 import { monthTable } from './summary'
-import { onDay, seasonOf, siteDays, withSeasons, withSnow } from './weather'
+import { onDay } from './onDay'
+import { seasonOf, siteDays, withSeasons, withSnow } from './weather'
 import { modelFromNormals } from './wetDayModel'
 
 /** The open record that the vega-datasets package carries (NOAA daily values of one station, 2012 to 2015). */

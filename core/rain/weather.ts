@@ -1,28 +1,18 @@
 import type { Site } from '../scheme'
-import { DAYS_PER_MONTH } from '../units/constants'
 import type { DailyRain } from './dailyRain'
 import { referenceEvapotranspiration } from './evapotranspiration'
+import { isFrosty } from './frost'
+import { onDay } from './onDay'
 
 const YEAR_DAYS = 366
-/** Day of the year on which each month is half gone. */
-const MIDDLES = DAYS_PER_MONTH.map((days, month) => DAYS_PER_MONTH.slice(0, month).reduce<number>((sum, d) => sum + d, 0) + days / 2)
-
-/** A monthly mean as it stands on a day of the year: straight lines from the middle of one month to the next. */
-export function onDay(months: readonly number[], dayOfYear: number): number {
-  const next = MIDDLES.findIndex((middle) => middle >= dayOfYear)
-  const after = next < 0 ? 0 : next
-  const before = (after + 11) % 12
-  const from = MIDDLES[before]! - (after === 0 && next >= 0 ? 365 : 0)
-  const to = MIDDLES[after]! + (next < 0 ? 365 : 0)
-  return months[before]! + ((months[after]! - months[before]!) * (dayOfYear - from)) / (to - from)
-}
-
 /** What a place's air does on each day of the year; entry 0 is not used. */
 export interface SiteDays {
   /** Reference evapotranspiration, mm a day. */
   thirst: Float64Array
   /** Mean temperature, °C. */
   warmth: Float64Array
+  /** 1 in the season of frost: what is shut for the winter is shut then. */
+  frost: Uint8Array
 }
 
 /**
@@ -32,12 +22,18 @@ export interface SiteDays {
  * Source: Hargreaves by FAO-56 equation 52; between months straight lines, this project's rule.
  */
 export function siteDays({ latitude, low, high }: Site): SiteDays {
-  const days: SiteDays = { thirst: new Float64Array(YEAR_DAYS + 1), warmth: new Float64Array(YEAR_DAYS + 1) }
+  const frosty = isFrosty({ low })
+  const days: SiteDays = {
+    thirst: new Float64Array(YEAR_DAYS + 1),
+    warmth: new Float64Array(YEAR_DAYS + 1),
+    frost: new Uint8Array(YEAR_DAYS + 1),
+  }
   for (let day = 1; day <= YEAR_DAYS; day++) {
     const least = onDay(low, day)
     const most = onDay(high, day)
     days.thirst[day] = referenceEvapotranspiration(latitude, day, least, most)
     days.warmth[day] = (least + most) / 2
+    days.frost[day] = frosty(day) ? 1 : 0
   }
   return days
 }
@@ -50,10 +46,13 @@ const MELT = 4
  * Rain as it reaches the roof where it is cold enough for snow: what falls at a daily mean of 1 °C or less is held, and
  * melts by 4 mm for each degree above. What is held at the end of the record stays on the roof.
  *
+ * The season of frost goes along, for what is shut then.
+ *
  * @returns the same rain where no day is so cold
  * Source: degree-day method; its figures are common practice.
  */
-export function withSnow(rain: DailyRain, { warmth }: Pick<SiteDays, 'warmth'>): DailyRain {
+export function withSnow(fallen: DailyRain, { warmth, frost }: Pick<SiteDays, 'warmth'> & Partial<Pick<SiteDays, 'frost'>>): DailyRain {
+  const rain = frost?.includes(1) ? { ...fallen, frost } : fallen
   if (!warmth.some((degrees, day) => day > 0 && degrees <= SNOW_AT)) return rain
   const liquid = new Float64Array(rain.depths.length)
   let pack = 0

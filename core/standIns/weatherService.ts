@@ -1,10 +1,10 @@
 import { calendarOf, dateOf } from '../rain/calendar'
 import type { DailyRain } from '../rain/dailyRain'
 import type { ReadyRain } from '../rain/gaps'
-import { onDay } from '../rain/weather'
+import { NIGHT_SPREAD } from '../rain/frost'
+import { onDay } from '../rain/onDay'
 import type { Site } from '../scheme'
 import type { Forecast } from '../weather/forecast'
-import { NIGHT_SPREAD } from '../weather/frost'
 import { below, chanceFor, normalFor } from './chance'
 
 /** A place's climate as the stand-in knows it. */

@@ -296,3 +296,43 @@ describe('a level curve', () => {
     expect(levels[half]).toBeCloseTo(0.8, 3)
   })
 })
+
+describe('a pump that lifts into another vessel', () => {
+  // Two barrels below, a header tank above that a pump fills.
+  const scheme = ARRANGEMENTS[8]!()
+  const run = (change: (draft: Scheme) => Scheme = (same) => same) => {
+    const own = change(scheme)
+    return runStorm(buildWaterPath(own), { step: 60, intensity: Float64Array.from({ length: 30 }, () => 60) }, { start: 0.6, opened: [] })!
+  }
+  const header = scheme.stores[1]!.vessels[0]!.id
+  const withPump = (change: Partial<Scheme['pumps'][number]>) => (own: Scheme) => ({
+    ...own,
+    pumps: own.pumps.map((pump) => ({ ...pump, ...change })),
+  })
+  it('fills it to where its float switch stops it, and not beyond; no water is made or lost', () => {
+    const { vessels, flows, error, spills } = run(withPump({ floatSwitch: true, wants: 0.0005 }))
+    const upper = vessels.find(({ id }) => id === header)!
+    const pump = flows.find(({ kind }) => kind === 'pump')!
+    expect(pump.volume).toBeCloseTo(upper.endVolume - upper.startVolume, 6)
+    expect(pump.volume).toBeGreaterThan(0)
+    expect(upper.peak).toBeLessThanOrEqual(upper.full + 1e-4)
+    expect(spills.some(({ id }) => id === header)).toBe(false)
+    expect(error).toBeLessThan(1e-9)
+  })
+  it('without one runs on, and what has no room runs over above', () => {
+    const upper = (of: ReturnType<typeof run>) => of.vessels.find(({ id }) => id === header)!
+    const kept = run(withPump({ floatSwitch: true, wants: 0.002 }))
+    const over = run(withPump({ floatSwitch: false, wants: 0.002 }))
+    const pumped = ({ flows }: ReturnType<typeof run>) => flows.find(({ kind }) => kind === 'pump')!.volume
+    expect(pumped(over)).toBeGreaterThan(pumped(kept))
+    expect(upper(over).peak).toBeGreaterThan(upper(kept).peak)
+    expect(over.error).toBeLessThan(1e-9)
+  })
+  it('stops when its suction is bare', () => {
+    const { vessels } = run(withPump({ floatSwitch: false, wants: 0.02 }))
+    const [{ vessel, port }] = scheme.pumps.map(({ from }) => from) as [{ vessel: string; port: string }]
+    const placed = buildWaterPath(scheme).vessels.get(vessel)!
+    const at = placed.foot + placed.vessel.ports.find(({ id }) => id === port)!.at
+    expect(vessels.find(({ id }) => id === vessel)!.end).toBeGreaterThan(at - 0.02)
+  })
+})

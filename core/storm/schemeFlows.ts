@@ -4,8 +4,9 @@ import { mouthBore } from '../overflow/overflowHead'
 import { overflowWay } from '../catch/waysOut'
 import { portInvert, portOf } from '../path/portHeights'
 import type { Intake, PlacedVessel, WaterPath } from '../path/waterPath'
-import type { Link, OverflowRoute, Tap, Trial, VesselBody } from '../scheme'
+import type { Link, OverflowRoute, Pump, Tap, Trial, VesselBody } from '../scheme'
 import { volumeAt } from '../vessel/levelVolume'
+import { fullLevels } from '../vessel/usable'
 import { hoseOf, linkLine, lipOf } from '../layout'
 import { linkLaw, mouthLaw, pipeLaw, rimLaw, standpipeLaw } from './laws'
 import { OUTSIDE, type Flow, type LevelCurve } from './network'
@@ -106,6 +107,17 @@ function tapLaw(tap: Tap, placed: PlacedVessel, open: { on: boolean }) {
 }
 
 /**
+ * A pump between two vessels: what it is wanted to bring while its suction is covered, and where it has a float switch until the
+ * upper vessel is full. What it runs by is not asked: it stands ready.
+ */
+function pumpLaw({ wants, floatSwitch, from }: Pump, placed: PlacedVessel, full: number): (level: number, other: number) => number {
+  const port = portOf(placed, from.port)
+  const dry = placed.foot + port.at + port.bore / 2
+  const share = (over: number) => Math.min(1, Math.max(0, over / FLOAT_BAND))
+  return (level, other) => wants * share(level - dry) * (floatSwitch ? share(full - other) : 1)
+}
+
+/**
  * Everything in a scheme that water can run through, as flows between its vessels; what-ifs are taken in here.
  */
 export function schemeFlows(
@@ -185,6 +197,12 @@ export function schemeFlows(
       tap: tap.id,
       open,
     })
+  }
+  const fulls = fullLevels(path)
+  for (const pump of scheme.pumps) {
+    const { from, to } = pump
+    if (to.kind !== 'vessel' || to.vessel === from.vessel) continue
+    add('pump', pump.id, from.vessel, to.vessel, pumpLaw(pump, path.vessels.get(from.vessel)!, fulls.get(to.vessel)!))
   }
   return built
 }

@@ -1,11 +1,11 @@
 import type { UpstreamLoss } from './upstream'
 
-export type FlowKind = 'intake' | 'link' | 'overflow' | 'rim' | 'tap'
+export type FlowKind = 'intake' | 'link' | 'overflow' | 'rim' | 'tap' | 'pump'
 
 /** A flow through the storm: what it is, where it runs, how much by the moment, m³/s. */
 export interface FlowSeries {
   kind: FlowKind
-  /** Id of the drop, link, overflow route, vessel or tap. */
+  /** Id of the drop, link, overflow route, vessel, tap or pump. */
   id: string
   from: string | undefined
   to: string | undefined

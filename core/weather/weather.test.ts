@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { storeLaws } from '../balance'
 import { newJob } from '../demo'
 import { buildWaterPath } from '../path/waterPath'
-import { dayNumber, readyRain } from '../rain'
+import { dayNumber, frostChance, frostSeason, readyRain } from '../rain'
 import { runStore } from '../balance/runStore'
 import { demandDays } from '../draw/demandDays'
 import { chanceFor } from '../standIns/chance'
@@ -16,8 +16,6 @@ import {
   drawDown,
   FARTHEST,
   frostAhead,
-  frostChance,
-  frostSeason,
   rainAhead,
   rations,
   type Forecast,

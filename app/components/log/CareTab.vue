@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { entryFor, uidOf, writeCalendar, type CalendarLine, type CareDue } from '#core/care'
-import { frostSeason, nextOn } from '#core/weather'
-import { dateOf } from '#core/rain'
+import { nextOn } from '#core/weather'
+import { dateOf, frostSeason } from '#core/rain'
 import { days } from '#core/units/quantity'
 import type { LivingAnswer } from '~/workers/simulation.worker'
 import { saveFile } from '~/composables/saveFile'

@@ -311,7 +311,7 @@ const exportSenML = () =>
             {{ say('log.change') }}
           </button>
           <button type="button" class="btn btn-bare" :aria-label="say('log.removeOf', { what: moment(entry.at) })" @click="remove(entry)">
-            {{ say('draw.remove') }}
+            {{ say('log.delete') }}
           </button>
         </span>
       </li>

@@ -54,7 +54,7 @@ const begun = computed(() => log.value.since !== undefined)
       </div>
       <p v-if="phone" class="text-13" role="status">{{ kept }}</p>
       <TabGroup :selected-index="tab" manual @change="(index: number) => (tab = index)">
-        <TabList class="flex flex-wrap gap-1 py-2" :aria-label="say('log.tabs')">
+        <TabList class="tabs flex gap-1 overflow-x-auto py-2" :aria-label="say('log.tabs')">
           <Tab v-for="each in TABS" :key="each" v-slot="{ selected }" as="template">
             <button type="button" class="btn" :class="{ 'btn-go': selected }">{{ say(`log.tab.${each}`) }}</button>
           </Tab>
@@ -112,6 +112,9 @@ const begun = computed(() => log.value.since !== undefined)
 .phone .main {
   padding: 4px 12px 24px;
   overflow: visible;
+}
+.tabs .btn {
+  flex: none;
 }
 .big {
   flex: 1;

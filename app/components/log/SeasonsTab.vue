@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { shutDownSteps, startUpSteps } from '#core/care'
 import { isShutDown } from '#core/living'
-import { dateOf } from '#core/rain'
-import { frostSeason, nextOn } from '#core/weather'
+import { dateOf, frostSeason } from '#core/rain'
+import { nextOn } from '#core/weather'
 
 /** Shutting down before the frost and starting again: ticked lists in order, made for this scheme. */
 const props = defineProps<{ today: number }>()

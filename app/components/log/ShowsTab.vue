@@ -37,10 +37,11 @@ function bars({ months }: StoreLife) {
       expected: tall(month.expected),
       came: tall(Math.min(month.came, Math.max(month.expected, month.came))),
       past: tall(month.past),
+      // Names of months need room: the first gives way to a January beside it.
       label:
-        i === 0 || month.month === 0
+        month.month === 0 || (i === 0 && month.month < 10)
           ? `${shortMonth(month.month)} ${month.year}`
-          : last.length <= 12 || month.month % 3 === 0
+          : i > 2 && (last.length <= 12 || month.month % 3 === 0)
             ? shortMonth(month.month)
             : '',
     })),
@@ -74,6 +75,14 @@ function dots({ diagnosis }: StoreLife) {
   }
 }
 
+/** Nobody is surer than this of a butt that he has not seen. */
+const SUREST = 0.99
+const odds = ({ odds: chance }: Suspect) =>
+  chance > SUREST
+    ? say('log.oddsOver', { odds: share(SUREST) })
+    : chance < 0.01
+      ? say('log.oddsUnder', { odds: share(0.01) })
+      : text(share(chance))
 const name = (suspect: Suspect) => say(`log.cause.${suspect.cause}`)
 function evidence(suspect: Suspect, life: StoreLife): string {
   const { cause, size = 0, since, leak } = suspect
@@ -96,7 +105,7 @@ function evidence(suspect: Suspect, life: StoreLife): string {
   const said = say(`log.evidence.${cause}`, values)
   return since === undefined ? said : `${said} ${say('log.sinceDay', { when: day(Math.floor(since / 1440)) })}`
 }
-const told = ({ diagnosis }: StoreLife) => (diagnosis?.suspects ?? []).filter(({ odds }, i) => i < 4 && (odds >= 0.02 || i === 0))
+const told = ({ diagnosis }: StoreLife) => (diagnosis?.suspects ?? []).filter(({ odds }, i) => i < 2 || (i < 4 && odds >= 0.02))
 
 function useCatch({ store, diagnosis }: StoreLife) {
   const ratio = diagnosis?.site?.ratio
@@ -180,7 +189,7 @@ const isNews = (ratio: number) => Math.abs(ratio - 1) > 0.03
       <ol class="mt-1">
         <li v-for="(suspect, i) in told(life)" :key="suspect.cause" class="border-t border-hair py-2">
           <p class="flex items-baseline gap-3">
-            <b>{{ name(suspect) }}</b> <span class="num">{{ text(share(suspect.odds)) }}</span>
+            <b>{{ name(suspect) }}</b> <span class="num">{{ odds(suspect) }}</span>
             <FigureValue v-if="suspect.cause === 'leak' && leakFigure(life, floorOf(life))" :figure="leakFigure(life, floorOf(life))!" />
           </p>
           <p class="text-13">{{ evidence(suspect, life) }}</p>

@@ -72,8 +72,8 @@ const rationName = ({ without, share: part }: StoreLife['rations'][number]) => {
         <div v-if="store.held" class="min-w-0">
           <p class="cap">{{ storeName(store.store) }}, {{ say('log.readOn', { when: day(store.held.read, living.today) }) }}</p>
           <p>
-            <FigureValue v-if="heldFigure(store)" :figure="heldFigure(store)!" size="big" />
-            <span class="text-ink-2"> {{ say('log.ofFull', { full: volume(store.held.full / 1000) }) }}</span>
+            <FigureValue v-if="heldFigure(store)" :figure="heldFigure(store)!" size="big" />{{ ' ' }}
+            <span class="text-ink-2">{{ say('log.ofFull', { full: volume(store.held.full / 1000) }) }}</span>
           </p>
           <p v-if="store.left">{{ lasts(store) }} <FigureValue v-if="lastsFigure(store)" :figure="lastsFigure(store)!" /></p>
         </div>
@@ -85,7 +85,9 @@ const rationName = ({ without, share: part }: StoreLife['rations'][number]) => {
         <li v-for="line in living.lines" :key="`${line.id} ${line.about}`">
           <p>
             {{ lineText(line) }}
-            <b v-if="line.by !== undefined" class="whitespace-nowrap">{{ say('today.by', { when: day(line.by, living.today) }) }}</b>
+            <b v-if="line.by !== undefined" class="whitespace-nowrap">{{
+              line.by <= living.today ? say('today.byToday') : say('today.by', { when: day(line.by, living.today) })
+            }}</b>
           </p>
           <button
             v-if="line.done"
@@ -156,7 +158,7 @@ const rationName = ({ without, share: part }: StoreLife['rations'][number]) => {
   grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
   gap: 8px 32px;
 }
-@container (max-width: 640px) {
+@media (max-width: 900px) {
   .today {
     grid-template-columns: minmax(0, 1fr);
   }

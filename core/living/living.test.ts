@@ -1,0 +1,132 @@
+import { describe, expect, it } from 'vitest'
+import { setSiteCatch } from '../edits'
+import { demoJobs, demoRecords, withDemoLogs } from '../demo'
+import { writeMoment } from '../log'
+import { jobTies } from '../path'
+import { dayNumber, readyRain } from '../rain'
+import { checkShape, job as jobSchema, type Entry, type Job } from '../scheme'
+import { climateOf, seedOf, simulatedForecast } from '../standIns'
+import type { Forecast } from '../weather'
+import { isShutDown, living, MOST_LINES, standsTo, type Living } from '.'
+
+const records = demoRecords()
+const rainOfJob = (job: Job) =>
+  readyRain(
+    job.rain,
+    records.find(({ id }) => 'record' in job.rain && id === job.rain.record),
+    job,
+  )
+function read(job: Job, today: number, forecast?: Forecast): Living {
+  const ready = rainOfJob(job)
+  return living(job, ready, forecast ?? simulatedForecast(climateOf(ready, job.site, seedOf(job.id)), today), today)
+}
+const flat = (today: number, rain: number, low: number): Forecast => ({
+  start: today,
+  days: 7,
+  rain: Array.from({ length: 20 }, () => Array.from({ length: 7 }, () => rain)),
+  low: Array.from({ length: 20 }, () => Array.from({ length: 7 }, () => low)),
+  high: Array.from({ length: 20 }, () => Array.from({ length: 7 }, () => low + 8)),
+  simulated: true,
+})
+
+describe.each([dayNumber(2026, 11, 29), dayNumber(2027, 2, 14), dayNumber(2026, 8, 20)])('the demo lived with up to day %i', (today) => {
+  const jobs = withDemoLogs(demoJobs(), records, today)
+  it('is whole: every log of the form of a file, nothing of it in the future', () => {
+    for (const job of jobs) {
+      expect(checkShape(jobSchema, job)).toEqual([])
+      expect(jobTies(job)).toEqual([])
+      for (const { at } of job.log.entries)
+        expect(at.slice(0, 10) <= new Date((today + 1) * 86_400_000).toISOString().slice(0, 10)).toBe(true)
+    }
+  })
+  it('two years of it, and a week of the others', () => {
+    const [boathouse, studio, shelter] = jobs.map((job) => job.log.entries.length)
+    expect(shelter).toBeGreaterThan(400)
+    expect(boathouse).toBeLessThan(40)
+    expect(studio).toBeLessThan(40)
+  })
+  it('never says more than five things at once, the worst first', () => {
+    for (const job of jobs) {
+      const { lines } = read(job, today)
+      expect(lines.length).toBeLessThanOrEqual(MOST_LINES)
+      expect(lines.map(({ weight }) => weight)).toEqual(lines.map(({ weight }) => weight).toSorted((a, b) => b - a))
+    }
+  })
+})
+
+describe('the leak that began in the second June', () => {
+  const today = dayNumber(2026, 11, 29)
+  const shelter = withDemoLogs(demoJobs(), records, today)[2]!
+  const { stores } = read(shelter, today)
+  it('is named first, from about then on, and its height is within what is said of it', () => {
+    const [worst] = stores[0]!.diagnosis!.suspects
+    expect(worst).toMatchObject({ cause: 'leak' })
+    expect(Math.abs(worst!.since! / 1440 - dayNumber(2026, 6, 1))).toBeLessThan(45)
+    const floor = shelter.schemes[0]!.stores[0]!.vessels[0]!.body.floor
+    expect(worst!.leak!.low - floor).toBeLessThan(0.31)
+    expect(worst!.leak!.high - floor).toBeGreaterThan(0.31)
+  })
+  it('is nothing that the year before shows', () => {
+    const may = dayNumber(2026, 5, 20)
+    const before = read({ ...shelter, log: { ...shelter.log, entries: shelter.log.entries.filter(({ at }) => at < '2026-05-20') } }, may)
+    const sound = before.stores[0]!.diagnosis!.suspects.find(({ cause }) => cause === 'sound')!
+    expect(sound.odds).toBeGreaterThan(0.15)
+  })
+})
+
+describe('today', () => {
+  const today = dayNumber(2026, 6, 10)
+  const [boathouse, studio] = withDemoLogs(demoJobs(), records, today)
+  const ids = (answer: Living) => answer.lines.map(({ id }) => id)
+  it('frost comes before all else, and not once it is shut down', () => {
+    expect(ids(read(boathouse!, today, flat(today, 0, -3)))[0]).toBe('frost')
+    const shut: Entry = { kind: 'season', id: 'shut', at: writeMoment(today, 400, 0), to: 'shut-down' }
+    const closed = { ...boathouse!, log: { ...boathouse!.log, entries: [...boathouse!.log.entries, shut] } }
+    expect(isShutDown(closed.log.entries)).toBe(true)
+    expect(ids(read(closed, today, flat(today, 0, -3)))).not.toContain('frost')
+  })
+  it('a store that runs out is told with ways to make do, and half lasts longer than all', () => {
+    const { stores } = read(studio!, today, flat(today, 0, 12))
+    const [store] = stores
+    expect(store!.left!.low).toBeLessThanOrEqual(store!.left!.high)
+    expect(store!.rations.at(-1)!.left.middle).toBeGreaterThanOrEqual(store!.left!.middle)
+  })
+  it('what is held is the last reading, what came since, less what was taken: it adds up', () => {
+    for (const job of [boathouse!, studio!]) {
+      const { held } = read(job, today).stores[0]!
+      expect(held!.readLitres + held!.came - held!.taken).toBeCloseTo(held!.litres, 6)
+      expect(held!.litres).toBeLessThanOrEqual(held!.full + 1e-9)
+    }
+  })
+  it('a job without an entry asks for a first reading', () => {
+    const bare = { ...boathouse!, log: { entries: [], ticked: [] } }
+    const answer = read(bare, today)
+    expect(answer.stores[0]!.held).toBeUndefined()
+    expect(ids(answer)).toEqual(expect.arrayContaining(['readFirst', 'readGauge']))
+  })
+  it('a diverter stands as it was turned last', () => {
+    const turned = (to: 'butt' | 'away', day: number): Entry => ({
+      kind: 'turned',
+      id: `t${day}`,
+      at: writeMoment(today + day, 400, 0),
+      part: 'twist',
+      to,
+    })
+    expect(standsTo([], 'twist')).toBe('butt')
+    expect(standsTo([turned('away', 0)], 'twist')).toBe('away')
+    expect(standsTo([turned('away', 0), turned('butt', 1)], 'twist')).toBe('butt')
+  })
+})
+
+describe('a site’s own catch', () => {
+  it('put into the plan multiplies what its roofs keep, and nothing of others', () => {
+    const scheme = demoJobs()[0]!.schemes[0]!
+    const next = setSiteCatch(scheme, 'butt-store', 0.9)
+    const [river, lane] = next.sections
+    expect(river!.runoff).toMatchObject({ kind: 'own' })
+    expect(lane!.runoff).toEqual(scheme.sections[1]!.runoff)
+    const once = river!.runoff.kind === 'own' ? river!.runoff.coefficient : 0
+    const twice = setSiteCatch(next, 'butt-store', 0.5).sections[0]!.runoff
+    expect(twice.kind === 'own' && twice.coefficient).toBeCloseTo(once * 0.5, 2)
+  })
+})

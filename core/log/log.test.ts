@@ -1,0 +1,392 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { demoJobs } from '../demo'
+import { buildWaterPath } from '../path/waterPath'
+import { dayNumber } from '../rain'
+import { checkShape, entry as entrySchema, LEVEL_WAYS, logDefaults, type Entry } from '../scheme'
+import {
+  caughtByMonth,
+  catchesOf,
+  channelOf,
+  checkEntry,
+  Condenser,
+  dayTold,
+  eventsOf,
+  fallsTo,
+  findLeak,
+  freshEntryId,
+  gaugeRecord,
+  heightTold,
+  layoutOf,
+  leakLitres,
+  levelAs,
+  LogLineError,
+  MANY_LINES,
+  mergeLogs,
+  momentNow,
+  momentOf,
+  PLAN,
+  rainOf,
+  readingsOf,
+  readLine,
+  readMoment,
+  readSenML,
+  storeLevels,
+  sumAt,
+  sumMonths,
+  weightedMedian,
+  withEntries,
+  withEntry,
+  withoutEntry,
+  writeLogCsv,
+  writeMoment,
+  writeSenML,
+  type Dry,
+} from '.'
+
+const [boathouse, studio] = demoJobs()
+const scheme = boathouse!.schemes[0]!
+const path = buildWaterPath(scheme)
+const levels = storeLevels(path, 'butt-store')
+const body = path.vessels.get('butt')!.vessel.body
+const START = dayNumber(2026, 6, 1)
+const at = (day: number, minute = 450) => writeMoment(START + day, minute, 60)
+const gauge = (day: number, depth: number): Entry => ({ kind: 'rain', id: `g${day}`, at: at(day), depth })
+const level = (day: number, litres: number, id = `l${day}`): Entry => ({
+  kind: 'level',
+  id,
+  at: at(day, 455),
+  vessel: 'butt',
+  by: 'volume',
+  value: litres / 1000,
+})
+const drawn = (day: number, litres: number): Entry => ({
+  kind: 'drawn',
+  id: `d${day}`,
+  at: at(day, 1100),
+  vessel: 'butt',
+  volume: litres / 1000,
+})
+
+describe('moments', () => {
+  it('are written and read back, and stand in order over a change of the clock', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -30_000, max: 60_000 }),
+        fc.integer({ min: 0, max: 1439 }),
+        fc.integer({ min: -56, max: 56 }),
+        (day, minute, quarters) => {
+          expect(momentOf(writeMoment(day, minute, quarters * 15))).toEqual({ day, minute, instant: day * 1440 + minute - quarters * 15 })
+        },
+      ),
+    )
+    // The hour that comes twice: half past one in summer time stands before half past one in winter time.
+    expect(momentOf('2026-10-25T01:30+01:00').instant).toBe(momentOf('2026-10-25T01:30Z').instant - 60)
+  })
+  it('of a morning tell of the day before, of an evening of their own', () => {
+    expect(dayTold({ day: 10, minute: 719 })).toBe(9)
+    expect(dayTold({ day: 10, minute: 720 })).toBe(10)
+  })
+  it('of a clock are those of its wall', () => {
+    const date = new Date(2026, 5, 1, 7, 30)
+    expect(momentNow(date)).toMatch(/^2026-06-01T07:30/)
+    expect(momentOf(momentNow(date)).instant).toBe(date.getTime() / 60_000)
+  })
+})
+
+describe('entries', () => {
+  it('lie in the order of their moments, whatever the order they come in, and every one is of the form of a file', () => {
+    const all = [gauge(3, 4), level(1, 80), gauge(2, 1), drawn(2, 30)]
+    const log = all.reduce(withEntry, logDefaults())
+    expect(log.entries.map(({ id }) => id)).toEqual(['l1', 'g2', 'd2', 'g3'])
+    for (const each of log.entries) expect(checkShape(entrySchema, each)).toEqual([])
+    expect(withEntry(log, { ...gauge(3, 9), at: at(0) }).entries[0]).toMatchObject({ id: 'g3', depth: 9 })
+    expect(withoutEntry(log, 'g3').entries).toHaveLength(3)
+    expect(withoutEntry(log, 'nothing')).toBe(log)
+    expect(freshEntryId(log.entries)).not.toBe('e0')
+  })
+  it('of two logs are joined, and an id that stands for two things loses neither', () => {
+    const mine = withEntries(logDefaults(), [gauge(1, 4), level(2, 80)])
+    const theirs = withEntries(logDefaults(), [gauge(1, 4), { ...drawn(5, 20), id: 'l2' }])
+    const both = mergeLogs(mine, theirs)
+    expect(both.entries.map(({ kind }) => kind)).toEqual(['rain', 'level', 'drawn'])
+    expect(new Set(both.entries.map(({ id }) => id)).size).toBe(3)
+  })
+})
+
+describe('levels', () => {
+  it('said in one way are the same in every other', () => {
+    const tote = buildWaterPath(studio!.schemes[0]!).vessels.get('tote')!.vessel.body
+    fc.assert(
+      fc.property(fc.double({ min: 0.02, max: 0.98, noNaN: true }), fc.constantFrom(body, tote), (share, of) => {
+        const height = heightTold(of, { by: 'share', value: share })
+        for (const by of LEVEL_WAYS) expect(heightTold(of, { by, value: levelAs(of, height, by) })).toBeCloseTo(height, 9)
+      }),
+    )
+  })
+  it('of a store that shares them give its litres and are given by them', () => {
+    for (const litres of [10, 60, 150, levels.full]) expect(levels.litresAt('butt', levels.heightFor(litres))).toBeCloseTo(litres, 6)
+    expect(levels.litresAt('butt', body.rim)).toBeGreaterThanOrEqual(levels.full)
+    expect(levels.areaAt(0.4)).toBeCloseTo((levels.litresAt('butt', 0.41) - levels.litresAt('butt', 0.39)) / 0.02, 6)
+  })
+  it('of four linked totes: one reading tells of all four', () => {
+    const four = buildWaterPath(studio!.schemes[2]!)
+    const own = storeLevels(four, 'totes')
+    const one = storeLevels(buildWaterPath(studio!.schemes[0]!), 'totes')
+    expect(own.litresAt('tote', 0.6) / one.litresAt('tote', 0.6)).toBeCloseTo(4, 6)
+  })
+})
+
+describe('an entry that cannot be, or hardly', () => {
+  const now = momentOf(at(10)).instant
+  const told = (entry: Entry, others: Entry[] = []) =>
+    checkEntry(path, others, entry, now).map(({ id, refused }) => `${id}${refused ? ' refused' : ''}`)
+  const down = (day: number, value: number): Entry => ({ kind: 'level', id: 'x', at: at(day), vessel: 'butt', by: 'rim', value })
+  it('is refused or asked back, each for its own reason', () => {
+    expect(told(gauge(11, 4))).toEqual(['future refused'])
+    expect(told(down(3, -0.01))).toEqual(['aboveRim refused'])
+    expect(told(down(3, body.rim + 0.1))).toEqual(['belowFloor refused'])
+    expect(told({ ...level(3, 50), by: 'share', value: 1.2 } as Entry)).toEqual(['shareOver refused'])
+    expect(told(down(3, 0.2), [level(2, 40)])).toEqual(['roseWithoutRain'])
+    expect(told(down(3, 0.2), [level(2, 40), gauge(3, 9)])).toEqual([])
+    expect(told(gauge(5, 130))).toEqual(['heavy'])
+    expect(told(gauge(9, 62), [gauge(1, 3), gauge(2, 6), gauge(3, 4), gauge(4, 5)])).toEqual(['tenTimes'])
+    expect(told({ ...gauge(4, 5), id: 'again' }, [gauge(4, 5)])).toEqual(['sameMoment'])
+    expect(told(drawn(4, 900))).toEqual(['drawnMore'])
+    expect(told(gauge(4, 5), [gauge(3, 4)])).toEqual([])
+  })
+})
+
+describe('rain of a log', () => {
+  it('belongs to the day before a morning reading; what waited in the gauge to the last day it can be of', () => {
+    const { rain, lumped } = rainOf([gauge(1, 4), gauge(2, 6), gauge(8, 9)], START, START + 9)
+    expect([...rain.depths]).toEqual([4, 6, 0, 0, 0, 0, 0, 9, 0, 0])
+    expect([...lumped].indexOf(1)).toBe(7)
+  })
+  it('is a record for the years: dry between readings, missing where nobody read for over a fortnight', () => {
+    const job = { ...boathouse!, log: withEntries(logDefaults(), [gauge(1, 4), gauge(3, 2), gauge(24, 9)]) }
+    const record = gaugeRecord(job)!
+    expect(record.depths.slice(0, 4)).toEqual([4, 0, 2, null])
+    expect(record.depths.at(-1)).toBe(9)
+    expect(gaugeRecord({ ...job, log: logDefaults() })).toBeUndefined()
+  })
+})
+
+describe('what came', () => {
+  it('is the change of level and all that was taken, by hand', () => {
+    const entries = [level(0, 80), gauge(2, 10), drawn(2, 30), level(4, 100)]
+    const rain = rainOf(entries, START - 1, START + 5)
+    const [event] = eventsOf(levels, readingsOf(levels, entries), rain, entries)
+    // 100 − 80 + 30 litres.
+    expect(event!.came).toBeCloseTo(50, 9)
+    expect(event).toMatchObject({ rain: 10, drawn: 30, sure: true })
+  })
+  it('up to the rim is at least what the reading shows', () => {
+    const entries = [level(0, 80), gauge(2, 40), level(4, levels.full)]
+    const [event] = eventsOf(levels, readingsOf(levels, entries), rainOf(entries, START - 1, START + 5), entries)
+    expect(event).toMatchObject({ sure: false })
+    const rain = rainOf(entries, START - 1, START + 5)
+    const catches = catchesOf(scheme, 'butt-store', rain, entries)
+    const sum = sumMonths(caughtByMonth(eventsOf(levels, readingsOf(levels, entries), rain, entries), catches, rain))
+    expect(sum.atLeast).toBe(true)
+    expect(sum.came + sum.past).toBeCloseTo(sum.expected, 6)
+  })
+  it('by the model is as the years have it, and nothing while it is shut down', () => {
+    const entries = [gauge(2, 10), gauge(6, 10)]
+    const rain = rainOf(entries, START - 1, START + 8)
+    const open = sumAt(catchesOf(scheme, 'butt-store', rain, entries), PLAN)
+    expect(open.filter((litres) => litres > 0)).toHaveLength(2)
+    const shut: Entry = { kind: 'season', id: 's', at: at(3), to: 'shut-down' }
+    const after = sumAt(catchesOf(scheme, 'butt-store', rain, [gauge(2, 10), shut, gauge(6, 10)]), PLAN)
+    expect(after.filter((litres) => litres > 0)).toHaveLength(1)
+    expect(after[2]).toBe(open[2])
+  })
+})
+
+describe('weighted median', () => {
+  it('is the plain one with even weights, and goes to the heavier side with others', () => {
+    const even = [1, 2, 3, 4, 9].map((value) => ({ value, weight: 1 }))
+    expect(weightedMedian(even)).toBe(3)
+    expect(weightedMedian([...even, { value: 10, weight: 1 }])).toBe(3.5)
+    expect(
+      weightedMedian([
+        { value: 1, weight: 1 },
+        { value: 8, weight: 3 },
+      ]),
+    ).toBe(8)
+  })
+})
+
+describe('a hole', () => {
+  // √(h − h₀) falls evenly with time: Torricelli over straight sides, closed form.
+  it('lets water down by the root of what stands over it, and not below itself', () => {
+    expect(fallsTo(0.9, 0.5, 0.1, 1)).toBeCloseTo(0.5 + (Math.sqrt(0.4) - 0.1) ** 2, 12)
+    expect(fallsTo(0.9, 0.5, 0.1, 100)).toBe(0.5)
+    expect(fallsTo(0.4, 0.5, 0.1, 3)).toBe(0.4)
+    // The first moment's pace is the derivative: 2·k·√(h − h₀).
+    const step = 1e-6
+    expect((0.9 - fallsTo(0.9, 0.5, 0.1, step)) / step).toBeCloseTo(2 * 0.1 * Math.sqrt(0.4), 4)
+    expect(leakLitres(levels, { height: 0.3, pace: 0.05 }, 0.7)).toBeCloseTo(2 * 0.05 * Math.sqrt(0.4) * levels.areaAt(0.7), 9)
+  })
+  it('is found where falls without any noise put it', () => {
+    const height = 0.33
+    const stills: Dry[] = []
+    let now = 0.8
+    for (let day = 0; day < 20; day++) {
+      const next = fallsTo(now, height, 0.05, 1)
+      const held = (h: number, d: number) => ({
+        instant: (START + d) * 1440,
+        day: START + d,
+        litres: levels.litresAt('butt', h),
+        height: h,
+        full: false,
+        error: 1,
+      })
+      stills.push({
+        event: {
+          from: held(now, day),
+          to: held(next, day + 1),
+          first: day,
+          end: day + 1,
+          rain: 0,
+          drawn: 0,
+          added: 0,
+          letGo: 0,
+          came: 0,
+          lumped: false,
+          sure: true,
+          room: 100,
+        },
+        expected: 0,
+        error: 0,
+      })
+      now = day === 11 ? 0.7 : next
+    }
+    const leak = findLeak(levels, stills)!
+    expect(Math.abs(leak.height - height)).toBeLessThan(0.01)
+    expect(leak.low).toBeLessThanOrEqual(height)
+    expect(leak.high).toBeGreaterThanOrEqual(height - 0.01)
+    expect(leak.gain).toBeGreaterThan(10)
+  })
+})
+
+describe('tables and loggers', () => {
+  const offset = () => 60
+  const every: Entry[] = [
+    gauge(1, 4.2),
+    level(2, 80),
+    { kind: 'level', id: 'lr', at: at(3), vessel: 'butt', by: 'rim', value: 0.31 },
+    drawn(3, 30),
+    { kind: 'topped-up', id: 'tu', at: at(4), vessel: 'butt', volume: 0.02 },
+    { kind: 'let-go', id: 'lg', at: at(4, 460), vessel: 'butt', volume: 0.05 },
+    { kind: 'flush-emptied', id: 'fe', at: at(5), part: 'flush' },
+    { kind: 'turned', id: 'tn', at: at(5, 460), part: 'twist', to: 'away' },
+    { kind: 'valve', id: 'va', at: at(6), part: 'link-1', to: 'shut' },
+    { kind: 'cleaned', id: 'cl', at: at(6, 460), what: 'screen', part: 'screen' },
+    { kind: 'dosed', id: 'do', at: at(7), vessel: 'butt', volume: 0.0004 },
+    { kind: 'mended', id: 'me', at: at(7, 460), what: 'joint' },
+    { kind: 'season', id: 'se', at: at(8), to: 'shut-down' },
+    { kind: 'test', id: 'te', at: at(8, 460), test: 'brackets', passed: true },
+    { kind: 'fault', id: 'fa', at: at(9), note: '=HYPERLINK("x"), "quoted", and\ntwo lines', who: 'Maud' },
+    { kind: 'note', id: 'no', at: at(9, 460), note: '-5 °C last night' },
+  ]
+  /** RFC 4180, by a reader of its own. */
+  function cellsOf(csv: string): string[][] {
+    const rows: string[][] = [['']]
+    let quoted = false
+    for (let i = 0; i < csv.length; i++) {
+      const c = csv[i]!
+      const row = rows.at(-1)!
+      if (quoted && c === '"' && csv[i + 1] === '"') row[row.length - 1] += csv[++i]!
+      else if (c === '"') quoted = !quoted
+      else if (!quoted && c === ',') row.push('')
+      else if (!quoted && c === '\r' && csv[i + 1] === '\n') {
+        rows.push([''])
+        i++
+      } else row[row.length - 1] += c
+    }
+    return rows.filter((row) => row.length > 1)
+  }
+  it('a log written as CSV reads back as the same log, and no cell is a formula', () => {
+    const rows = cellsOf(writeLogCsv(every))
+    const layout = layoutOf(rows[0]!)
+    const back = rows.slice(1).flatMap((cells, i) => readLine(layout, cells, i + 2, 'butt', offset))
+    expect(back.map((entry, i) => ({ ...entry, id: every[i]!.id }))).toEqual(every)
+    for (const cells of rows) for (const cell of cells) expect(cell).not.toMatch(/^[=+@]/)
+    for (const entry of back) expect(checkShape(entrySchema, { ...entry, id: 'x' })).toEqual([])
+  })
+  it('names of columns say what they hold and in which unit', () => {
+    expect(channelOf('Rain (in)')).toEqual({ kind: 'rain', times: 25.4 })
+    expect(channelOf('level from rim (mm)')).toEqual({ kind: 'level', by: 'rim', times: 0.001 })
+    expect(channelOf('water_depth_cm')).toEqual({ kind: 'level', by: 'floor', times: 0.01 })
+    expect(channelOf('Level (%)')).toEqual({ kind: 'level', by: 'share', times: 0.01 })
+    expect(channelOf('Volume (gal)')).toMatchObject({ by: 'volume', times: 0.003785411784 })
+    expect(channelOf('battery')).toBeUndefined()
+  })
+  it('dates are read as loggers write them, and no others', () => {
+    expect(readMoment('2026-06-01 07:05', offset)).toBe('2026-06-01T07:05+01:00')
+    expect(readMoment('2026/6/1', offset)).toBe('2026-06-01T07:00+01:00')
+    expect(readMoment('2026-06-01T07:05:30Z', offset)).toBe('2026-06-01T07:05Z')
+    expect(readMoment('2026-06-01 07:05 -0500', offset)).toBe('2026-06-01T07:05-05:00')
+    for (const bad of ['01/06/2026', '2026-13-01', '2026-02-30 07:00', '2026-06-01 25:00', 'yesterday', ''])
+      expect(readMoment(bad, offset)).toBeUndefined()
+  })
+  it.each([
+    [['when', 'what'], ['1', '2'], 'columns', 1],
+    [['date', 'rain (mm)'], ['soon', '2'], 'moment', 5],
+    [['date', 'rain (mm)'], ['2026-06-01', 'lots'], 'value', 5],
+    [['date', 'rain (mm)'], ['2026-06-01', '-3'], 'value', 5],
+    [['moment', 'kind', 'part', 'way', 'value'], ['2026-06-01', 'storm', '', '', ''], 'kind', 5],
+    [['moment', 'kind', 'part', 'way', 'value'], ['2026-06-01', 'level', 'butt', 'toe', '3'], 'way', 5],
+  ] as const)('a table with %j and %j is told by line and reason', (header, cells, problem, line) => {
+    let wrong: unknown
+    try {
+      readLine(layoutOf(header), cells, 5, 'butt', offset)
+    } catch (error) {
+      wrong = error
+    }
+    expect(wrong).toBeInstanceOf(LogLineError)
+    expect(wrong).toMatchObject({ problem, line })
+  })
+  it('many lines of a logger are condensed to a sum and a morning’s level a day, and no rain is lost', () => {
+    const condenser = new Condenser()
+    const layout = layoutOf(['time', 'rain (mm)', 'level (mm)'])
+    const days = 60
+    let fallen = 0
+    for (let hour = 0; hour < days * 24 * 6; hour++) {
+      const day = Math.floor(hour / 144)
+      const minute = (hour % 144) * 10
+      fallen += 0.2
+      condenser.add(
+        readLine(layout, [writeMoment(START + day, minute, 60), '0.2', String(400 + (minute === 420 ? 7 : 0))], hour, 'butt', offset),
+      )
+    }
+    expect(condenser.lines).toBeGreaterThan(MANY_LINES)
+    const entries = condenser.entries((n) => `c${n}`, offset)
+    expect(entries.length).toBeLessThan(3 * days)
+    expect(entries.reduce((sum, entry) => sum + (entry.kind === 'rain' ? entry.depth : 0), 0)).toBeCloseTo(fallen, 6)
+    expect(
+      entries.filter((entry) => entry.kind === 'level').every((entry) => entry.kind === 'level' && Math.abs(entry.value - 0.407) < 1e-9),
+    ).toBe(true)
+  })
+  it('SenML goes out and comes back; times from now, base values and units of RFC 8428 are read', () => {
+    const own = every.filter(({ kind }) => kind === 'rain' || kind === 'level')
+    const text = writeSenML(own, 'demo', (entry) => levelAs(body, heightTold(body, entry), 'floor'))
+    const back = readSenML(text, 'butt', 0, offset) as Entry[]
+    expect(back.map(({ kind }) => kind)).toEqual(own.map(({ kind }) => kind))
+    back.forEach((entry, i) => {
+      expect(momentOf(entry.at).instant).toBe(momentOf(own[i]!.at).instant)
+      if (entry.kind === 'level') expect(heightTold(body, entry)).toBeCloseTo(heightTold(body, own[i] as typeof entry), 3)
+    })
+    // The example of RFC 8428, 5.1.3, with what is measured exchanged for ours.
+    const example =
+      '[{"bn":"urn:dev:ow:10e2073a01080063:","bt":1.276020076e9,"bu":"mm","n":"rain","v":2.5},{"n":"level","u":"m","t":-60,"v":0.4}]'
+    expect(readSenML(example, 'butt', 0, () => 0)).toMatchObject([
+      { kind: 'rain', depth: 2.5, at: '2010-06-08T18:01Z' },
+      { kind: 'level', vessel: 'butt', by: 'floor', value: 0.4, at: '2010-06-08T18:00Z' },
+    ])
+    expect(readSenML('[{"n":"rain","u":"mm","v":1}]', 'butt', 1276020076, () => 0)).toMatchObject([{ at: '2010-06-08T18:01Z' }])
+    expect(() => readSenML('{"n":1}', 'butt', 0, offset)).toThrow(LogLineError)
+    expect(() => readSenML('[{"n":"rain","u":"K","v":1}]', 'butt', 0, offset)).toThrow(LogLineError)
+  })
+})
