@@ -234,3 +234,39 @@ test('an address may be held to so many requests a minute, where that is set', a
     server.kill()
   }
 })
+
+test('the simulated weather, gauge and log are asked for as real ones would be', async ({ request, baseURL }) => {
+  const forecast = await (await request.get('/api/v1/weather?place=Withy&day=2026-06-01&total=900')).json()
+  expect(forecast).toMatchObject({ simulated: true, days: 7, first: '2026-06-01' })
+  expect(forecast.rain.length).toBeGreaterThanOrEqual(20)
+  expect(await (await request.get('/api/v1/weather?place=Withy&day=2026-06-01&total=900')).json()).toEqual(forecast)
+  expect((await request.get('/api/v1/weather?total=lots')).status()).toBe(422)
+  expect((await request.get('/api/v1/gauge?speed=0')).status()).toBe(422)
+  expect((await request.get('/api/v1/weather?day=soon')).status()).toBe(422)
+
+  const day = await (await request.post('/api/v1/gauge', { data: { place: 'Withy', day: '2026-06-01', rain } })).json()
+  expect(day).toMatchObject({ tip: 0.2, simulated: true })
+  // A wet place, a day a second: tips come within a few days.
+  const stream = await fetch(`${baseURL}/api/v1/gauge?place=Withy&day=2026-06-01&total=6000&wetDays=300&speed=86400`)
+  expect(stream.headers.get('content-type')).toContain('text/event-stream')
+  let text = ''
+  const reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
+  for (const until = Date.now() + 12_000; Date.now() < until && !text.includes('event: tip');) text += (await reader.read()).value ?? ''
+  await reader.cancel()
+  expect(text).toContain('event: gauge')
+  const tip = JSON.parse(/event: tip[\s\S]*?data: (\{.*\})|data: (\{"at".*\})/.exec(text)!.slice(1).find(Boolean)!)
+  expect(tip.mm).toBe(0.2)
+
+  const entries = [
+    { kind: 'level', id: 'a', at: '2026-05-20T07:30Z', vessel: 'butt', by: 'volume', value: 0.1 },
+    { kind: 'rain', id: 'b', at: '2026-05-22T07:30Z', depth: 8 },
+  ]
+  const log = { since: '2026-05-20', entries, ticked: [] }
+  const living = await (await request.post('/api/v1/living', { data: { scheme, rain, log, place: 'Withy', day: '2026-06-01' } })).json()
+  expect(living.stores[0].held.litres).toBeGreaterThan(100)
+  expect(living.lines.length).toBeLessThanOrEqual(5)
+  const wrong = await request.post('/api/v1/living', {
+    data: { scheme, rain, log: { ...log, entries: [{ kind: 'storm' }] }, place: 'W', day: '2026-06-01' },
+  })
+  expect(wrong.status()).toBe(422)
+})

@@ -2,7 +2,8 @@ import { levelAs, heightTold } from '#core/log'
 import { dateOf } from '#core/rain'
 import type { Entry } from '#core/scheme'
 import { word } from '#core/figures/told'
-import { length, rainDepth, share, volume } from '#core/units/quantity'
+import type { CareTask } from '#core/care'
+import { days, length, rainDepth, share, volume } from '#core/units/quantity'
 
 /** Days and entries of a log in the reader's words. */
 export function useLogWords() {
@@ -98,5 +99,18 @@ export function useLogWords() {
     const said = say(id)
     return said === id ? test : said
   }
-  return { day, shortDay, weekday, moment, vesselName, partName, level, entryText }
+  /** How often care comes round. */
+  function rhythm({ rhythm: of }: Pick<CareTask, 'rhythm'>): string {
+    switch (of.kind) {
+      case 'rain':
+        return say('care.rhythm.rain')
+      case 'days':
+        return say('care.rhythm.days', { n: days(of.days) })
+      case 'seasonal':
+        return say('care.rhythm.seasonal', { n: days(of.days), otherwise: days(of.otherwise) })
+      case 'yearly':
+        return say('care.rhythm.yearly')
+    }
+  }
+  return { rhythm, day, shortDay, weekday, moment, vesselName, partName, level, entryText }
 }

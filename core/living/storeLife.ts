@@ -7,7 +7,6 @@ import {
   eventsOf,
   momentOf,
   PLAN,
-  rainOf,
   readingsOf,
   storeLevels,
   sumAt,

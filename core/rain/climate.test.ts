@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { defaultSite, type RainRecord } from '../scheme'
-import { calendarOf, dayNumber, fromIsoDate } from './calendar'
+import { calendarOf, dayNumber } from './calendar'
 import type { DailyRain } from './dailyRain'
 import { fitRecord, monthClimate, yearlySpread } from './fitRecord'
 import { readyRain } from './gaps'

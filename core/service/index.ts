@@ -1,2 +1,3 @@
 export * from './answers'
+export * from './living'
 export * from './requests'

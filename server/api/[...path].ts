@@ -2,10 +2,11 @@ import type { H3Event } from 'h3'
 import { TASK_NAMES, type TaskName } from '../reckon/names'
 import { refuse } from '../reckon/problem'
 
-/** What is answered under `/api`, by path: how it is asked for, and the answer. */
+/** What is answered under `/api`, by path: how it is asked for, and the answer; some are asked for in two ways. */
 interface Route {
   method: 'GET' | 'POST'
   answer: (event: H3Event, since: number) => unknown
+  get?: Route['answer']
 }
 
 let described: object | undefined
@@ -32,6 +33,8 @@ const ROUTES: Readonly<Record<string, Route>> = {
     answer: async () => (described ??= (await import('../reckon/openApi')).openApi()),
   },
   ...Object.fromEntries(TASK_NAMES.map((task) => [`v1/${task}`, ask(task)])),
+  'v1/weather': { ...ask('weather'), get: weatherOf },
+  'v1/gauge': { ...ask('gauge'), get: gaugeStream },
 }
 
 /** The one door for programs. Whatever goes wrong behind it is told as a problem. */
@@ -44,10 +47,10 @@ export default defineEventHandler(async (event) => {
   try {
     const route = Object.hasOwn(ROUTES, path) ? ROUTES[path]! : undefined
     if (!route) throw refuse(404, 'Not here', `There is nothing at ${event.path.slice(0, 200)}.`)
-    const allowed = route.method === 'GET' ? ['GET', 'HEAD'] : [route.method]
+    const allowed = route.method === 'GET' ? ['GET', 'HEAD'] : route.get ? ['GET', route.method] : [route.method]
     if (!allowed.includes(event.method))
       throw refuse(405, 'Wrong method', `This is asked for by ${route.method}.`, undefined, { allow: allowed.join(', ') })
-    return await route.answer(event, since)
+    return await (event.method === 'GET' && route.get ? route.get : route.answer)(event, since)
   } catch (error) {
     return sendProblem(event, error)
   }

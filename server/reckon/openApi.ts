@@ -1,4 +1,14 @@
-import { assessRequest, balanceRequest, buildRequest, layoutRequest, stormRequest, sweepRequest } from '#core/service/requests'
+import {
+  assessRequest,
+  balanceRequest,
+  buildRequest,
+  gaugeRequest,
+  layoutRequest,
+  livingRequest,
+  stormRequest,
+  sweepRequest,
+  weatherRequest,
+} from '#core/service/requests'
 import { FILE_VERSION } from '#core/scheme/schema/job'
 import { toJsonSchema } from '#core/scheme/jsonSchema'
 import type { TaskName } from './names'
@@ -27,6 +37,17 @@ const TOLD: Readonly<Record<TaskName, { schema: unknown; asks: string; answers: 
     asks: 'How a scheme is put together, with the goods of one country',
     answers: 'Parts, joints, runs, cuts, holes, bill and steps',
   },
+  weather: {
+    schema: weatherRequest,
+    asks: 'A made-up forecast for a place, true to its climate',
+    answers: 'Rain, lows and highs of seven days, by member',
+  },
+  gauge: { schema: gaugeRequest, asks: 'When a made-up tipping-bucket gauge tips on a day', answers: 'Seconds into the day, and mm a tip' },
+  living: {
+    schema: livingRequest,
+    asks: 'What a log says of a scheme',
+    answers: 'What is held, came, is wrong, is due, and how long it lasts',
+  },
 }
 
 const problem = {
@@ -52,6 +73,17 @@ const problem = {
   },
 }
 
+const query = (name: string, schema: object, description: string) => ({ name, in: 'query', required: false, schema, description })
+/** How a place is told in a query. */
+const PLACE = [
+  query('place', { type: 'string' }, 'Any name; the same name has the same weather'),
+  query('day', { type: 'string', format: 'date' }, 'Today where left out'),
+  query('total', { type: 'number' }, 'Rain a year, mm'),
+  query('pattern', { type: 'string' }, 'Shape of the year'),
+  query('wetDays', { type: 'number' }, 'Rain days a year'),
+  query('latitude', { type: 'number' }, 'Degrees, south negative'),
+]
+
 /** The description of what programs can ask for (OpenAPI 3.1), written from the very schemas that let requests in. */
 export function openApi() {
   const paths = Object.entries(TOLD).map(([name, { schema, asks, answers }]) => [
@@ -73,6 +105,27 @@ export function openApi() {
     info: { title: 'Vernal Cask', version: String(FILE_VERSION), description: 'Schemes are those of job files of this version.' },
     paths: {
       ...Object.fromEntries(paths),
+      '/api/v1/weather': {
+        ...(Object.fromEntries(paths)['/api/v1/weather'] as object),
+        get: {
+          operationId: 'weatherOf',
+          summary: 'The same from a yearly total',
+          parameters: PLACE,
+          responses: { 200: { description: 'A forecast' } },
+        },
+      },
+      '/api/v1/gauge': {
+        ...(Object.fromEntries(paths)['/api/v1/gauge'] as object),
+        get: {
+          operationId: 'gaugeStream',
+          summary: 'Tips of a made-up gauge as they come, as server-sent events',
+          parameters: [
+            ...PLACE,
+            query('speed', { type: 'number', minimum: 1, maximum: 86400 }, 'Seconds of the gauge in one of the clock'),
+          ],
+          responses: { 200: { description: 'Events named tip, with moment and mm', content: { 'text/event-stream': {} } } },
+        },
+      },
       '/api/health': { get: { operationId: 'health', summary: 'Whether the server is up', responses: { 200: { description: 'It is' } } } },
     },
   }

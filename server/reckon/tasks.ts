@@ -2,17 +2,23 @@ import {
   answerAssess,
   answerBalance,
   answerBuild,
+  answerGauge,
   answerLayout,
+  answerLiving,
   answerStormPlain,
   answerSweep,
+  answerWeather,
   assessRequest,
   balanceRequest,
   buildRequest,
+  gaugeRequest,
   layoutRequest,
+  livingRequest,
   rainGround,
   storeGround,
   stormRequest,
   sweepRequest,
+  weatherRequest,
 } from '#core/service'
 import { letIn } from '#core/scheme'
 import type { InferType, Schema } from 'yup'
@@ -56,6 +62,12 @@ export const TASKS: Readonly<Record<TaskName, Task>> = {
   build: task(buildRequest, ({ scheme, system }) => answerBuild(scheme, system)),
 
   storm: task(stormRequest, ({ scheme }) => answerStormPlain(scheme)),
+
+  weather: task(weatherRequest, answerWeather),
+
+  gauge: task(gaugeRequest, answerGauge),
+
+  living: task(livingRequest, answerLiving),
 }
 
 /** Defaults of the request's own fields, so that scripts may leave them out; the document itself has none. */

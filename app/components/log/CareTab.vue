@@ -11,22 +11,10 @@ const props = defineProps<{ living: LivingAnswer }>()
 const bench = useWorkbench()
 const { entries, draft, add } = useLog()
 const { say } = useSay()
-const { day } = useLogWords()
+const { day, rhythm } = useLogWords()
 
 const rows = computed(() => props.living.care.toSorted((a, b) => (b.over ?? -9999) - (a.over ?? -9999)))
 const name = ({ task }: CareDue) => say(`care.kind.${task.kind}`, task.values)
-function rhythm({ task: { rhythm } }: CareDue): string {
-  switch (rhythm.kind) {
-    case 'rain':
-      return say('care.rhythm.rain')
-    case 'days':
-      return say('care.rhythm.days', { n: days(rhythm.days) })
-    case 'seasonal':
-      return say('care.rhythm.seasonal', { n: days(rhythm.days), otherwise: days(rhythm.otherwise) })
-    case 'yearly':
-      return say('care.rhythm.yearly')
-  }
-}
 function due({ due: on, over }: CareDue): string {
   if (on === undefined || over === undefined) return say('care.afterRain')
   return over > 0
@@ -44,7 +32,7 @@ function exportCalendar() {
   const lines: CalendarLine[] = rows.value.map((row) => ({
     uid: uidOf(job.id, row.task),
     title: name(row),
-    text: say('care.calendarText', { job: job.name, rhythm: rhythm(row) }),
+    text: say('care.calendarText', { job: job.name, rhythm: rhythm(row.task) }),
     day: Math.max(props.living.today, row.due ?? props.living.today),
     rhythm: row.task.rhythm,
   }))
@@ -78,7 +66,7 @@ const remind = async () => (allowed.value = await Notification.requestPermission
         <span class="min-w-0">
           <b>{{ name(row) }}</b>
           <span class="block text-13 text-ink-2"
-            >{{ rhythm(row) }} ·
+            >{{ rhythm(row.task) }} ·
             {{ row.last === undefined ? say('care.never') : say('care.last', { when: day(row.last, living.today) }) }}</span
           >
         </span>

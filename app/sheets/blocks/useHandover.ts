@@ -1,9 +1,10 @@
+import { careTasks, shutDownSteps } from '#core/care'
+import { frostSeason } from '#core/rain'
 import type { Block } from '~/sheets/sheet'
 import { useSchemeFigures } from './useSchemeFigures'
 import { useQuotation } from './useQuotation'
 import { INNER, useWords } from './useWords'
 
-const CARE = ['rain', 'week', 'month', 'year', 'frost', 'spring'] as const
 const CAUTIONS = ['notDrinking', 'children', 'weight', 'localRules', 'neverInside', 'ladder', 'electric', 'plumber'] as const
 
 /** What stays with those who live with it: what it does and costs, how it is cared for, what to be careful of, whom to ask. */
@@ -15,8 +16,21 @@ export function useHandover() {
   const { figures } = useSchemeFigures()
   const { quoted } = useQuotation()
   const plates = usePlates()
+  const { rhythm } = useLogWords()
 
-  const care = (): Block[] => [heading('build.careTitle'), { kind: 'list', items: CARE.map((each) => say(`build.care.${each}`)) }]
+  /** Care of the parts that this scheme has, as the log keeps it; and what frost asks for, in order. */
+  function care(): Block[] {
+    const { scheme, job } = bench
+    if (!scheme || !job) return []
+    const tasks = careTasks(scheme, job.site).map((task) => `${say(`care.kind.${task.kind}`, task.values)}: ${rhythm(task)}`)
+    const season = frostSeason(job.site)
+    const steps = season ? shutDownSteps(scheme).map(({ kind, values }) => say(`season.shut-down.${kind}`, values)) : []
+    return [
+      heading('build.careTitle'),
+      { kind: 'list', items: tasks },
+      ...(steps.length > 0 ? [heading('season.title.shut-down'), { kind: 'list' as const, items: steps }] : []),
+    ]
+  }
   const cautions = (): Block[] => [
     heading('caution.title'),
     ...CAUTIONS.map((each): Block => ({ kind: 'caution', text: say(`build.caution.${each}`) })),

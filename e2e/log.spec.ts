@@ -1,0 +1,300 @@
+import { readFileSync } from 'node:fs'
+import { ARRANGEMENTS } from '../core/arrangements'
+import { demoJobs, demoRecords, withDemoLogs } from '../core/demo'
+import { dayNumber } from '../core/rain'
+import { writeJobFile } from '../core/scheme'
+import { axeClean, expect, openJobs, test } from './support'
+import type { Page } from '@playwright/test'
+
+/** The log of a demo job, at one of its parts. */
+async function openLog(page: Page, job: string, part = 'today') {
+  await openJobs(page)
+  await page.goto(`/job/${job}?doing=log&log=${part}`)
+  await expect(page.getByRole('tab', { name: 'Today' })).toBeVisible()
+}
+const press = async (page: Page, digits: string) => {
+  for (const digit of digits) await page.getByRole('button', { name: digit, exact: true }).click()
+}
+const keep = (page: Page) => page.getByRole('button', { name: 'Keep', exact: true }).click()
+/** A download of the page, as text. */
+async function downloaded(page: Page, click: () => Promise<void>): Promise<{ name: string; text: string }> {
+  const waiting = page.waitForEvent('download')
+  await click()
+  const file = await waiting
+  return { name: file.suggestedFilename(), text: readFileSync(await file.path(), 'utf8') }
+}
+
+test.describe('at a desk', () => {
+  test.use({ viewport: { width: 1280, height: 800 } })
+
+  test('a reading is put down by the pad, undone, put down again, and is there after a reload', async ({ page }) => {
+    await openLog(page, 'demo-withy-hard', 'entries')
+    await press(page, '7.5')
+    await expect(page.getByText('7.5 mm', { exact: true })).toBeVisible()
+    await keep(page)
+    await expect(page.getByText('Kept: Rain gauge, 7.5 mm')).toBeVisible()
+    const row = page.getByRole('listitem').filter({ hasText: 'Rain gauge 7.5 mm' })
+    await expect(row).toHaveCount(1)
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(row).toHaveCount(0)
+    await page.getByRole('button', { name: 'Redo', exact: true }).click()
+    await expect(row).toHaveCount(1)
+    await expect(page.getByText(/^Saved/)).toBeVisible()
+    await page.reload()
+    await expect(row).toHaveCount(1)
+    await row.getByRole('button', { name: /^Change/ }).click()
+    await page.getByRole('textbox', { name: 'Note' }).last().fill('after the storm')
+    await page.getByRole('button', { name: 'Keep', exact: true }).last().click()
+    await expect(row).toContainText('after the storm')
+    await row.getByRole('button', { name: /^Delete/ }).click()
+    await expect(row).toHaveCount(0)
+  })
+
+  test('what cannot be is refused with the reason, what is unlikely asked back, and nothing typed is lost', async ({ page }) => {
+    await openLog(page, 'demo-withy-hard', 'entries')
+    await page.getByRole('button', { name: 'Level', exact: true }).click()
+    await page.getByRole('button', { name: 'Up from the floor' }).click()
+    await press(page, '1400')
+    await keep(page)
+    await expect(page.getByText(/That is above the rim: the vessel is \d+\smm deep inside/)).toBeVisible()
+    await expect(page.getByRole('textbox', { name: 'Level' })).toHaveValue('1400')
+    await page.getByRole('button', { name: 'Share' }).click()
+    await page.getByRole('textbox', { name: 'Level' }).fill('lots')
+    await keep(page)
+    await expect(page.getByText('“lots” is no number that can be read here.')).toBeVisible()
+    await page.getByRole('button', { name: 'Rain gauge' }).click()
+    await press(page, '160')
+    await keep(page)
+    await expect(page.getByRole('alert')).toContainText('160 mm in one reading is rare')
+    await page.getByRole('button', { name: 'Keep it all the same' }).click()
+    await expect(page.getByText('Kept: Rain gauge, 160 mm')).toBeVisible()
+    // A moment that has not come yet.
+    await press(page, '4')
+    await page.getByText('When, who, a note').click()
+    await page.getByLabel('When').first().fill('2099-01-01T07:00')
+    await keep(page)
+    await expect(page.getByText('This moment has not come yet.', { exact: false })).toBeVisible()
+  })
+
+  test('today tells what is worth doing, and one touch does it and writes it down', async ({ page }) => {
+    await openLog(page, 'demo-pear-lane')
+    await expect(page.getByRole('heading', { name: /^Worth doing/ })).toBeVisible()
+    const line = page.getByRole('listitem').filter({ hasText: 'Look over all joints' })
+    const lines = page.locator('ol.lines > li')
+    await expect(lines.first()).toBeVisible()
+    expect(await lines.count()).toBeLessThanOrEqual(5)
+    if ((await line.count()) > 0) {
+      await line.getByRole('button', { name: /^Done/ }).click()
+      await expect(line).toHaveCount(0)
+    }
+    await axeClean(page)
+    await page
+      .getByRole('button', { name: /L, show its working/ })
+      .first()
+      .click()
+    await expect(page.getByText('Working: held now')).toBeVisible()
+    await expect(page.getByText('at the last reading')).toBeVisible()
+    await page.keyboard.press('Escape')
+  })
+
+  test('what it shows: caught against expected, each rain, and the leak that began in June with its height', async ({ page }) => {
+    // A log of a fixed day, so that the season is always the same.
+    const today = dayNumber(2026, 11, 29)
+    const records = demoRecords()
+    const lived = withDemoLogs(demoJobs(), records, today)[2]!
+    const file = writeJobFile({ ...lived, id: 'leaking', name: 'Leaking shelter' }, records)
+    await page.clock.setFixedTime(new Date('2026-11-29T10:00:00Z'))
+    await openJobs(page)
+    await page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({ name: 'leaking.cask.json', mimeType: 'application/json', buffer: Buffer.from(file) })
+    await expect(page.getByRole('heading', { name: 'Leaking shelter', level: 1 })).toBeVisible()
+    await page.goto('/job/leaking?doing=log&log=shows')
+    await expect(page.getByText('Something is likely wrong. Most likely first:')).toBeVisible()
+    const first = page.locator('h3', { hasText: 'Is something wrong?' }).locator('xpath=following-sibling::ol[1]/li').first()
+    await expect(first).toContainText('A leak')
+    await expect(first).toContainText(/stops \d+\smm above the floor \(between \d+\smm and \d+\smm\)/)
+    await expect(first).toContainText('Since about')
+    await first.getByRole('button', { name: /L, show its working/ }).click()
+    await expect(page.getByText('Working: leaks in a day')).toBeVisible()
+    await page.keyboard.press('Escape')
+    await page.getByText('As a table').click()
+    await expect(page.getByRole('row', { name: /Jun 2026|June 2026/ })).toBeVisible()
+    await axeClean(page)
+  })
+
+  test('care is ticked, and taken away as a calendar that keeps its ids', async ({ page }) => {
+    await openLog(page, 'demo-pear-lane', 'care')
+    const sediment = page.getByRole('listitem').filter({ hasText: 'Let the sediment out' })
+    await sediment.getByRole('button', { name: /^Done/ }).click()
+    await expect(sediment).toContainText('last today')
+    const { name, text } = await downloaded(page, () => page.getByRole('button', { name: 'Export calendar (.ics)' }).click())
+    expect(name).toBe('Pear Lane tram-stop shelter.ics')
+    expect(text).toContain('UID:demo-pear-lane-sediment-butt@vernal-cask')
+    expect(text).toContain('RRULE:FREQ=YEARLY')
+    expect(text).toContain('BEGIN:VALARM')
+    const again = await downloaded(page, () => page.getByRole('button', { name: 'Export calendar (.ics)' }).click())
+    const uids = (of: string) => [...of.matchAll(/^UID:(.+)$/gm)].map(([, uid]) => uid)
+    expect(uids(again.text)).toEqual(uids(text))
+    await axeClean(page)
+  })
+
+  test('shutting down for the frost is a list made for this scheme; what is ticked stays ticked, and shut it asks for nothing more', async ({
+    page,
+  }) => {
+    await openLog(page, 'demo-tannery-row', 'seasons')
+    const step = page.getByRole('checkbox', { name: /Leave Tote 1 a tenth empty/ })
+    await step.check()
+    await expect(page.getByText(/^Saved/)).toBeVisible()
+    await page.reload()
+    await expect(step).toBeChecked()
+    await page.getByRole('button', { name: 'It is shut down' }).click()
+    await expect(page.getByRole('heading', { name: 'Start again after the frost' })).toBeVisible()
+    await page.getByRole('tab', { name: 'Today' }).click()
+    await expect(page.getByText(/Frost is likely/)).toHaveCount(0)
+    await page.getByRole('tab', { name: 'Frost' }).click()
+    await page.getByRole('button', { name: 'It is started again' }).click()
+    await expect(page.getByRole('heading', { name: 'Shut down for the frost' })).toBeVisible()
+    await axeClean(page)
+  })
+
+  test('a logger’s table comes in and goes out again; a bad line is told by its number and takes nothing in', async ({ page }) => {
+    await openLog(page, 'demo-withy-hard', 'entries')
+    await page.getByText('Import and export').click()
+    const count = async () => Number(/\((\d+)\)/.exec((await page.getByRole('heading', { name: /^Entries/ }).textContent())!)![1])
+    const before = await count()
+    const lines = Array.from({ length: 30 }, (_, k) => `2026-03-${String(k + 1).padStart(2, '0')} 07:00,${k % 3},${300 + k}`)
+    const csv = ['time,rain (mm),level from rim (mm)', ...lines].join('\n')
+    const chooser = page.getByLabel('Import CSV or SenML')
+    await chooser.setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from(csv.replace(',2,305', ',two,305')) })
+    await expect(page.getByRole('alert')).toContainText('Line 7: “two” is no number from nought up. Nothing was taken in.')
+    expect(await count()).toBe(before)
+    await chooser.setInputFiles({ name: 'logger.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
+    await expect.poll(count).toBe(before + 60)
+    const out = await downloaded(page, () => page.getByRole('button', { name: 'Export CSV' }).click())
+    expect(out.text.split('\r\n')[0]).toBe('moment,kind,part,way,value,unit,who,note')
+    expect(out.text).toContain('2026-03-05T07:00Z,level,butt,rim,0.304,m,,')
+    const senml = await downloaded(page, () => page.getByRole('button', { name: 'Export SenML' }).click())
+    expect(JSON.parse(senml.text)[0]).toMatchObject({ bn: 'urn:dev:vernal-cask:demo-withy-hard:' })
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect.poll(count).toBe(before)
+    await page.getByLabel('Type or paste a season as a table').fill('date, rain (mm)\n2026-04-01, 3.5\n2026-04-09, 12')
+    await page.getByRole('button', { name: 'Take the table in' }).click()
+    await expect.poll(count).toBe(before + 2)
+  })
+
+  test('a million lines are read with progress and can be called off', async ({ page }) => {
+    await openLog(page, 'demo-withy-hard', 'entries')
+    await page.getByText('Import and export').click()
+    const line = (k: number) => `${new Date(Date.UTC(2024, 0, 1) + k * 60_000).toISOString().slice(0, 16)}Z,0,400\n`
+    let csv = 'time,rain (mm),level (mm)\n'
+    for (let k = 0; k < 1_000_000; k++) csv += line(k)
+    await page.getByLabel('Import CSV or SenML').setInputFiles({ name: 'long.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
+    await expect(page.getByText('Reading long.csv')).toBeVisible()
+    await page.getByRole('button', { name: 'Cancel' }).click()
+    await expect(page.getByText('Reading long.csv')).toHaveCount(0)
+    await expect(page.getByRole('heading', { name: /^Entries \(1\d\)/ })).toBeVisible()
+  })
+
+  test('a photo is kept small and shown with its note, and one that is none is refused', async ({ page }) => {
+    await openLog(page, 'demo-withy-hard', 'entries')
+    const png = await page.evaluate(async () => {
+      const canvas = new OffscreenCanvas(2000, 1500)
+      const pen = canvas.getContext('2d')!
+      pen.fillStyle = '#276'
+      pen.fillRect(0, 0, 2000, 1500)
+      return [...new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer())]
+    })
+    await page.getByLabel('Photos').setInputFiles({ name: 'joint.png', mimeType: 'image/png', buffer: Buffer.from(png) })
+    await page.getByRole('textbox', { name: 'Note' }).first().fill('The joint under the trough')
+    await page.getByRole('button', { name: 'Put it down' }).click()
+    const picture = page.getByRole('img', { name: 'Photo: The joint under the trough' })
+    await expect(picture).toBeVisible()
+    expect(
+      await picture.evaluate((image: HTMLImageElement) => image.decode().then(() => [image.naturalWidth, image.naturalHeight])),
+    ).toEqual([1280, 960])
+    await expect(page.getByText(/^Saved/)).toBeVisible()
+    await page.reload()
+    await expect(picture).toBeVisible()
+    await page.getByLabel('Photos').setInputFiles({ name: 'song.png', mimeType: 'image/png', buffer: Buffer.from('no picture') })
+    await page.getByRole('button', { name: 'Put it down' }).click()
+    await expect(page.getByRole('alert')).toContainText('song.png is no picture that this browser can read')
+  })
+
+  test('the trainer hides a fault, and the truth comes out', async ({ page }) => {
+    await openLog(page, 'demo-withy-hard', 'trainer')
+    await page.getByRole('button', { name: 'Lesson 2' }).click()
+    for (let week = 0; week < 4; week++) await page.getByRole('button', { name: 'A week on' }).click()
+    await page.getByRole('button', { name: 'Strong rain does not get through' }).click()
+    await expect(page.getByText(/1 wrong guesses/)).toBeVisible()
+    await page.getByRole('button', { name: 'A leak' }).click()
+    await expect(page.getByRole('alert')).toContainText('Right: A leak')
+    await axeClean(page)
+  })
+
+  test('a job of one’s own begins its log with a first reading, in inches and gallons', async ({ page }) => {
+    await openJobs(page)
+    const scheme = ARRANGEMENTS[5]!()
+    const job = { ...demoJobs()[1]!, id: 'own', name: 'A porch', schemes: [scheme], chosen: scheme.id, log: { entries: [], ticked: [] } }
+    const file = writeJobFile(job, demoRecords())
+    await page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({ name: 'own.cask.json', mimeType: 'application/json', buffer: Buffer.from(file) })
+    await expect(page.getByRole('heading', { name: 'A porch', level: 1 })).toBeVisible()
+    await page.getByRole('button', { name: 'Log', exact: true }).click()
+    await expect(page.getByRole('heading', { name: 'Is it built?' })).toBeVisible()
+    await page.getByRole('button', { name: 'Level', exact: true }).click()
+    await page.getByRole('button', { name: 'Down from the rim' }).click()
+    await press(page, '12')
+    await expect(page.getByText(/down from the rim/).first()).toBeVisible()
+    await keep(page)
+    await expect(page.getByText(/^Kept: Level/)).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Is it built?' })).toHaveCount(0)
+    await expect(page.getByText(/of\s\d+(\.\d+)?\sgal/)).toBeVisible()
+    await press(page, '0.5')
+    await page.getByRole('button', { name: 'Rain gauge' }).click()
+    await press(page, '0.5')
+    await keep(page)
+    await expect(page.getByText(/^Kept: Rain gauge, 0.50?0?\sin/)).toBeVisible()
+  })
+})
+
+test.describe('in the yard', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
+
+  test('a system that stands opens with today; a gauge reading takes three touches besides its digits', async ({ page }) => {
+    await openJobs(page)
+    await page.getByRole('link', { name: 'Go on with Pear Lane tram-stop shelter' }).tap()
+    await expect(page.getByRole('heading', { name: /^Worth doing/ })).toBeVisible()
+    const button = page.getByRole('button', { name: 'Rain gauge', exact: true })
+    const box = (await button.boundingBox())!
+    expect(box.y + box.height).toBeLessThan(844)
+    expect(box.height).toBeGreaterThanOrEqual(44)
+    await button.first().tap()
+    for (const digit of '6') await page.getByRole('button', { name: digit, exact: true }).tap()
+    await page.getByRole('button', { name: 'Keep', exact: true }).tap()
+    await expect(page.getByText('Kept: Rain gauge, 6 mm')).toBeVisible()
+    for (const part of ['Entries', 'What it shows', 'Care', 'Frost', 'Trainer', 'Today']) {
+      await page.getByRole('tab', { name: part }).tap()
+      await expect(page.getByRole('tab', { name: part })).toHaveAttribute('aria-selected', 'true')
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+    }
+    await axeClean(page)
+  })
+
+  test('works with no signal: what is put down offline is there when the page comes back', async ({ page, context }) => {
+    await openLog(page, 'demo-withy-hard')
+    await page.getByRole('button', { name: 'Level', exact: true }).first().tap()
+    await context.setOffline(true)
+    await page.getByRole('button', { name: 'Volume' }).tap()
+    await press(page, '90')
+    await keep(page)
+    await expect(page.getByText(/^Kept: Level/)).toBeVisible()
+    await context.setOffline(false)
+    await page.reload()
+    await page.getByRole('tab', { name: 'Entries' }).tap()
+    await expect(page.getByRole('listitem').filter({ hasText: 'Butt: 90 L' }).first()).toBeVisible()
+  })
+})
