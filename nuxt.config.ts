@@ -122,7 +122,7 @@ export default defineNuxtConfig({
         'font-src': ["'self'"],
         'form-action': ["'self'"],
         'frame-ancestors': ["'none'"],
-        'img-src': ["'self'", 'data:', 'blob:'],
+        'img-src': ["'self'", 'data:'],
         'manifest-src': ["'self'"],
         'object-src': ["'none'"],
         'script-src-attr': ["'none'"],

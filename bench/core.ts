@@ -1,11 +1,14 @@
 import { assess } from '../core/assess'
 import { dailyInflow, runStore, runVolumes, simulateYears, storeLaws, storeSeries, sweep, sweepGround, sweepVolumes } from '../core/balance'
 import { partsGround, planBuild } from '../core/build'
-import { demoRecords, tanneryRow, withyHard } from '../core/demo'
+import { demoJobs, demoRecords, tanneryRow, withDemoLogs, withyHard } from '../core/demo'
 import { calendarOf, dayNumber, isoDate, readRain, readyRain, scaledTable, typeTwoStorm } from '../core/rain'
 import { addVessel, placeVessel } from '../core/edits'
 import { layOut } from '../core/layout'
-import type { Scheme } from '../core/scheme'
+import { living } from '../core/living'
+import { momentOf, withEntries, withEntry, writeMoment } from '../core/log'
+import { jobTies } from '../core/path'
+import { checkShape, job as jobSchema, type Entry, type Job, type Scheme } from '../core/scheme'
 import { end, FittingIndex, FITTINGS, solveChain } from '../core/parts'
 import { ensembleRows, groundOfEnsemble, rainGround } from '../core/service'
 import { batchRow, runStorm, tableStorms } from '../core/storm'
@@ -42,6 +45,27 @@ function elsewhere(scheme: Scheme, times: number): void {
 const BAND = { volumes: 24, days: 7305, slice: 8 }
 
 /** The core alone, on the boathouse. */
+const LOG = { today: dayNumber(2026, 11, 29), entries: 40_000 }
+/** The demo's two years of a log, five times over, with notes between until it has so many entries. */
+function longLog(): Job {
+  const job = withDemoLogs(demoJobs(), demoRecords(), LOG.today)[2]!
+  const years = Array.from({ length: 5 }, (_, k) =>
+    job.log.entries.map((each): Entry => ({
+      ...each,
+      id: `${each.id}-${k}`,
+      at: `${Number(each.at.slice(0, 4)) - 2 * k}${each.at.slice(4)}`,
+    })),
+  ).flat()
+  const sound = years.filter(({ at }) => !Number.isNaN(momentOf(at).day))
+  const notes = Array.from({ length: LOG.entries - sound.length }, (_, k): Entry => ({
+    kind: 'note',
+    id: `note-${k}`,
+    at: writeMoment(LOG.today - Math.floor(k / 11) - 1, 60 * (k % 11) + 600, 0),
+    note: 'Looked in.',
+  }))
+  return { ...job, log: withEntries({ entries: [], ticked: [] }, [...sound, ...notes]) }
+}
+
 export function runCoreBench(): { what: string; ms: number; limit?: number; unit?: string }[] {
   const { schemes, rain } = withyHard()
   const scheme = schemes[0]!
@@ -80,7 +104,24 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
     end('bung-coarse', '2', 'female'),
   ]
   const index = new FittingIndex(FITTINGS)
+  const lived = longLog()
+  const livedRain = rainGround(lived.rain, demoRecords()[2], lived).ready
+  let entry = 0
   return [
+    {
+      what: `a log of ten years read, ${LOG.entries} entries`,
+      ms: time(() => living(lived, livedRain, undefined, LOG.today)),
+      limit: 1000,
+    },
+    {
+      what: 'one entry more in it, in its place and checked',
+      ms: time(() => {
+        const added = withEntry(lived.log, { kind: 'rain', id: `more-${entry++}`, at: writeMoment(LOG.today, 450, 0), depth: 3 })
+        const job = { ...lived, log: added }
+        if (checkShape(jobSchema, job).length > 0 || jobTies(job).length > 0) throw new Error('the log is not sound')
+      }),
+      limit: 50,
+    },
     { what: 'balance kernel, one simulated day of one volume', ms: (kernel * 1e6) / (BAND.days * BAND.volumes), unit: 'ns' },
     { what: 'made records between two looks at a cancel', ms: time(() => ensembleRows(bands, 0, BAND.slice)), limit: 100 },
     { what: `reading a daily record of ${LONG_YEARS} years`, ms: time(() => readRain(text, {})), limit: 500 },

@@ -150,7 +150,7 @@ test('the import is corrected before anything is kept', async ({ page }) => {
 test('a record kept once serves another job', async ({ page }) => {
   await openJob(page, 'Pear Lane tram-stop shelter', 'Sky')
   await page.getByRole('button', { name: 'Bring in a record' }).click()
-  await page.getByText('Records already here: 3').click()
+  await page.getByText('Records already here: 4').click()
   await page.getByRole('button', { name: 'Use Withy Hard, made record' }).click()
   await expect(page.getByText('Withy Hard, made record', { exact: true })).toBeVisible()
   await settled(page)

@@ -179,7 +179,7 @@ test('a pipe is led round a corner on the plan and straight again; a tape that s
   await expect(snags).not.toContainText('was measured as')
 })
 
-test('seen from the yard, and both pictures are kept as SVG', async ({ page }) => {
+test('seen from the yard, and the picture is kept as SVG and as PNG', async ({ page }) => {
   await openJob(page, 'Tannery Row dye studio', 'Cask')
   await site(page).getByRole('button', { name: 'From the yard' }).click()
   await expect(page.getByRole('group', { name: /at the first wall, seen from the yard/ })).toBeVisible()
@@ -190,6 +190,18 @@ test('seen from the yard, and both pictures are kept as SVG', async ({ page }) =
   const text = await (await file.createReadStream()).toArray().then((parts) => Buffer.concat(parts).toString())
   expect(text).toContain('Tote 1')
   expect(text).toMatch(/^<svg[^>]*xmlns="http:\/\/www\.w3\.org\/2000\/svg"/)
+  const png = page.waitForEvent('download')
+  await site(page).getByRole('button', { name: 'Save as PNG' }).click()
+  const picture = await png
+  expect(picture.suggestedFilename()).toContain('.png')
+  const bytes = await (await picture.createReadStream()).toArray().then((parts) => Buffer.concat(parts))
+  // Width and height stand in the header (PNG specification, IHDR): three pixels for one of the drawing's.
+  const box = await page
+    .getByRole('group', { name: /at the first wall, seen from the yard/ })
+    .evaluate((svg) => [(svg as unknown as SVGSVGElement).viewBox.baseVal.width, (svg as unknown as SVGSVGElement).viewBox.baseVal.height])
+  expect(bytes.subarray(1, 4).toString()).toBe('PNG')
+  expect(bytes.readUInt32BE(16)).toBe(Math.round(box[0]! * 3))
+  expect(bytes.readUInt32BE(20)).toBe(Math.round(box[1]! * 3))
 })
 
 test('starters are looked for by what one has and what one wants', async ({ page }) => {

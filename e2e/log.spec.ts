@@ -138,6 +138,31 @@ test.describe('at a desk', () => {
     const uids = (of: string) => [...of.matchAll(/^UID:(.+)$/gm)].map(([, uid]) => uid)
     expect(uids(again.text)).toEqual(uids(text))
     await axeClean(page)
+    // All jobs that are in use in one file.
+    await page.goto('/')
+    const all = await downloaded(page, () => page.getByRole('button', { name: 'Care calendar of all jobs (.ics)' }).click())
+    expect(all.text).toContain('UID:demo-pear-lane-sediment-butt@vernal-cask')
+    expect(all.text).toContain('UID:demo-tannery-row-frost@vernal-cask')
+  })
+
+  test('simulated sensors say what they are, and a day of theirs is kept as entries', async ({ page }) => {
+    await openLog(page, 'demo-withy-hard', 'entries')
+    await page.getByText('Simulated sensors', { exact: true }).click()
+    await page.clock.install()
+    await page.getByRole('button', { name: 'Switch on' }).click()
+    await expect(page.getByText(/hour \d+/)).toBeVisible()
+    await page.clock.runFor(25_500)
+    await page.getByRole('button', { name: /^Keep the readings of/ }).click()
+    await expect(page.getByText("Kept: the day's rain and its last level.")).toBeVisible()
+    await expect(
+      page
+        .getByRole('listitem')
+        .filter({ hasText: '11:55 pm' })
+        .or(page.getByRole('listitem').filter({ hasText: '23:55' }))
+        .first(),
+    ).toBeVisible()
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await page.getByRole('button', { name: 'Switch off' }).click()
   })
 
   test('shutting down for the frost is a list made for this scheme; what is ticked stays ticked, and shut it asks for nothing more', async ({

@@ -29,6 +29,22 @@ for (const [size, viewport] of Object.entries(SIZES)) {
           }
         })
       }
+
+      test('the log, every part of it: no text on another, none cut off, axe clean', async ({ page }) => {
+        test.setTimeout(150_000)
+        await openJobs(page)
+        for (const job of ['demo-pear-lane', 'demo-tannery-row']) {
+          for (const part of ['today', 'entries', 'shows', 'care', 'seasons', 'trainer']) {
+            await page.goto(`/job/${job}?doing=log&log=${part}`)
+            await expect(page.getByRole('tab', { name: 'Today' })).toBeVisible()
+            await expect(page.getByText('The years are being run…')).toHaveCount(0)
+            await expect(page.getByRole('tabpanel').locator('h2').first()).toBeVisible()
+            expect([job, part, await textFaults(page)]).toEqual([job, part, []])
+            await axeClean(page)
+            expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(viewport.width)
+          }
+        }
+      })
     })
   }
 }
@@ -51,6 +67,15 @@ test('American terms and feet reach every word and figure', async ({ page }) => 
     const text = await page.locator('body').innerText()
     expect(text).not.toMatch(/\b(butt|downpipe)s?\b/i)
     expect(text).not.toMatch(/\d\s?(mm|L)\b(?!\/m)/)
+  }
+  for (const part of ['today', 'entries', 'shows', 'care', 'seasons']) {
+    await page.goto(`/job/demo-tannery-row?doing=log&log=${part}`)
+    await expect(page.getByRole('tab', { name: 'Today' })).toBeVisible()
+    await expect(page.getByRole('tabpanel').locator('h2').first()).toBeVisible()
+    const text = await page.locator('body').innerText()
+    expect(text).not.toMatch(/\b(butt|downpipe|mains)s?\b/i)
+    // The typed table's example is of a logger in millimetres.
+    expect(text).not.toMatch(/\d\s?(mm|L|°C)\b(?!\/m)/)
   }
 })
 

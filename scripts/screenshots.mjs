@@ -9,7 +9,6 @@ const VIEWS = [
   ['drop', '/job/demo-withy-hard?station=drop', {}],
   ['build-order', '/job/demo-withy-hard?doing=build&part=order', {}],
   ['build-bill', '/job/demo-tannery-row?doing=build&part=bill', { scheme: 'Four totes, linked low' }],
-  ['build-cuts', '/job/demo-tannery-row?doing=build&part=cuts', { scheme: 'Four totes, linked low', show: 'How it goes together' }],
   ['cask-years', '/job/demo-withy-hard?station=cask&wide=yes', {}],
   ['cask', '/job/demo-tannery-row?station=cask', { scheme: 'Four totes, linked low' }],
   ['site-plan', '/job/demo-tannery-row?station=cask', { scheme: 'Four totes, linked low', show: 'Where it stands' }],
@@ -19,9 +18,10 @@ const VIEWS = [
   ['draw', '/job/demo-pear-lane?station=draw', {}],
   ['roof-plan', '/job/demo-tannery-row?station=roof', {}],
   ['gutter-frown', '/job/demo-tannery-row?station=gutter', { scheme: 'Gutter as it was found', show: 'is high at' }],
-  ['sizes', '/job/demo-withy-hard?station=cask&wide=yes', { bands: true, show: 'What another size would do' }],
+  ['log-today', '/job/demo-pear-lane?doing=log&log=today', {}],
+  ['log-shows', '/job/demo-pear-lane?doing=log&log=shows', {}],
+  ['phone-today', '/job/demo-pear-lane', { phone: true }],
   ['compare', '/job/demo-tannery-row?station=gutter', { compare: true }],
-  ['phone-trial', '/job/demo-tannery-row?station=cask&doing=trial', { phone: true }],
   ['phone-drop', '/job/demo-withy-hard?station=drop', { phone: true }],
   ['phone-build', '/job/demo-withy-hard?doing=build&part=order', { phone: true }],
 ]
@@ -52,7 +52,7 @@ for (const [name, path, { phone, theme = 'light', open, scheme, show, bands, com
     await page.goto(`http://127.0.0.1:${PORT}${path}`)
     const ready = path.includes('trial')
       ? page.getByTestId('trial-clock')
-      : path.includes('build')
+      : path.includes('build') || path.includes('log') || name === 'phone-today'
         ? page.getByRole('tab')
         : page.getByRole('button', { name: /%, show its working/ })
     await ready.first().waitFor()

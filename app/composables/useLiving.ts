@@ -10,10 +10,12 @@ export function useLiving() {
   const answer = shallowRef<LivingAnswer>()
   const failed = ref('')
   let timer: ReturnType<typeof setTimeout> | undefined
+  let ticket = 0
   async function read() {
+    const mine = ++ticket
     try {
       const next = await bench.readLog(today.value)
-      if (!next) return
+      if (!next || mine !== ticket) return
       answer.value = next
       failed.value = ''
     } catch (error) {

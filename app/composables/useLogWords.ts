@@ -3,6 +3,7 @@ import { dateOf } from '#core/rain'
 import type { Entry } from '#core/scheme'
 import { word } from '#core/figures/told'
 import type { CareTask } from '#core/care'
+import type { TodayLine } from '#core/living'
 import { days, length, rainDepth, share, volume } from '#core/units/quantity'
 
 /** Days and entries of a log in the reader's words. */
@@ -99,6 +100,15 @@ export function useLogWords() {
     const said = say(id)
     return said === id ? test : said
   }
+  /** A line of today said in words: days by their names, a rain that comes as a depth. */
+  function todayText({ id, values }: TodayLine, today: number): string {
+    const { rain, nights, ...others } = values
+    return say(`today.${id}`, {
+      ...others,
+      ...(typeof rain === 'number' ? { rain: rainDepth(rain) } : {}),
+      ...(typeof nights === 'number' ? { when: day(today + nights, today) } : {}),
+    })
+  }
   /** How often care comes round. */
   function rhythm({ rhythm: of }: Pick<CareTask, 'rhythm'>): string {
     switch (of.kind) {
@@ -112,5 +122,5 @@ export function useLogWords() {
         return say('care.rhythm.yearly')
     }
   }
-  return { rhythm, day, shortDay, weekday, moment, vesselName, partName, level, entryText }
+  return { rhythm, todayText, day, shortDay, weekday, moment, vesselName, partName, level, entryText }
 }

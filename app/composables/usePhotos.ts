@@ -1,3 +1,4 @@
+import { toBase64 } from '~/database/base64'
 import type { Photo } from '~/database/db'
 
 /** Longest side of a photo as it is kept, px, and the largest file that is taken, bytes. */
@@ -10,7 +11,8 @@ export function usePhotos() {
   const bench = useWorkbench()
   const { database } = useDatabase()
   const pictures = shallowReactive(new Map<string, string>())
-  onScopeDispose(() => pictures.forEach((url) => URL.revokeObjectURL(url)))
+  /** As text in the page itself: its policy lets no picture in from elsewhere. */
+  const urlOf = async ({ picture }: Photo) => `data:${picture.type};base64,${toBase64(await picture.arrayBuffer())}`
 
   async function keepPhoto(
     file: File,
@@ -34,14 +36,14 @@ export function usePhotos() {
     } catch {
       return { problem: 'notKept' }
     }
-    pictures.set(photo.id, URL.createObjectURL(photo.picture))
+    pictures.set(photo.id, await urlOf(photo))
     return { id: photo.id }
   }
   async function lookUp(ids: readonly string[]) {
     const wanted = ids.filter((id) => !pictures.has(id))
     if (wanted.length === 0) return
     const found = await database.photos.bulkGet(wanted).catch(() => [])
-    for (const photo of found) if (photo && !pictures.has(photo.id)) pictures.set(photo.id, URL.createObjectURL(photo.picture))
+    for (const photo of found) if (photo && !pictures.has(photo.id)) pictures.set(photo.id, await urlOf(photo))
   }
   return { pictures, keepPhoto, lookUp }
 }

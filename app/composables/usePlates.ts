@@ -4,11 +4,22 @@ import { detailPlate } from '~/sheets/detailPlate'
 import { sectionPlate } from '~/sheets/sectionPlate'
 import { vesselPlate } from '~/sheets/vesselPlate'
 import type { Crop, Plate } from '~/sheets/plate'
+import { SCENE_PX, sitePlate } from '~/sheets/sitePlate'
+import { siteScene } from '~/drawing/siteScene'
+import { FOOT } from '#core/units/constants'
+import { span } from '#core/units/quantity'
+import { fullLevels } from '#core/vessel'
+
+/** Height of a plan on paper, mm; its scale bar is about so long, of one of these lengths. */
+const SITE_HEIGHT = 84
+const BAR = 22
+const BARS = [0.2, 0.5, 1, 2, 5, 10, 20, 50] as const
 
 /** Numbered drawings of the scheme on the bench, in the reader's words and units. */
 export function usePlates() {
   const bench = useWorkbench()
   const { say, text } = useSay()
+  const settings = useSettings()
   const { sayPipe, sayPart, sayFitting, numberedName } = useBuildWords()
 
   const numbers = computed(() => (bench.build ? numberParts(bench.build.assembly) : new Map<string, number>()))
@@ -77,6 +88,22 @@ export function usePlates() {
           ]
         : []
     })
+  /** From above and from the yard, to scale. */
+  const site = (width: number): Plate[] => {
+    const path = bench.assessment?.path
+    if (!path || path.layout.vessels.size === 0) return []
+    const unit = settings.system === 'metric' ? 1 : FOOT
+    return (['plan', 'elevation'] as const).map((aspect) => {
+      const scene = siteScene(path, fullLevels(path), aspect, { width: width * SCENE_PX, height: SITE_HEIGHT * SCENE_PX })
+      const wanted = BAR / (scene.scale / SCENE_PX) / unit
+      const metres = (BARS.findLast((each) => each <= wanted) ?? BARS[0]) * unit
+      return sitePlate(scene, {
+        title: say(`layout.${aspect}`),
+        ground: say(aspect === 'plan' ? 'group.wall' : 'layout.paving'),
+        bar: { metres, label: text(span(metres)) },
+      })
+    })
+  }
   const bars = (width: number): Plate[] =>
     (bench.build?.groups ?? []).flatMap(
       (group) => barsPlate(group, width, say('build.barsOf', { pipe: sayPipe(group.pipe), letter: group.letter }), text) ?? [],
@@ -100,5 +127,5 @@ export function usePlates() {
       }
     return undefined
   }
-  return { numbers, legend, cropOf, sections, details, vessels, bars, templates }
+  return { numbers, legend, cropOf, sections, details, site, vessels, bars, templates }
 }

@@ -23,7 +23,14 @@ export function useSheets() {
 
   const sections = () => drawn(plates.sections(INNER.width, 118))
   const BODIES: Record<SheetId, () => Block[]> = {
-    build: () => [...sections(), numbered(), ...drawn(plates.details(INNER.width)), heading('build.tab.order'), ...order()],
+    build: () => [
+      ...sections(),
+      numbered(),
+      ...drawn(plates.site(INNER.width)),
+      ...drawn(plates.details(INNER.width)),
+      heading('build.tab.order'),
+      ...order(),
+    ],
     cuts: () => [...cuts(), ...templates()],
     shopping: () => shopping(true),
     customer,
@@ -38,6 +45,7 @@ export function useSheets() {
       { kind: 'page' },
       heading('build.partsIn'),
       ...shopping(false).slice(0, -2),
+      ...drawn(plates.site(INNER.width)),
       ...drawn(plates.vessels(INNER.width)),
     ],
   }

@@ -6,6 +6,7 @@ import type { DropAnswer, SchemeFigures, SweepAnswer, WeighedOffer } from '#core
 import type { UnitSystem } from '#core/units/quantity'
 import { hire, LetGo, type Hired } from '~/workers/hire'
 import type { LivingJob } from '#core/living'
+import type { Forecast } from '#core/weather'
 import type { BalanceReport, LivingAnswer, RainOrder } from '~/workers/simulation.worker'
 
 export interface SimulationState {
@@ -183,14 +184,17 @@ export function useSimulation() {
     }
   }
 
-  let livingTicket = 0
-  /** What a job's log says; undefined when a newer question has come meanwhile. */
-  async function readLog(job: LivingJob, place: string, today: number, order: RainOrder): Promise<LivingAnswer | undefined> {
-    const mine = ++livingTicket
+  /** What a job's log says; undefined when its rain has changed meanwhile. */
+  async function readLog(
+    job: LivingJob,
+    place: string,
+    today: number,
+    order: RainOrder,
+    brought?: Forecast,
+  ): Promise<LivingAnswer | undefined> {
     const key = keyOf(order)
     await bringRain(worker(), key, order)
-    const answer = await worker().ask((service) => service.living(job, place, today, key))
-    return mine === livingTicket ? answer : undefined
+    return worker().ask((service) => service.living(job, place, today, key, brought))
   }
 
   /** Whole trains for one pipe; undefined when their rain has changed meanwhile. */

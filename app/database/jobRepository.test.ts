@@ -15,6 +15,7 @@ import {
   type Job,
   type RainRecord,
 } from '#core/scheme'
+import { fromBase64 } from './base64'
 import { CaskDatabase } from './db'
 import { BIN_KEEPS_MS, copyName, JobRepository } from './jobRepository'
 
@@ -109,6 +110,27 @@ describe.each([1, 2, 3, 4, 5, 6])('what version %d kept', (version) => {
     expect(letIn(jobSchema, JSON.parse(JSON.stringify(job)))).toBeTruthy()
     const { job: asFile } = readJobFile(readFileSync(`core/scheme/older/version${version}.cask.json`, 'utf8'), jobTies)
     expect(JSON.parse(JSON.stringify(job))).toEqual(JSON.parse(JSON.stringify(asFile)))
+  })
+})
+
+describe('photos of a log', () => {
+  it('travel with the job in its file, and those of no entry stay behind', async () => {
+    const bytes = new Uint8Array([255, 216, 255, 0, 1, 2, 3, 254])
+    const photo = (id: string) => ({ id, job: job!.id, width: 4, height: 3, picture: new Blob([bytes], { type: 'image/jpeg' }) })
+    await db.photos.bulkPut([photo('p-1'), photo('p-2')])
+    const noted: Job = {
+      ...job!,
+      log: { entries: [{ kind: 'note', id: 'n', at: '2026-06-01T07:00Z', photos: ['p-1', 'p-gone'] }], ticked: [] },
+    }
+    const text = await mine.fileOf(noted, records[0])
+    const read = readJobFile(text, jobTies)
+    expect(read.photos).toHaveLength(1)
+    expect(fromBase64(read.photos![0]!.jpeg)).toEqual(bytes)
+    const there = new CaskDatabase(`photos-${count++}`)
+    await new JobRepository(there, 'there').bringIn(await new JobRepository(there, 'there').planImport(read), 'new')
+    expect(await there.photos.get('p-1')).toMatchObject({ job: job!.id, width: 4 })
+    // The same file again: nothing new, and the same bytes.
+    expect(writeJobFile(read.job, read.records, read.photos)).toBe(text)
   })
 })
 

@@ -1,5 +1,17 @@
 import { gaugeRecord, mergeLogs } from '#core/log'
-import { canonicalJson, FILE_VERSION, gaugeId, recordOf, writeJobFile, type Job, type JobFile, type RainRecord } from '#core/scheme'
+import {
+  canonicalJson,
+  FILE_VERSION,
+  gaugeId,
+  photosOf,
+  recordOf,
+  writeJobFile,
+  type FilePhoto,
+  type Job,
+  type JobFile,
+  type RainRecord,
+} from '#core/scheme'
+import { fromBase64, toBase64 } from './base64'
 import { spliceRecords } from '#core/rain'
 import type { BinRow, CaskDatabase, JobRow } from './db'
 import { readRow, readRows, versionOf, type KeptJob } from './keptJob'
@@ -63,6 +75,21 @@ export class JobRepository {
     const needs = recordOf(job.rain)
     if (needs === undefined) return undefined
     return (needs === gaugeId(job.id) ? gaugeRecord(job) : undefined) ?? (await this.record(needs))
+  }
+
+  /** Photos of a job's log as a file carries them; those that are not on this device are left out. */
+  async photosFor(job: Job): Promise<FilePhoto[]> {
+    const found = await this.db.photos.bulkGet(photosOf(job.log))
+    const kept = found.filter((photo) => photo !== undefined)
+    return Promise.all(
+      kept.map(async ({ id, width, height, picture }) => ({ id, width, height, jpeg: toBase64(await picture.arrayBuffer()) })),
+    )
+  }
+
+  /** A job's file: the text that people take away. */
+  async fileOf(job: Job, record?: RainRecord): Promise<string> {
+    const own = record ?? (await this.recordFor(job))
+    return writeJobFile(job, own ? [own] : [], await this.photosFor(job))
   }
 
   /** All records; for choosing one again in another job. */
@@ -179,7 +206,7 @@ export class JobRepository {
    * @throws RangeError when it is new and there is one already, or the one here is of a newer release
    */
   bringIn(plan: ImportPlan, how: 'new' | 'replace' | 'keep-both'): Promise<Job> {
-    return this.db.transaction('rw', this.db.jobs, this.db.records, async () => {
+    return this.db.transaction('rw', this.db.jobs, this.db.records, this.db.photos, async () => {
       const { file } = plan
       const asCopy = how === 'keep-both'
       const id = asCopy ? newJobId() : file.job.id
@@ -195,6 +222,9 @@ export class JobRepository {
       const taken = ownGauge ? gaugeId(id) : record ? await this.takeIn(record, id, asCopy) : needs
       const rain = taken !== needs && taken !== undefined && 'record' in file.job.rain ? { ...file.job.rain, record: taken } : file.job.rain
       const job = { ...file.job, id, rain, log, ...(asCopy ? { name: copyName(file.job.name) } : {}) }
+      for (const { id: photo, width, height, jpeg } of file.photos ?? [])
+        if (!(await this.db.photos.get(photo)))
+          await this.db.photos.put({ id: photo, job: id, width, height, picture: new Blob([fromBase64(jpeg)], { type: 'image/jpeg' }) })
       await this.db.jobs.put(this.row(job, (row?.revision ?? 0) + 1))
       return job
     })

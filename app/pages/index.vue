@@ -125,8 +125,9 @@ async function bringIn(how: 'new' | 'replace' | 'keep-both') {
 }
 
 async function exportJob(job: Job) {
-  const record = await repository.recordFor(job).catch(() => undefined)
-  saveFile(`${job.name}.cask.json`, writeJobFile(job, record ? [record] : []), 'application/json')
+  // Where the browser's store cannot be read the job itself is still here.
+  const text = await repository.fileOf(job).catch(() => writeJobFile(job, []))
+  saveFile(`${job.name}.cask.json`, text, 'application/json')
 }
 /** A row that this release cannot show, as it lies there: for the release that can. */
 const exportRow = ({ row }: KeptJob) => saveFile(`${nameOf(row)}.json`, canonicalJson(row), 'application/json')
@@ -141,6 +142,12 @@ async function putBack() {
   if (back.done) removed.value = undefined
 }
 const bringDemo = () => notices.keep(message('notice.demoNotKept'), seedDemo)
+const calendar = ref(false)
+const calendarProblem = ref('')
+function calendarDone(problem: string) {
+  calendar.value = false
+  calendarProblem.value = problem
+}
 const picker = ref<HTMLInputElement>()
 </script>
 
@@ -287,6 +294,9 @@ const picker = ref<HTMLInputElement>()
     </main>
     <footer class="cap mt-4 flex flex-wrap justify-between gap-3 border-t border-hair px-7 py-2">
       <span>{{ say('jobs.footer') }}</span>
+      <button type="button" class="underline" @click="calendar = true">{{ say('jobs.calendar') }}</button>
+      <LazyCareCalendar v-if="calendar" @done="calendarDone" />
+      <span v-if="calendarProblem" role="alert">{{ calendarProblem }}</span>
       <a href="/licences.txt" target="_blank" rel="noopener">{{ say('jobs.licences') }}</a>
     </footer>
   </div>

@@ -10,6 +10,9 @@ import type { Box, Point } from '~/drawing/shapes'
 import { detailPlate } from './detailPlate'
 import { courses, gravel, masonry, ripples, timber, waste } from './hatches'
 import { calloutRow, CALLOUT, LEAST_TEXT, spread, type Plate, type PlateMark } from './plate'
+import { fullLevels } from '#core/vessel'
+import { siteScene } from '~/drawing/siteScene'
+import { clipped, SCENE_PX, sitePlate } from './sitePlate'
 import { vesselPlate } from './vesselPlate'
 
 const mm = ({ value }: { value: number }) => `${Math.round(value * 1000)} mm`
@@ -183,5 +186,45 @@ describe('places in a row', () => {
     const targets = [60, 10, 12, 14].map((x, i) => ({ number: String(i), at: { x, y: 20 } }))
     const circles = calloutRow(targets, 5, 3, 100).flatMap((mark) => (mark.kind === 'circle' && mark.radius > 1 ? [mark.centre.x] : []))
     expect(circles).toEqual(circles.toSorted((a, b) => a - b))
+  })
+})
+
+describe('the job from above and from the yard', () => {
+  it.each(schemes)('keeps within the sheet, shows every vessel, and is to the scale of its bar: %s', (_, scheme) => {
+    const path = buildWaterPath(scheme)
+    for (const aspect of ['plan', 'elevation'] as const)
+      for (const width of [178, 88]) {
+        const scene = siteScene(path, fullLevels(path), aspect, { width: width * SCENE_PX, height: 84 * SCENE_PX })
+        const plate = sitePlate(scene, { title: 'site', ground: 'GROUND', bar: { metres: 1, label: 'BAR' } })
+        for (const mark of plate.marks)
+          if (mark.kind === 'strokes')
+            for (const { x, y } of pointsOf(mark)) {
+              expect(x).toBeGreaterThanOrEqual(-1e-9)
+              expect(x).toBeLessThanOrEqual(plate.width + 1e-9)
+              expect(y).toBeGreaterThanOrEqual(-1e-9)
+              expect(y).toBeLessThanOrEqual(plate.height + 1e-9)
+            }
+        for (const { vessel } of path.vessels.values()) expect(texts(plate)).toContain(vessel.name)
+        // A metre of the bar is a metre between two vessels.
+        const [a, b] = scene.vessels
+        if (a && b && aspect === 'plan') {
+          const apart = Math.hypot(a.pose.foot.x - b.pose.foot.x, a.pose.foot.y - b.pose.foot.y)
+          const drawn = Math.hypot(a.label.x - b.label.x, a.label.y - b.label.y) / SCENE_PX
+          expect(drawn).toBeCloseTo((apart * scene.scale) / SCENE_PX, 6)
+        }
+      }
+  })
+  it('cuts what runs over the edge at the edge, by hand', () => {
+    const paper = { width: 10, height: 10 }
+    expect(clipped({ x: -5, y: 5 }, { x: 15, y: 5 }, paper)).toEqual([
+      { x: 0, y: 5 },
+      { x: 10, y: 5 },
+    ])
+    expect(clipped({ x: 2, y: 2 }, { x: 4, y: 4 }, paper)).toEqual([
+      { x: 2, y: 2 },
+      { x: 4, y: 4 },
+    ])
+    expect(clipped({ x: -5, y: -1 }, { x: 15, y: -1 }, paper)).toBeUndefined()
+    expect(clipped({ x: -10, y: 5 }, { x: -1, y: 5 }, paper)).toBeUndefined()
   })
 })

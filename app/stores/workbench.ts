@@ -16,7 +16,6 @@ import {
   letIn,
   rainRecord,
   recordOf,
-  writeJobFile,
   type DoorProblem,
   type Job,
   type RainRecord,
@@ -27,6 +26,7 @@ import { copyName, newJobId } from '~/database/jobRepository'
 import type { Draft, JobRow } from '~/database/db'
 import type { KeptJob, RowFault } from '~/database/keptJob'
 import { saveFile } from '~/composables/saveFile'
+import { broughtForecast } from '~/composables/weatherSource'
 import { draftOf, goesOnFrom } from '~/database/drafts'
 import { Autosave, SAVE_EVERY_MS, type Wrote } from './autosave'
 import { History } from './history'
@@ -583,17 +583,14 @@ export const useWorkbench = defineStore('workbench', () => {
     }))
   }
 
-  /** What the log of the job says, as of a day; undefined while its rain is not at hand, or a newer question has come. */
+  /** What the log of the job says, as of a day; undefined while its rain is not at hand. */
   async function readLog(today: number) {
     if (!job.value) return undefined
     const { rain, site, seasonFactors, schemes, chosen, log, id } = job.value
     const needs = recordOf(rain)
     if (needs !== undefined && record.value?.id !== needs) return undefined
-    return simulation.readLog({ schemes, chosen, log, site }, id, today, {
-      source: rain,
-      record: record.value,
-      place: { site, seasonFactors },
-    })
+    const order = { source: rain, record: record.value, place: { site, seasonFactors } }
+    return simulation.readLog({ schemes, chosen, log, site }, id, today, order, await broughtForecast(today))
   }
 
   /** Takes a rain record into the job: kept for all jobs, chosen in this one. False where it could not be kept. */
@@ -608,7 +605,7 @@ export const useWorkbench = defineStore('workbench', () => {
   async function fileText(): Promise<string> {
     if (!job.value) return ''
     await loadRecord()
-    return writeJobFile(job.value, record.value ? [record.value] : [])
+    return repository.fileOf(job.value, record.value)
   }
 
   /** Figures of several of the job's schemes beside one another. */

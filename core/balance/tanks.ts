@@ -147,5 +147,5 @@ export function tankDemand({ demands, open }: Pick<Tank, 'demands' | 'open'>, ra
   if (each.length !== 1) for (const days of each) for (let i = 0; i < all.length; i++) all[i]! += days[i]!
   if (open === 0) return { each, all }
   // A millimetre off a square metre is a litre.
-  return { each, all, dries: Float64Array.from(rain.dayOfYear, (day) => open * site.thirst[day]!) }
+  return { each, all, dries: Float64Array.from(rain.dayOfYear, (day, i) => open * (rain.thirst?.[i] ?? site.thirst[day]!)) }
 }

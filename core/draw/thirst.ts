@@ -59,14 +59,18 @@ export function soilAfter(gone: number, thirst: number, rain: number, holds: num
  * @returns litres a day
  * Source: FAO Irrigation and Drainage Paper 56, chapter 8 (root zone depletion), from memory; effective rain common practice.
  */
-export function bedThirst(bed: Bed, { depths, month, dayOfYear }: DailyRain, { thirst }: Pick<SiteDays, 'thirst'>): Float64Array {
+export function bedThirst(
+  bed: Bed,
+  { depths, month, dayOfYear, thirst: own }: DailyRain,
+  { thirst }: Pick<SiteDays, 'thirst'>,
+): Float64Array {
   const { factor, holds } = PLANTS[bed.plants]
   const efficiency = REACHES_ROOTS[bed.method]
   const watered = new Set(bed.months.map((each) => each - 1))
   const wanted = new Float64Array(depths.length)
   let gone = 0
   for (let i = 0; i < depths.length; i++) {
-    gone = soilAfter(gone, factor * thirst[dayOfYear[i]!]!, depths[i]!, holds)
+    gone = soilAfter(gone, factor * (own?.[i] ?? thirst[dayOfYear[i]!]!), depths[i]!, holds)
     if (gone > DEPLETION * holds && watered.has(month[i]!)) {
       wanted[i] = (gone * bed.area) / efficiency
       gone = 0

@@ -59,16 +59,34 @@ function blockedBy(path: WaterPath, run: Run, house: readonly RoofOver[]): { ves
   return undefined
 }
 
+/** Runs that a part through the wall leads, or that hang on a store that stands behind one: the house is not in their way. */
+function ledIn({ scheme, vessels, intakes }: WaterPath): (run: Run) => boolean {
+  const drops = scheme.drops.filter(({ devices }) => devices.some(({ kind }) => kind === 'wall-crossing'))
+  const devices = new Set(drops.flatMap((drop) => drop.devices.map(({ id }) => id)))
+  const own = new Set(drops.map(({ id }) => id))
+  const stores = new Set(
+    [...intakes.values()].flat().flatMap(({ drop, vessel }) => (own.has(drop.id) ? [vessels.get(vessel.id)!.store.id] : [])),
+  )
+  const storeOf = (vessel: string) => vessels.get(vessel)!.store.id
+  return ({ kind, id }) => {
+    if (kind === 'hose') return devices.has(id)
+    const link = scheme.stores.find(({ links }) => links.some((each) => each.id === id))
+    if (kind === 'link' && link) return stores.has(link.id)
+    const route = scheme.overflows.find((each) => each.id === id)
+    return route !== undefined && stores.has(storeOf(route.from.vessel))
+  }
+}
+
 /** A pipe that the layout leads through a vessel, or through the house without anybody having said so. */
 export const runBlocked = rule('runBlocked', ({ path }) => {
   const { scheme, layout } = path
-  // A tunnel or a shelter has no walls to be in the way: only a pipe that is not led by a part through the wall is looked at.
+  // A tunnel or a shelter has no walls to be in the way.
   const open = scheme.sections.every(({ shape, cover }) => shape === 'tunnel' || cover === 'film')
   const house = open ? [] : roofOver(scheme)
-  const crosses = scheme.drops.some(({ devices }) => devices.some(({ kind }) => kind === 'wall-crossing'))
+  const led = ledIn(path)
   return [...layout.runs.values()].map((run) => {
     if (run.kind === 'carry') return undefined
-    const blocked = blockedBy(path, run, crosses ? [] : house)
+    const blocked = blockedBy(path, run, led(run) ? [] : house)
     if (!blocked) return undefined
     const vessel = 'vessel' in blocked ? blocked.vessel : path.vessels.keys().next().value!
     return {

@@ -1,5 +1,6 @@
 import { figure, line, type Figure } from '../figures/figure'
-import { count, days, factor, length, share, volume } from '../units/quantity'
+import { sumMonths } from '../log'
+import { count, days, factor, length, rainDepth, share, volume } from '../units/quantity'
 import type { StoreLife } from './storeLife'
 
 const litres = (value: number) => volume(value / 1000)
@@ -18,6 +19,33 @@ export const heldFigure = ({ held }: StoreLife): Figure | undefined =>
     'heldNow',
     'ownRule',
   )
+
+/** What came in a year by the readings, and what should have. */
+export function caughtFigures({ months }: Pick<StoreLife, 'months'>): { came: Figure; expected: Figure } {
+  const year = sumMonths(months.slice(-MONTHS))
+  return {
+    came: figure(
+      'cameYear',
+      litres(year.came),
+      [
+        line('levelChange', '', litres(year.came - year.drawn - year.letGo + year.added)),
+        line('drawnYear', '+', litres(year.drawn)),
+        line('letGoYear', '+', litres(year.letGo)),
+        line('addedYear', '−', litres(year.added)),
+      ],
+      'cameYear',
+      'arithmetic',
+    ),
+    expected: figure(
+      'expectedYear',
+      litres(year.expected),
+      [line('gaugeYear', '', rainDepth(year.rain)), line('perMillimetre', '×', litres(year.rain > 0 ? year.expected / year.rain : 0))],
+      'expectedYear',
+      'ownRule',
+    ),
+  }
+}
+const MONTHS = 12
 
 /** Days that it lasts: the middle of all ways that rain may go on. */
 export const lastsFigure = ({ held, left }: StoreLife): Figure | undefined =>

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { ARRANGEMENTS } from '../arrangements'
 import { setSiteCatch } from '../edits'
 import { demoJobs, demoRecords, withDemoLogs } from '../demo'
 import { writeMoment } from '../log'
@@ -103,6 +104,37 @@ describe('today', () => {
     const answer = read(bare, today)
     expect(answer.stores[0]!.held).toBeUndefined()
     expect(ids(answer)).toEqual(expect.arrayContaining(['readFirst', 'readGauge']))
+  })
+  it('a diverter that is turned away is to be turned before the rain, with the day; one that is not is left in peace', () => {
+    // One tank behind a twist diverter, as built; half full.
+    const scheme = ARRANGEMENTS[6]!()
+    const [vessel] = scheme.stores[0]!.vessels
+    const device = scheme.drops.flatMap(({ devices }) => devices).find(({ kind }) => kind === 'twist')!
+    const half: Entry = { kind: 'level', id: 'l', at: writeMoment(today, 400, 0), vessel: vessel!.id, by: 'share', value: 0.3 }
+    const away: Entry = { kind: 'turned', id: 't', at: writeMoment(today - 3, 400, 0), part: device.id, to: 'away' }
+    const job = (entries: Entry[]): Job => ({ ...boathouse!, schemes: [scheme], chosen: scheme.id, log: { entries, ticked: [] } })
+    const wet = { ...flat(today, 0, 9), rain: Array.from({ length: 20 }, () => [0, 14, 9, 0, 0, 0, 0]) }
+    const line = read(job([away, half]), today, wet).lines.find(({ id }) => id === 'turnToButt')!
+    expect(line).toMatchObject({ about: device.id, by: today + 1, done: { kind: 'turned', to: 'butt' } })
+    expect(ids(read(job([half]), today, wet))).not.toContain('turnToButt')
+    expect(ids(read(job([away, half]), today, flat(today, 0, 9)))).not.toContain('turnToButt')
+  })
+  it('a first flush is to be emptied after rain, until somebody did', () => {
+    const scheme = ARRANGEMENTS[9]!()
+    const flush = scheme.drops.flatMap(({ devices }) => devices).find(({ kind }) => kind === 'first-flush')!
+    const rained: Entry = { kind: 'rain', id: 'r', at: writeMoment(today - 1, 400, 0), depth: 9 }
+    const emptied: Entry = { kind: 'flush-emptied', id: 'f', at: writeMoment(today, 500, 0), part: flush.id }
+    const job = (entries: Entry[]): Job => ({ ...boathouse!, schemes: [scheme], chosen: scheme.id, log: { entries, ticked: [] } })
+    expect(ids(read(job([rained]), today, flat(today, 0, 9)))).toContain('care-emptyFlush')
+    expect(ids(read(job([rained, emptied]), today, flat(today, 0, 9)))).not.toContain('care-emptyFlush')
+  })
+  it('water is let go before a storm where it is wanted later, and not where the store lasts anyway', () => {
+    const wet = flat(today, 40, 12)
+    const { stores, lines } = read(studio!, today, wet)
+    const down = lines.find(({ id }) => id === 'drawDown')
+    if (stores[0]!.down!.litres > 0) expect(down).toMatchObject({ done: { kind: 'let-go' } })
+    else expect(down).toBeUndefined()
+    expect(read(studio!, today, flat(today, 0, 12)).lines.map(({ id }) => id)).not.toContain('drawDown')
   })
   it('a diverter stands as it was turned last', () => {
     const turned = (to: 'butt' | 'away', day: number): Entry => ({

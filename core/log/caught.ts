@@ -21,6 +21,7 @@ export interface MonthCaught {
   /** Litres taken out for use, and put in from elsewhere. */
   drawn: number
   added: number
+  letGo: number
   /** Days of it between two readings of the level. */
   days: number
 }
@@ -41,7 +42,7 @@ export function caughtByMonth(events: readonly LogEvent[], catches: Catches, rai
     if (!own)
       months.set(
         key,
-        (own = { year, month: month - 1, rain: 0, expected: 0, came: 0, atLeast: false, past: 0, drawn: 0, added: 0, days: 0 }),
+        (own = { year, month: month - 1, rain: 0, expected: 0, came: 0, atLeast: false, past: 0, drawn: 0, added: 0, letGo: 0, days: 0 }),
       )
     return own
   }
@@ -63,6 +64,7 @@ export function caughtByMonth(events: readonly LogEvent[], catches: Catches, rai
       own.past += part * past
       own.drawn += event.drawn / days.length
       own.added += event.added / days.length
+      own.letGo += event.letGo / days.length
       own.days += daysLong(event) / days.length
       if (event.to.full && all > 0) own.atLeast = true
     }
@@ -72,7 +74,7 @@ export function caughtByMonth(events: readonly LogEvent[], catches: Catches, rai
 
 /** Months added up. */
 export function sumMonths(months: readonly MonthCaught[]): Omit<MonthCaught, 'month' | 'year'> {
-  const sum = { rain: 0, expected: 0, came: 0, past: 0, drawn: 0, added: 0, days: 0 }
+  const sum = { rain: 0, expected: 0, came: 0, past: 0, drawn: 0, added: 0, letGo: 0, days: 0 }
   for (const each of months) for (const key of Object.keys(sum) as (keyof typeof sum)[]) sum[key] += each[key]
   return { ...sum, atLeast: months.some(({ atLeast }) => atLeast) }
 }

@@ -1,4 +1,5 @@
 import type { DoorProblem, Job, RainRecord } from '../scheme'
+import { fromIsoDate } from '../rain/calendar'
 import { measureTies, recordTies } from './measureTies'
 import { brokenTies } from './waterPath'
 
@@ -10,18 +11,20 @@ const WORDS = {
 }
 
 const checkedLogs = new WeakMap<object, DoorProblem[]>()
-/** Ids of a log that two entries have. What an entry is of may be gone since: a log outlives the parts of its scheme. */
+/** Ids of a log that two entries have, and days that no calendar has. What an entry is of may be gone since: a log outlives the parts of its scheme. */
 function logTies({ log: { entries } }: Job): DoorProblem[] {
   const before = checkedLogs.get(entries)
   if (before) return before
   const seen = new Set<string>()
-  const twice: DoorProblem[] = []
-  entries.forEach(({ id }, i) => {
-    if (seen.has(id)) twice.push({ path: `job.log.entries[${i}]`, message: `two entries have the id ${id}` })
+  const wrong: DoorProblem[] = []
+  entries.forEach(({ id, at }, i) => {
+    if (Number.isNaN(fromIsoDate(at.slice(0, 10))))
+      wrong.push({ path: `job.log.entries[${i}].at`, message: `should be a day of the calendar, but is ${at.slice(0, 10)}` })
+    if (seen.has(id)) wrong.push({ path: `job.log.entries[${i}]`, message: `two entries have the id ${id}` })
     seen.add(id)
   })
-  checkedLogs.set(entries, twice)
-  return twice
+  checkedLogs.set(entries, wrong)
+  return wrong
 }
 
 /**

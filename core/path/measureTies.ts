@@ -90,6 +90,11 @@ export function measureTies({ rain, site, money, schemes }: Omit<Job, 'chosen'>)
 }
 
 /** What is wrong with a record's days, by path under the record. */
-export function recordTies({ start }: RainRecord, path: string): DoorProblem[] {
-  return Number.isNaN(fromIsoDate(start)) ? [{ path: `${path}.start`, message: `should be a day of the calendar, but is ${start}` }] : []
+export function recordTies({ start, depths, low, high }: RainRecord, path: string): DoorProblem[] {
+  const wrong: DoorProblem[] = []
+  if (Number.isNaN(fromIsoDate(start))) wrong.push({ path: `${path}.start`, message: `should be a day of the calendar, but is ${start}` })
+  for (const [name, air] of Object.entries({ low, high }))
+    if (air && air.length !== depths.length)
+      wrong.push({ path: `${path}.${name}`, message: `should have as many days as depths, ${depths.length}, but has ${air.length}` })
+  return wrong
 }

@@ -7,6 +7,9 @@ export interface DailyRain extends CalendarDays {
   depths: Float64Array
   /** mm a day that reaches the roof as water: fallen rain less new snow, plus melt. Absent where no snow lies. */
   liquid?: Float64Array
+  /** Of the very days, where the record tells them: reference evapotranspiration, mm, and mean temperature, °C. */
+  thirst?: Float64Array
+  warmth?: Float64Array
   /** 1 on the days of the year (1–366) on which frost is to be reckoned with. Absent where there is none. */
   frost?: Uint8Array
 }

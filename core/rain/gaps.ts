@@ -3,7 +3,7 @@ import { calendarOf, fromIsoDate } from './calendar'
 import type { DailyRain } from './dailyRain'
 import { fitRecord, monthClimate, yearlySpread, type FitReport } from './fitRecord'
 import { dayMaker, makeRecord, makeYears, modelFromMonths, quickNormals } from './makeRecord'
-import { siteDays, withSeasons, withSnow, type SiteDays } from './weather'
+import { siteDays, withAir, withSeasons, withSnow, type SiteDays } from './weather'
 import { modelFromDays, RAIN_DAY } from './wetDayModel'
 
 /** A run of missing days. */
@@ -43,7 +43,19 @@ export interface ReadyRain {
   fit?: FitReport
 }
 
-type Whole = Omit<ReadyRain, 'site' | 'fit'>
+type Whole = Omit<ReadyRain, 'site' | 'fit'> & { air?: DayAir }
+
+/** Temperatures of a record's days, °C; NaN where none was read. */
+interface DayAir {
+  low: Float64Array
+  high: Float64Array
+}
+/** The temperatures of a record, where it has both. */
+function airOf({ low, high }: Partial<Pick<RainRecord, 'low' | 'high'>>): DayAir | undefined {
+  if (!low || !high) return undefined
+  const known = (of: readonly (number | null)[]) => Float64Array.from(of, (degrees) => degrees ?? NaN)
+  return { low: known(low), high: known(high) }
+}
 
 function yearFaults(record: Pick<RainRecord, 'start' | 'depths'>) {
   const calendar = calendarOf(fromIsoDate(record.start), record.depths.length)
@@ -83,14 +95,18 @@ function fillFromRecord(depths: readonly (number | null)[], month: Uint8Array): 
  * `leave-year-out` drops every calendar year that is not sound (incomplete, or more than three days missing in a
  * month) and fills the few days left by the generator; when no year is sound the whole record is kept and filled.
  */
-export function fillGaps(record: Pick<RainRecord, 'start' | 'depths'>, choice: 'leave-year-out' | 'generator' | 'dry'): Whole {
+export function fillGaps(
+  record: Pick<RainRecord, 'start' | 'depths'> & Partial<Pick<RainRecord, 'low' | 'high'>>,
+  choice: 'leave-year-out' | 'generator' | 'dry',
+): Whole {
   const { calendar, sound, years } = yearFaults(record)
   const { month, year } = calendar
   const missing = record.depths.map((depth) => depth === null)
   const depths = choice === 'dry' ? Float64Array.from(record.depths, (depth) => depth ?? 0) : fillFromRecord(record.depths, month)
   const countedYears = years.filter((y) => sound.has(y))
+  const air = airOf(record)
   if (choice !== 'leave-year-out' || countedYears.length === 0) {
-    return { rain: { depths, ...calendar }, countedYears, leftOut: [], filled: missing.filter(Boolean).length }
+    return { rain: { depths, ...calendar }, countedYears, leftOut: [], filled: missing.filter(Boolean).length, ...(air ? { air } : {}) }
   }
   const keep = (_: unknown, i: number) => sound.has(year[i]!)
   return {
@@ -104,6 +120,7 @@ export function fillGaps(record: Pick<RainRecord, 'start' | 'depths'>, choice: '
     countedYears,
     leftOut: years.filter((y) => !sound.has(y)),
     filled: missing.filter((gone, i) => gone && keep(gone, i)).length,
+    ...(air ? { air: { low: air.low.filter(keep), high: air.high.filter(keep) } } : {}),
   }
 }
 
@@ -158,7 +175,8 @@ const madeRain = (rain: DailyRain, fit?: FitReport): Whole & Pick<ReadyRain, 'fi
  * @throws RangeError when the named record is not at hand
  */
 export function readyRain(source: RainSource, record: RainRecord | undefined, place: Place = anywhere()): ReadyRain {
-  const whole = wholeRain(source, record)
+  const { air, ...whole } = wholeRain(source, record)
   const site = siteDays(place.site)
-  return { ...whole, rain: withSnow(withSeasons(whole.rain, place.seasonFactors), site), site }
+  const fallen = withSeasons(whole.rain, place.seasonFactors)
+  return { ...whole, rain: withSnow(air ? withAir(fallen, air, place.site, site) : fallen, site), site }
 }

@@ -23,5 +23,11 @@ export function spliceRecords(parts: readonly RainRecord[], id: string, name: st
       if (depth !== null && depths[offset + day] === null) depths[offset + day] = depth
     })
   })
-  return { id, name, note, invented: parts.some(({ invented }) => invented), start: isoDate(first), depths }
+  const air = (which: 'low' | 'high') => {
+    if (!parts.some((part) => part[which])) return {}
+    const all = Array.from({ length: days }, (): number | null => null)
+    parts.forEach((part, i) => part[which]?.forEach((degrees, day) => (all[starts[i]! - first + day] ??= degrees)))
+    return { [which]: all }
+  }
+  return { id, name, note, invented: parts.some(({ invented }) => invented), start: isoDate(first), depths, ...air('low'), ...air('high') }
 }

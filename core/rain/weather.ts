@@ -38,6 +38,31 @@ export function siteDays({ latitude, low, high }: Site): SiteDays {
   return days
 }
 
+/**
+ * Thirst and warmth of the very days, where their temperatures are known; a place's own means on the others.
+ *
+ * @param air °C, NaN where missing
+ * Source: Hargreaves by FAO-56 equation 52, with the day's own temperatures.
+ */
+export function withAir(
+  rain: DailyRain,
+  { low, high }: { low: Float64Array; high: Float64Array },
+  { latitude }: Pick<Site, 'latitude'>,
+  site: Pick<SiteDays, 'thirst' | 'warmth'>,
+): DailyRain {
+  const thirst = new Float64Array(low.length)
+  const warmth = new Float64Array(low.length)
+  for (let i = 0; i < low.length; i++) {
+    const day = rain.dayOfYear[i]!
+    const [least, most] = [low[i]!, high[i]!]
+    // A low above its high is a slip of the station's.
+    const known = least <= most
+    thirst[i] = known ? referenceEvapotranspiration(latitude, day, least, most) : site.thirst[day]!
+    warmth[i] = known ? (least + most) / 2 : site.warmth[day]!
+  }
+  return { ...rain, thirst, warmth }
+}
+
 /** Snow falls at or below this mean, °C; above it the pack melts by this much, mm for each °C and day. Common practice. */
 const SNOW_AT = 1
 const MELT = 4
@@ -53,11 +78,11 @@ const MELT = 4
  */
 export function withSnow(fallen: DailyRain, { warmth, frost }: Pick<SiteDays, 'warmth'> & Partial<Pick<SiteDays, 'frost'>>): DailyRain {
   const rain = frost?.includes(1) ? { ...fallen, frost } : fallen
-  if (!warmth.some((degrees, day) => day > 0 && degrees <= SNOW_AT)) return rain
+  if (!(rain.warmth ?? warmth.subarray(1)).some((degrees) => degrees <= SNOW_AT)) return rain
   const liquid = new Float64Array(rain.depths.length)
   let pack = 0
   for (let i = 0; i < liquid.length; i++) {
-    const degrees = warmth[rain.dayOfYear[i]!]!
+    const degrees = rain.warmth?.[i] ?? warmth[rain.dayOfYear[i]!]!
     if (degrees <= SNOW_AT) {
       pack += rain.depths[i]!
       continue

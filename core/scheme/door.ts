@@ -1,5 +1,6 @@
 import { ValidationError, type InferType, type Schema } from 'yup'
 import { FILE_FORMAT, FILE_VERSION, jobFile, type Job, type JobFile } from './schema/job'
+import { MOST_PHOTOS, photosOf, type FilePhoto } from './schema/log'
 import { recordOf, type RainRecord } from './schema/rain'
 import { canonicalJson } from './canonical'
 import { checkShape, MOST_PROBLEMS, type DoorProblem } from './checkShape'
@@ -80,8 +81,10 @@ export function readJobFile(text: string, ties: TieCheck): JobFile {
   return file
 }
 
-/** The file of a job with the records it leans on. Reading it and writing it again gives the same bytes. */
-export function writeJobFile(job: Job, records: readonly RainRecord[]): string {
+/** The file of a job with the records it leans on and the photos of its log. Reading it and writing it again gives the same bytes. */
+export function writeJobFile(job: Job, records: readonly RainRecord[], photos: readonly FilePhoto[] = []): string {
   const used = records.filter(({ id }) => id === recordOf(job.rain))
-  return canonicalJson({ format: FILE_FORMAT, version: FILE_VERSION, job, records: used })
+  const named = new Set(photosOf(job.log))
+  const own = photos.filter(({ id }) => named.has(id)).slice(-MOST_PHOTOS)
+  return canonicalJson({ format: FILE_FORMAT, version: FILE_VERSION, job, records: used, ...(own.length > 0 ? { photos: own } : {}) })
 }

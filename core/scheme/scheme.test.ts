@@ -229,6 +229,29 @@ describe('a file of version 4', () => {
   })
 })
 
+describe('a log', () => {
+  const job = newJob('fresh', 'Fresh', 'en-GB', 'metric')
+  const entry = { kind: 'note' as const, id: 'n1', at: '2026-02-28T07:00Z' }
+  const fileOf = (entries: object[]) =>
+    JSON.stringify({ ...(JSON.parse(writeJobFile(job, [])) as object), job: { ...job, log: { entries, ticked: [] } } })
+  it.each([
+    [[entry, entry], 'job.log.entries[1]', 'two entries have the id n1'],
+    [[{ ...entry, at: '2026-02-29T07:00Z' }], 'job.log.entries[0].at', 'should be a day of the calendar'],
+    [[{ ...entry, at: '2026-02-28 07:00' }], 'job.log.entries[0].at', 'should be a moment with its distance from UTC'],
+    [[{ ...entry, kind: 'storm' }], 'job.log.entries[0]', 'should have a "kind" of'],
+    [[{ kind: 'rain', id: 'r', at: entry.at, depth: -1 }], 'job.log.entries[0].depth', 'should be 0 to 1850'],
+  ])('that cannot be is refused by its place and reason: %j', (entries, path, message) => {
+    const [first] = faults(fileOf(entries)).problems
+    expect(first).toMatchObject({ path })
+    expect(first!.message).toContain(message)
+  })
+  it('may name parts that are gone', () => {
+    expect(
+      read(fileOf([{ kind: 'level', id: 'l', at: entry.at, vessel: 'long-gone', by: 'rim', value: 0.2 }])).job.log.entries,
+    ).toHaveLength(1)
+  })
+})
+
 describe('a file of version 6', () => {
   const older = readFileSync(new URL('./older/version6.cask.json', import.meta.url), 'utf8')
   it('has the readings of its gauge in the log: each on the morning after its day, and none where none was', () => {

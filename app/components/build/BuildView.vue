@@ -11,7 +11,7 @@ const route = useRoute()
 const router = useRouter()
 const bench = useWorkbench()
 const { say } = useSay()
-const { sections, details, legend } = usePlates()
+const { sections, site, details, legend } = usePlates()
 const { detailWords } = useBuildWords()
 
 const tab = computed({
@@ -33,13 +33,15 @@ const plates = computed(() => {
   const all = sections(paper.value, Math.min(176, paper.value))
   const at = bench.assessment?.lines.findIndex((each) => each === bench.assessed) ?? 0
   const inOrder = at > 0 ? [all[at]!, ...all.filter((_, i) => i !== at)] : all
-  return [...inOrder, ...details(paper.value)]
+  return [...inOrder, ...site(paper.value), ...details(paper.value)]
 })
 /** A row is told by its parts in order; a section by how many it numbers. */
 const plateText = (plate: Plate) =>
-  plate.id.startsWith('detail:')
-    ? say('build.detailText', { title: plate.title, pieces: detailWords(plate.id.slice('detail:'.length)) })
-    : say('build.plateText', { title: plate.title, parts: legend.value.length })
+  plate.id.startsWith('site:')
+    ? say(`layout.about.${plate.id.slice('site:'.length)}`, { n: bench.assessment!.path.vessels.size })
+    : plate.id.startsWith('detail:')
+      ? say('build.detailText', { title: plate.title, pieces: detailWords(plate.id.slice('detail:'.length)) })
+      : say('build.plateText', { title: plate.title, parts: legend.value.length })
 </script>
 
 <template>

@@ -208,11 +208,11 @@ const runsText = computed(() =>
   })),
 )
 const svg = ref<SVGSVGElement>()
-function save() {
-  if (!svg.value) return
+/** The picture as text that looks the same elsewhere: what the page's styles say is written into it. */
+function asSvg(): string | undefined {
+  if (!svg.value) return undefined
   const copy = svg.value.cloneNode(true) as SVGSVGElement
   copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg')
-  // What the page's styles say is written into the picture, so that it looks the same elsewhere.
   const originals = [svg.value, ...svg.value.querySelectorAll('*')]
   const copies = [copy, ...copy.querySelectorAll('*')]
   originals.forEach((original, i) => {
@@ -220,7 +220,32 @@ function save() {
     const kept = ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'font-size', 'font-family', 'font-weight', 'opacity']
     for (const name of kept) copies[i]!.setAttribute(name, style.getPropertyValue(name))
   })
-  saveFile(`${bench.job!.name} ${say(`layout.${aspect.value}`)}.svg`, new XMLSerializer().serializeToString(copy), 'image/svg+xml')
+  const { width, height } = svg.value.viewBox.baseVal
+  copy.setAttribute('width', String(width))
+  copy.setAttribute('height', String(height))
+  return new XMLSerializer().serializeToString(copy)
+}
+const fileName = (ending: string) => `${bench.job!.name} ${say(`layout.${aspect.value}`)}.${ending}`
+function save() {
+  const text = asSvg()
+  if (text !== undefined) saveFile(fileName('svg'), text, 'image/svg+xml')
+}
+/** Pixels of the picture for one of the drawing's: sharp on paper of a hand's width. */
+const SHARP = 3
+async function savePng() {
+  const text = asSvg()
+  if (text === undefined || !svg.value) return
+  const { width, height } = svg.value.viewBox.baseVal
+  const image = new Image(width * SHARP, height * SHARP)
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(text)}`
+  await image.decode()
+  const canvas = new OffscreenCanvas(Math.round(width * SHARP), Math.round(height * SHARP))
+  const pen = canvas.getContext('2d')!
+  pen.fillStyle = getComputedStyle(svg.value).getPropertyValue('--sheet') || '#fff'
+  pen.fillRect(0, 0, canvas.width, canvas.height)
+  pen.drawImage(image, 0, 0, canvas.width, canvas.height)
+  const picture = await canvas.convertToBlob({ type: 'image/png' })
+  saveFile(fileName('png'), new Uint8Array(await picture.arrayBuffer()), 'image/png')
 }
 </script>
 
@@ -239,6 +264,7 @@ function save() {
         {{ say(`layout.${each}`) }}
       </button>
       <button type="button" class="btn btn-bare ml-auto" @click="save">{{ say('layout.save') }}</button>
+      <button type="button" class="btn btn-bare" @click="savePng">{{ say('layout.savePng') }}</button>
     </div>
     <svg
       ref="svg"

@@ -1,7 +1,5 @@
 <script setup lang="ts">
-import { entryFor, uidOf, writeCalendar, type CalendarLine, type CareDue } from '#core/care'
-import { nextOn } from '#core/weather'
-import { dateOf, frostSeason } from '#core/rain'
+import { entryFor, type CareDue } from '#core/care'
 import { days } from '#core/units/quantity'
 import type { LivingAnswer } from '~/workers/simulation.worker'
 import { saveFile } from '~/composables/saveFile'
@@ -9,7 +7,7 @@ import { saveFile } from '~/composables/saveFile'
 /** Care of the parts that this scheme has: when it was last done, when it is due, and as a calendar. */
 const props = defineProps<{ living: LivingAnswer }>()
 const bench = useWorkbench()
-const { entries, draft, add } = useLog()
+const { draft, add } = useLog()
 const { say } = useSay()
 const { day, rhythm } = useLogWords()
 
@@ -25,28 +23,9 @@ function due({ due: on, over }: CareDue): string {
 }
 const done = ({ task }: CareDue) => add(draft(entryFor(task)))
 
-/** How often the log has changed tells a calendar which of two files is the later. */
-function exportCalendar() {
-  const { job } = bench
-  if (!job) return
-  const lines: CalendarLine[] = rows.value.map((row) => ({
-    uid: uidOf(job.id, row.task),
-    title: name(row),
-    text: say('care.calendarText', { job: job.name, rhythm: rhythm(row.task) }),
-    day: Math.max(props.living.today, row.due ?? props.living.today),
-    rhythm: row.task.rhythm,
-  }))
-  const frost = frostSeason(job.site)
-  if (frost)
-    lines.push({
-      uid: `${job.id}-frost@vernal-cask`,
-      title: say('care.frostTitle', { job: job.name }),
-      text: say('care.frostText'),
-      day: nextOn(((frost.first + 350) % 365) + 1, props.living.today, dateOf(props.living.today).year),
-      rhythm: { kind: 'yearly', month: 1 },
-    })
-  saveFile(`${job.name}.ics`, writeCalendar(job.name, lines, new Date(), entries.value.length), 'text/calendar')
-}
+const { calendarOf } = useCareCalendar()
+const exportCalendar = () =>
+  bench.job && saveFile(`${bench.job.name}.ics`, calendarOf(bench.job.name, [bench.job], props.living.today), 'text/calendar')
 const canTell = typeof Notification !== 'undefined'
 const allowed = ref(canTell ? Notification.permission : 'denied')
 const remind = async () => (allowed.value = await Notification.requestPermission())

@@ -247,6 +247,7 @@ const exportSenML = () =>
     </form>
     <p v-if="photoProblem" class="text-13 text-pencil" role="alert">{{ photoProblem }}</p>
 
+    <SensorPanel :today="today" class="mt-2" />
     <details class="mt-2 text-13">
       <summary class="font-bold">{{ say('log.inOut') }}</summary>
       <ChoiceField
@@ -287,7 +288,7 @@ const exportSenML = () =>
           <span v-if="entry.note" class="block text-13">{{ entry.note }}</span>
           <span v-if="entry.photos" class="mt-1 flex flex-wrap gap-2">
             <template v-for="photo in entry.photos" :key="photo">
-              <a v-if="pictures.get(photo)" :href="pictures.get(photo)" target="_blank" rel="noopener"
+              <a v-if="pictures.get(photo)" :href="pictures.get(photo)" :download="`${photo}.jpg`"
                 ><img
                   :src="pictures.get(photo)"
                   class="h-20 border border-ink"

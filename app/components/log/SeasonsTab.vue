@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { shutDownSteps, startUpSteps } from '#core/care'
 import { isShutDown } from '#core/living'
-import { dateOf, frostSeason } from '#core/rain'
+import { dateOf, dayNumber, frostSeason } from '#core/rain'
 import { nextOn } from '#core/weather'
 
 /** Shutting down before the frost and starting again: ticked lists in order, made for this scheme. */
@@ -15,13 +15,19 @@ const season = computed(() => (bench.job ? frostSeason(bench.job.site) : undefin
 const shut = computed(() => isShutDown(entries.value))
 const list = computed(() => (shut.value ? 'start-up' : 'shut-down'))
 const steps = computed(() => (scheme.value ? (shut.value ? startUpSteps(scheme.value) : shutDownSteps(scheme.value)) : []))
-const { year: thisYear } = dateOf(props.today)
-const next = computed(() => {
-  if (!season.value) return undefined
+/** Shutting down is thought of so long before the first frost, days. */
+const AHEAD = 120
+/** The winter that is coming or here: the year in which it begins, and its ends as day numbers. */
+const winter = computed(() => {
+  const { year } = dateOf(props.today)
+  if (!season.value) return { year, first: undefined, last: undefined }
   const { first, last } = season.value
-  return { first: nextOn(first, props.today - 120, thisYear - 1), last: nextOn(last, props.today, thisYear) }
+  const begins = (of: number) => dayNumber(of, 1, 1) + first - 1
+  const own = begins(year) <= props.today + AHEAD ? year : year - 1
+  return { year: own, first: begins(own), last: nextOn(last, begins(own), own) }
 })
-const isTicked = (step: string) => log.value.ticked.some((each) => each.list === list.value && each.year === thisYear && each.step === step)
+const isTicked = (step: string) =>
+  log.value.ticked.some((each) => each.list === list.value && each.year === winter.value.year && each.step === step)
 const open = computed(() => steps.value.filter(({ id }) => !isTicked(id)).length)
 const finish = () => add(draft({ kind: 'season', to: shut.value ? 'started' : 'shut-down' }))
 </script>
@@ -30,8 +36,8 @@ const finish = () => add(draft({ kind: 'season', to: shut.value ? 'started' : 's
   <section class="max-w-2xl">
     <h2 class="slab text-18">{{ say(`season.title.${list}`) }}</h2>
     <p v-if="!season" class="text-13">{{ say('season.never') }}</p>
-    <p v-else-if="next" class="text-13">
-      {{ say('season.when', { first: shortDay(next.first), last: shortDay(next.last) }) }}
+    <p v-else class="text-13">
+      {{ say('season.when', { first: shortDay(winter.first!), last: shortDay(winter.last!) }) }}
       {{ say(shut ? 'season.isShut' : 'season.isOpen') }}
     </p>
     <ol v-if="steps.length > 0" class="mt-2">
@@ -41,7 +47,7 @@ const finish = () => add(draft({ kind: 'season', to: shut.value ? 'started' : 's
             type="checkbox"
             class="mt-1 size-5 flex-none accent-ink"
             :checked="isTicked(step.id)"
-            @change="tick(list, thisYear, step.id)"
+            @change="tick(list, winter.year, step.id)"
           />
           <span>{{ say(`season.${list}.${step.kind}`, step.values) }}</span>
         </label>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { setSiteCatch } from '#core/edits'
-import { leakFigure, siteFigure, type StoreLife } from '#core/living'
+import { caughtFigures, leakFigure, siteFigure, type StoreLife } from '#core/living'
 import { isAlarm, sumMonths, type MonthCaught, type Suspect } from '#core/log'
 import { factor, length, rainDepth, share, volume } from '#core/units/quantity'
 import { message } from '~/stores/messages'
@@ -126,14 +126,10 @@ const isNews = (ratio: number) => Math.abs(ratio - 1) > 0.03
     <p v-if="life.months.length === 0" class="py-2">{{ say('log.none') }}</p>
     <template v-else>
       <p>
-        {{
-          say(yearOf(life).atLeast ? 'log.yearAtLeast' : 'log.year', {
-            came: litres(yearOf(life).came),
-            expected: litres(yearOf(life).expected),
-            past: litres(yearOf(life).past),
-            drawn: litres(yearOf(life).drawn),
-          })
-        }}
+        {{ say('log.year') }} <FigureValue :figure="caughtFigures(life).came" />
+        {{ say(yearOf(life).atLeast ? 'log.cameAtLeast' : 'log.cameOf') }}
+        <FigureValue :figure="caughtFigures(life).expected" />
+        {{ say('log.yearRest', { past: litres(yearOf(life).past), drawn: litres(yearOf(life).drawn) }) }}
         <template v-if="cans(life)">{{ say('log.inCans', { n: Math.round(yearOf(life).drawn / 1000 / cans(life)!) }) }}</template>
         <template v-if="saved(life)"> {{ say('log.saved', { money: saved(life) }) }}</template>
       </p>

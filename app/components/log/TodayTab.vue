@@ -11,7 +11,7 @@ import type { LivingAnswer } from '~/workers/simulation.worker'
 const props = defineProps<{ living: LivingAnswer }>()
 const { draft, add, scheme } = useLog()
 const { say, text } = useSay()
-const { day, shortDay, weekday } = useLogWords()
+const { day, shortDay, weekday, todayText } = useLogWords()
 
 const storeName = (id: string) => scheme.value?.stores.find((each) => each.id === id)?.name ?? ''
 function lasts({ left }: StoreLife): string {
@@ -26,15 +26,7 @@ function lasts({ left }: StoreLife): string {
 }
 const level = ({ held }: StoreLife) => (held && held.full > 0 ? held.litres / held.full : 0)
 
-/** A line said in words: days by their names, a rain that comes as a depth. */
-function lineText({ id, values }: TodayLine): string {
-  const { rain, nights, ...others } = values
-  return say(`today.${id}`, {
-    ...others,
-    ...(typeof rain === 'number' ? { rain: rainDepth(rain) } : {}),
-    ...(typeof nights === 'number' ? { when: day(props.living.today + nights, props.living.today) } : {}),
-  })
-}
+const lineText = (line: TodayLine) => todayText(line, props.living.today)
 const doneButton = ({ done }: TodayLine) => (done ? say(`today.done.${done.kind}`) : '')
 const act = ({ done }: TodayLine) => done && add(draft(done))
 

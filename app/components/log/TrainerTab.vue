@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { CAUSES, type Cause } from '#core/log'
+import { dateOf, dayNumber } from '#core/rain'
 import { rainDepth, volume } from '#core/units/quantity'
 import type { Lesson } from '#core/standIns'
 
@@ -11,6 +12,8 @@ const { shortDay } = useLogWords()
 const today = useToday()
 
 const PACE = 7
+/** Months in which lessons begin. */
+const SPRING = { north: 4, south: 10 }
 const NUMBERS = [1, 2, 3, 4, 5, 6] as const
 const GUESSES = CAUSES.filter((cause) => cause !== 'sound' && cause !== 'intakeShort' && cause !== 'linkShut' && cause !== 'misread')
 const lesson = shallowRef<Lesson>()
@@ -31,8 +34,8 @@ async function begin(number: number) {
   if (!job || !scheme.value || !store) return
   try {
     const ready = readyRain(job.rain, record, { site: job.site, seasonFactors: job.seasonFactors })
-    // From early summer on: there is rain, and there is thirst.
-    const start = today.value - 365
+    // Through a summer: there is rain, and there is thirst.
+    const start = dayNumber(dateOf(today.value).year - 1, job.site.latitude < 0 ? SPRING.south : SPRING.north, 1)
     lesson.value = makeLesson(number, scheme.value, store.id, ready, job.site, 1000 * number + (Date.now() % 997) + ++tries, start)
   } catch (error) {
     problem.value = say('trainer.cannot', { why: error instanceof Error ? error.message : String(error) })

@@ -77,6 +77,7 @@ const preview = computed(() => {
     invented: false,
     start: draft.value.start,
     depths: draft.value.depths,
+    ...(draft.value.low && draft.value.high ? { low: draft.value.low, high: draft.value.high } : {}),
   }
   const ready = readyRain({ kind: 'record', record: 'preview', gaps: gapChoice.value }, record)
   const years = rainByYear(ready.rain)
@@ -93,6 +94,9 @@ const delimiters = computed(() =>
 )
 const columns = computed(() => draft.value?.columns.map((label, index) => ({ value: String(index), label })) ?? [])
 
+/** Days whose least and greatest temperature came along. */
+const warmDays = computed(() => draft.value?.low?.filter((low, i) => low !== null && draft.value!.high![i] !== null).length ?? 0)
+
 async function keep() {
   if (!draft.value) return
   const record: RainRecord = {
@@ -102,6 +106,7 @@ async function keep() {
     invented: false,
     start: draft.value.start,
     depths: draft.value.depths,
+    ...(draft.value.low && draft.value.high ? { low: draft.value.low, high: draft.value.high } : {}),
   }
   if (await bench.useRecord(record, gapChoice.value)) emit('close')
 }
@@ -243,6 +248,7 @@ async function reuse(record: RainRecord) {
               say('rainImport.sum', { days: draft.daysRead, from: draft.start, to: preview.last, years: preview.ready.countedYears.length })
             }}
           </p>
+          <p v-if="warmDays > 0" class="text-13">{{ say('rainImport.air', { n: warmDays }) }}</p>
           <YearBars :years="preview.years" class="max-w-sm" />
           <p class="text-13 text-ink-2">
             {{

@@ -182,6 +182,7 @@ async function toJobs() {
   await router.push('/')
 }
 const { setJob } = useEdits()
+useReminders()
 useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
 </script>
 

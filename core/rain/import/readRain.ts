@@ -2,6 +2,7 @@ import { isoDate, dayNumber, daysInMonth } from '../calendar'
 import { cutCells, detectLayout, DLY_LINE, readDepth, type Detected } from './detect'
 import { LONGEST_RECORD, MOST_IN_A_DAY, RainFileError, type Layout, type LineProblem, type LineReport } from './layout'
 import { dateParts, readDay } from './readDate'
+import { readTemperatures } from './temperatures'
 
 /** A file read, not yet kept: its days, and every line that was not taken as it stands. */
 export interface RainDraft {
@@ -12,6 +13,9 @@ export interface RainDraft {
   start: string
   /** mm a day without a break; null where a day is missing or was set aside. */
   depths: (number | null)[]
+  /** °C of the same days, where the file tells them. */
+  low?: (number | null)[]
+  high?: (number | null)[]
   reports: LineReport[]
   daysRead: number
 }
@@ -117,12 +121,14 @@ export function readRain(text: string, corrections: Partial<Layout> = {}): RainD
   }
   if (last - first + 1 > LONGEST_RECORD) throw new RainFileError('tooLong')
   const depths = Array.from({ length: last - first + 1 }, (_, i) => book.days.get(first + i) ?? null)
+  const air = readTemperatures(plain, layout, detected.columns, first, depths.length)
   return {
     layout,
     columns: detected.columns,
     doubts: detected.doubts,
     start: isoDate(first),
     depths,
+    ...(air ?? {}),
     reports: book.reports,
     daysRead: book.days.size,
   }

@@ -36,6 +36,10 @@ export const list = <T>(of: yup.ISchema<T, yup.AnyObject>, least = 0, most = 200
 export const series = <T>(items: yup.ISchema<T, yup.AnyObject>, least: number, most: number) =>
   (yup.array() as yup.ArraySchema<T[] | undefined, yup.AnyObject>).required().min(least).max(most).meta({ items })
 
+/** The same where it may be left out. */
+export const optionalSeries = <T>(items: yup.ISchema<T, yup.AnyObject>, least: number, most: number) =>
+  (yup.array() as yup.ArraySchema<T[] | undefined, yup.AnyObject>).min(least).max(most).meta({ items }).optional().default(undefined)
+
 /** Schema of a list's entries. */
 export const itemsOf = (list: yup.ArraySchema<unknown[] | undefined | null, yup.AnyObject>): unknown =>
   list.spec.meta?.items ?? list.innerType

@@ -5,7 +5,7 @@ import { drop, ownPart } from './drop'
 import { amount, choice, flag, id, list, name, record, text } from './fields'
 import { money, site } from './site'
 import { gutter } from './gutter'
-import { log } from './log'
+import { log, MOST_PHOTOS, photo } from './log'
 import { overflowRoute, pumps } from './overflow'
 import { rainSource, records } from './rain'
 import { roofSection } from './roof'
@@ -79,5 +79,7 @@ export const jobFile = record({
   version: yup.number().required().oneOf([FILE_VERSION]),
   job,
   records: records(),
+  /** Photos of the log that were at hand when it was written. */
+  photos: list(photo, 0, MOST_PHOTOS).optional().default(undefined),
 })
 export type JobFile = yup.InferType<typeof jobFile>

@@ -58,6 +58,26 @@ export type EntryKind = Entry['kind']
 export type EntryOf<K extends EntryKind> = Extract<Entry, { kind: K }>
 export const ENTRY_KINDS = Object.keys(entry.variants) as EntryKind[]
 
+/** A photo as a file carries it: JPEG in base64. */
+export const photo = record({
+  id: id(),
+  width: amount(1, 20_000),
+  height: amount(1, 20_000),
+  jpeg: yup
+    .string()
+    .required()
+    .max(3e6)
+    .matches(/^[A-Za-z0-9+/]+={0,2}$/)
+    .meta({ says: 'should be a JPEG in base64' }),
+})
+export type FilePhoto = yup.InferType<typeof photo>
+/** Photos that an entry names. */
+export const photosOf = ({ entries }: { entries: readonly Entry[] }): string[] => [
+  ...new Set(entries.flatMap(({ photos }) => photos ?? [])),
+]
+/** As many as a file carries; the newest where there are more. */
+export const MOST_PHOTOS = 200
+
 /** Decades of a few entries a day. */
 export const MOST_ENTRIES = 60_000
 

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { amount, byMonth, choice, id, list, name, oneOfKind, record, series, text } from './fields'
+import { amount, byMonth, choice, id, list, name, oneOfKind, optionalSeries, record, series, text } from './fields'
 
 const made = {
   /** Coefficient of variation of the yearly totals. */
@@ -35,6 +35,8 @@ export type FittedRain = Extract<RainSource, { kind: 'fitted' }>
 export const recordOf = (source: RainSource): string | undefined =>
   source.kind === 'record' || source.kind === 'fitted' ? source.record : undefined
 
+const temperature = () => yup.number().defined().nullable().min(-95).max(65)
+
 export const rainRecord = record({
   id: id(),
   name: name(),
@@ -49,6 +51,9 @@ export const rainRecord = record({
     .meta({ says: 'should be a day from 1600-01-01 on, as 2024-07-31' }),
   /** mm a day without a break; null where a day is missing. */
   depths: series(yup.number().defined().nullable().min(0).max(1850), 1, 80000),
+  /** Least and greatest temperature of each of its days, °C; null where missing. */
+  low: optionalSeries(temperature(), 1, 80000),
+  high: optionalSeries(temperature(), 1, 80000),
 })
 export type RainRecord = yup.InferType<typeof rainRecord>
 export const records = () => list(rainRecord, 0, 50)

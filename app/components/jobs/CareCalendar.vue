@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import { dayNumber } from '#core/rain/calendar'
+import { layBuildWords } from '~/build/layBuildWords'
+import { saveFile } from '~/composables/saveFile'
+
+/** Care of all jobs that are in use, in one calendar; made as soon as it is there, since it is only fetched when it is asked for. */
+const emit = defineEmits<{ done: [problem: string] }>()
+const { repository } = useDatabase()
+const { mergeLocaleMessage } = useI18n()
+layBuildWords({ mergeLocaleMessage })
+const { say } = useSay()
+const { calendarOf } = useCareCalendar()
+
+onMounted(async () => {
+  const jobs = (await repository.list()).flatMap(({ job }) => (job?.log.since === undefined ? [] : [job]))
+  const now = new Date()
+  const today = dayNumber(now.getFullYear(), now.getMonth() + 1, now.getDate())
+  if (jobs.length > 0) saveFile('Vernal Cask.ics', calendarOf('Vernal Cask', jobs, today), 'text/calendar')
+  emit('done', jobs.length > 0 ? '' : say('care.calendarNone'))
+})
+</script>
+
+<template>
+  <span class="only-heard" role="status">{{ say('jobs.calendar') }}</span>
+</template>

@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { momentNow, writeMoment } from '#core/log'
+import { dateOf } from '#core/rain'
+import type { SensorReading, SensorSource } from '#core/standIns'
+import { length, rainDepth } from '#core/units/quantity'
+
+/** A gauge and a level sensor that ship with it: their readings as they come, an hour a second, and a day of them kept as entries. */
+const props = defineProps<{ today: number }>()
+const bench = useWorkbench()
+const { scheme, draft, addAll } = useLog()
+const { say } = useSay()
+const { shortDay } = useLogWords()
+
+const HOUR_MS = 1000
+const TIP = 0.2
+const source = shallowRef<SensorSource>()
+const day = ref(0)
+const hour = ref(0)
+const readings = shallowRef<SensorReading[]>([])
+const problem = ref('')
+const kept = ref('')
+let held = 0
+let next = 0
+let timer: ReturnType<typeof setInterval> | undefined
+
+const store = computed(() => scheme.value?.stores[0])
+async function start() {
+  problem.value = ''
+  kept.value = ''
+  const { climateOf, seedOf, simulatedSensors } = await import('#core/standIns')
+  const { readyRain } = await import('#core/rain')
+  const { job, record } = bench
+  if (!job || !scheme.value || !store.value) return
+  try {
+    const ready = readyRain(job.rain, record, { site: job.site, seasonFactors: job.seasonFactors })
+    source.value = simulatedSensors(scheme.value, store.value.id, climateOf(ready, job.site, seedOf(job.id)))
+  } catch (error) {
+    problem.value = say('log.sensors.cannot', { why: error instanceof Error ? error.message : String(error) })
+    return
+  }
+  held = 40
+  begin(props.today - 7)
+  timer = setInterval(tick, HOUR_MS)
+}
+function begin(on: number) {
+  day.value = on
+  hour.value = 0
+  const made = source.value!.day(on, held)
+  readings.value = made.readings
+  next = made.held
+}
+/** The last day that is whole: what can be kept. */
+const whole = shallowRef<{ day: number; tips: number; depth: number | undefined }>()
+function tick() {
+  if (hour.value < 24) {
+    hour.value++
+    const last = seen.value.findLast((each) => each.kind === 'level')
+    if (hour.value === 24) whole.value = { day: day.value, tips: tips.value, depth: last?.kind === 'level' ? last.depth : undefined }
+  } else {
+    held = next
+    begin(day.value + 1)
+  }
+}
+function stop() {
+  clearInterval(timer)
+  source.value = undefined
+}
+onBeforeUnmount(stop)
+
+const seen = computed(() => readings.value.filter(({ second }) => second < hour.value * 3600))
+const tips = computed(() => seen.value.filter(({ kind }) => kind === 'tip').length)
+const level = computed(() => {
+  const found = seen.value.findLast((each) => each.kind === 'level' && each.second >= (hour.value - 1) * 3600)
+  return found?.kind === 'level' ? found.depth : undefined
+})
+function keep() {
+  const [vessel] = store.value?.vessels ?? []
+  if (!whole.value) return
+  const { day: of, tips: count, depth } = whole.value
+  const { year, month, day: date } = dateOf(of)
+  const at = writeMoment(of, 23 * 60 + 55, -new Date(year, month - 1, date, 23).getTimezoneOffset())
+  const stamp = `${momentNow(new Date()).replace(/\D/g, '')}-${of}`
+  const entries = [{ ...draft({ kind: 'rain', depth: Math.round(count * TIP * 10) / 10 }, at), id: `s${stamp}-r` }]
+  if (vessel && depth !== undefined)
+    entries.push({
+      ...draft({ kind: 'level', vessel: vessel.id, by: 'floor', value: Math.round(depth * 1000) / 1000 }, at),
+      id: `s${stamp}-l`,
+    })
+  addAll(entries, say('log.sensors.title'))
+  kept.value = say('log.sensors.kept')
+  whole.value = undefined
+}
+</script>
+
+<template>
+  <details class="text-13">
+    <summary class="font-bold">{{ say('log.sensors.title') }}</summary>
+    <p class="text-ink-2">{{ say('log.sensors.text') }}</p>
+    <p v-if="problem" class="text-pencil" role="alert">{{ problem }}</p>
+    <div class="my-1 flex flex-wrap items-center gap-3">
+      <button v-if="!source" type="button" class="btn" @click="start">{{ say('log.sensors.start') }}</button>
+      <template v-else>
+        <button type="button" class="btn" @click="stop">{{ say('log.sensors.stop') }}</button>
+        <span class="num">{{ say('log.sensors.hour', { day: shortDay(day), hour }) }}</span>
+        <span class="num">{{ say('log.sensors.rain', { depth: rainDepth(tips * TIP), n: tips }) }}</span>
+        <span class="num">{{ level === undefined ? say('log.sensors.gone') : say('log.sensors.level', { depth: length(level) }) }}</span>
+        <button v-if="whole" type="button" class="btn" @click="keep">{{ say('log.sensors.keep', { day: shortDay(whole.day) }) }}</button>
+      </template>
+      <span role="status">{{ kept }}</span>
+    </div>
+  </details>
+</template>
