@@ -1,4 +1,4 @@
-import { checkForecast, type Forecast, type WeatherSource } from '#core/weather'
+import { checkForecast, type Forecast, type WeatherSource } from '#core/weather/forecast'
 
 let source: WeatherSource | undefined
 

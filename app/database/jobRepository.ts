@@ -1,4 +1,5 @@
-import { gaugeRecord, mergeLogs } from '#core/log'
+import { mergeLogs } from '#core/log/entries'
+import { gaugeRecord } from '#core/log/gaugeRecord'
 import {
   canonicalJson,
   FILE_VERSION,

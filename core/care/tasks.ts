@@ -214,7 +214,7 @@ export function careDue(
   return tasks.map((task) => {
     const done = entries.findLast((entry) => ticks(task, entry))
     const last = done ? momentOf(done.at).day : undefined
-    const due = dueAfter(task, last ?? since, last !== undefined, { start, depths }, today, done ? dayTold(momentOf(done.at)) : since)
+    const due = dueAfter(task, last ?? since, last !== undefined, { start, depths }, today, done ? dayTold(momentOf(done.at)) : since - 1)
     return { task, last, due, over: due === undefined ? undefined : today - due }
   })
 }

@@ -23,6 +23,8 @@ export interface TodayLine {
   /** What it costs if it is not done, in litres or what is as bad: the order of the lines. */
   weight: number
   done?: Template
+  /** Days past due, where it was due. */
+  over?: number
 }
 
 /** Most that one card holds. */
@@ -186,7 +188,8 @@ function careLines({ scheme, site, entries, since, rain, today }: TodayGround): 
     .map(({ task, over }) => ({
       id: `care-${task.kind}`,
       about: task.id,
-      values: { ...task.values, over: inDays(over!) },
+      values: task.values,
+      over: over!,
       weight: task.kind === 'emptyFlush' ? 45 : OVERDUE_WEIGHT + Math.min(20, over! / 7),
       done: entryFor(task) as Template,
     }))

@@ -153,7 +153,7 @@ const sayProblem = ({ id, values }: EntryProblem) =>
 
 <template>
   <form class="quick" :aria-label="say('log.quick')" @submit.prevent="keep()">
-    <div class="flex flex-wrap gap-1" role="group" :aria-label="say('log.what')">
+    <div class="choices flex flex-wrap gap-1" role="group" :aria-label="say('log.what')">
       <button
         v-for="each in KINDS"
         :key="each"
@@ -174,7 +174,7 @@ const sayProblem = ({ id, values }: EntryProblem) =>
         @update:model-value="(id) => (vessel = id)"
       />
     </div>
-    <div v-if="kind === 'level'" class="mt-2 flex flex-wrap gap-1" role="group" :aria-label="say('log.how')">
+    <div v-if="kind === 'level'" class="choices mt-2 flex flex-wrap gap-1" role="group" :aria-label="say('log.how')">
       <button
         v-for="each in LEVEL_WAYS"
         :key="each"
@@ -255,6 +255,11 @@ const sayProblem = ({ id, values }: EntryProblem) =>
   min-height: 52px;
   font-size: 28px;
   text-align: right;
+}
+/* As many as there are in a row or two, and a thumb's width high. */
+.choices .btn {
+  min-height: 44px;
+  padding: 0 8px;
 }
 .keys {
   display: grid;

@@ -18,14 +18,16 @@ const litres = (value: number) => volume(value / 1000)
 const storeOf = (id: string) => scheme.value?.stores.find((each) => each.id === id)
 const floorOf = ({ store }: StoreLife) => storeOf(store)?.vessels[0]?.body.floor ?? 0
 
-const WIDTH = 640
+/** On a phone half as many months, drawn half as wide: letters stay as large. */
+const phone = useMediaQuery('(max-width: 767px)')
+const WIDTH = computed(() => (phone.value ? 366 : 640))
 const HEIGHT = 170
 const BASE = 140
-const SHOWN = 24
+const SHOWN = computed(() => (phone.value ? 12 : 24))
 function bars({ months }: StoreLife) {
-  const last = months.slice(-SHOWN)
+  const last = months.slice(-SHOWN.value)
   const most = Math.max(1, ...last.map(({ expected, came }) => Math.max(expected, came)))
-  const step = WIDTH / Math.max(6, last.length)
+  const step = WIDTH.value / Math.max(6, last.length)
   const tall = (value: number) => ((BASE - 16) * value) / most
   return {
     most,
@@ -39,9 +41,9 @@ function bars({ months }: StoreLife) {
       past: tall(month.past),
       // Names of months need room: the first gives way to a January beside it.
       label:
-        month.month === 0 || (i === 0 && month.month < 10)
+        month.month === 0 || (i === 0 && month.month > 0 && month.month < 10)
           ? `${shortMonth(month.month)} ${month.year}`
-          : i > 2 && (last.length <= 12 || month.month % 3 === 0)
+          : i > 2 && month.month % 3 === 0
             ? shortMonth(month.month)
             : '',
     })),

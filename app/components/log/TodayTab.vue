@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { downFigure, heldFigure, lastsFigure, type StoreLife, type TodayLine } from '#core/living'
 import { quantileOf, rising } from '#core/weather'
-import { rainDepth, share, temperature, volume } from '#core/units/quantity'
+import { days, rainDepth, share, temperature, volume } from '#core/units/quantity'
 import type { LivingAnswer } from '~/workers/simulation.worker'
 
 /**
@@ -67,7 +67,12 @@ const rationName = ({ without, share: part }: StoreLife['rations'][number]) => {
             <FigureValue v-if="heldFigure(store)" :figure="heldFigure(store)!" size="big" />{{ ' ' }}
             <span class="text-ink-2">{{ say('log.ofFull', { full: volume(store.held.full / 1000) }) }}</span>
           </p>
-          <p v-if="store.left">{{ lasts(store) }} <FigureValue v-if="lastsFigure(store)" :figure="lastsFigure(store)!" /></p>
+          <p v-if="store.left">
+            {{ lasts(store) }}
+            <template v-if="lastsFigure(store) && store.left.low < 120 && store.left.high >= 1">
+              {{ say('log.middle') }} <FigureValue :figure="lastsFigure(store)!" />
+            </template>
+          </p>
         </div>
         <p v-else class="text-13">{{ say('log.neverRead', { store: storeName(store.store) }) }}</p>
       </div>
@@ -77,6 +82,7 @@ const rationName = ({ without, share: part }: StoreLife['rations'][number]) => {
         <li v-for="line in living.lines" :key="`${line.id} ${line.about}`">
           <p>
             {{ lineText(line) }}
+            <span v-if="line.over" class="text-ink-2">{{ say('today.over', { n: days(line.over) }) }}</span>
             <b v-if="line.by !== undefined" class="whitespace-nowrap">{{
               line.by <= living.today ? say('today.byToday') : say('today.by', { when: day(line.by, living.today) })
             }}</b>

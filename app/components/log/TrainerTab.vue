@@ -80,11 +80,12 @@ const seen = computed(() => {
     sound: value.soundHeld[day]!,
   }))
 })
-const WIDTH = 640
+const phone = useMediaQuery('(max-width: 767px)')
+const WIDTH = computed(() => (phone.value ? 366 : 640))
 const HEIGHT = 200
 const most = computed(() => Math.max(1, ...(lesson.value ? [...lesson.value.soundHeld, ...lesson.value.reality.held] : [1])))
 const wettest = computed(() => Math.max(10, ...(lesson.value?.depths ?? [10])))
-const xAt = (i: number) => (WIDTH * i) / (lesson.value?.days ?? 1)
+const xAt = (i: number) => (WIDTH.value * i) / (lesson.value?.days ?? 1)
 const line = (of: 'held' | 'sound') =>
   seen.value
     .map((each, i) => `${i === 0 ? 'M' : 'L'}${xAt(i).toFixed(1)} ${(HEIGHT - 20 - ((HEIGHT - 70) * each[of]) / most.value).toFixed(1)}`)
