@@ -67,6 +67,11 @@ describe('the leak that began in the second June', () => {
     expect(worst!.leak!.low - floor).toBeLessThan(0.31)
     expect(worst!.leak!.high - floor).toBeGreaterThan(0.31)
   })
+  it('is weighed only against what this scheme can have: no first flush, no link, no second pipe', () => {
+    const causes = stores[0]!.diagnosis!.suspects.map(({ cause }) => cause)
+    for (const cause of ['swallowed', 'linkShut', 'intakeShort']) expect(causes).not.toContain(cause)
+    expect(causes).toEqual(expect.arrayContaining(['sound', 'partly', 'limited', 'leak', 'unlogged']))
+  })
   it('is nothing that the year before shows', () => {
     const may = dayNumber(2026, 5, 20)
     const before = read({ ...shelter, log: { ...shelter.log, entries: shelter.log.entries.filter(({ at }) => at < '2026-05-20') } }, may)

@@ -10,7 +10,9 @@ import {
   readingsOf,
   storeLevels,
   sumAt,
+  CAUSES,
   type Catches,
+  type Cause,
   type Diagnosis,
   type Held,
   type LogRain,
@@ -122,7 +124,7 @@ export function storeLife(
   const open = levels.vessels.filter(({ vessel }) => vessel.lid === 'open').length / levels.vessels.length
   const evaporation = ({ to }: { to: Held }) =>
     open === 0 ? 0 : (open * ready.site.thirst[rain.rain.dayOfYear[Math.max(0, to.day - rain.start)] ?? 1]!) / 1000
-  const diagnosis = diagnose(levels, readings, recent, catches, scheme.wetHours, evaporation)
+  const diagnosis = diagnose(levels, readings, recent, catches, scheme.wetHours, evaporation, causesOf(path, storeId))
   const ratio = diagnosis?.site?.ratio ?? 1
   const held = heldNow(levels, readings.held.at(-1), entries, rain, catches, ratio)
   const ground = aheadGround(scheme, storeLaws(path, storeId), storeId, ready.site)
@@ -148,6 +150,17 @@ function meanComing(ground: ReturnType<typeof aheadGround>, ways: Parameters<typ
       .reduce((sum, each) => sum + each, 0),
   )
   return sums.reduce((a, b) => a + b, 0) / Math.max(1, sums.length)
+}
+
+/** What can go wrong with a store as it is built. */
+function causesOf(path: WaterPath, storeId: string): Cause[] {
+  const intakes = path.intakes.get(storeId) ?? []
+  const ways = new Set(intakes.flatMap(({ drop }) => [drop.id, ...path.feeds.get(drop.id)!.map(({ outlet }) => outlet.outlet.drop)]))
+  const flush = path.scheme.drops.some(({ id, devices }) => ways.has(id) && devices.some(({ kind }) => kind === 'first-flush'))
+  const linked = (path.scheme.stores.find(({ id }) => id === storeId)?.links.length ?? 0) > 0
+  return CAUSES.filter(
+    (cause) => (cause !== 'swallowed' || flush) && (cause !== 'linkShut' || linked) && (cause !== 'intakeShort' || intakes.length > 1),
+  )
 }
 
 /** Day number of the last repair or change of a part; what the log shows of before is another system. */

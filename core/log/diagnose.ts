@@ -127,6 +127,7 @@ interface Tried {
  *
  * @param wetHours in which a day's rain falls
  * @param evaporation m a day that open water loses
+ * @param possible causes that the scheme can have: without a first flush nothing swallows light rain
  * @returns undefined under eight stretches between readings
  */
 export function diagnose(
@@ -136,6 +137,7 @@ export function diagnose(
   catches: Catches,
   wetHours: number,
   evaporation: (event: LogEvent) => number = () => 0,
+  possible: readonly Cause[] = CAUSES,
 ): Diagnosis | undefined {
   const rains = rainEvents(events, catches)
   const site = siteCatch(rains)
@@ -260,7 +262,8 @@ export function diagnose(
     })
   }
   if (readings.gaps.length >= LEAST_GAPS) tryLink(readings.gaps, tried)
-  return { suspects: weigh(tried, stretches.length), events: known.length, rains, site }
+  const can = tried.filter(({ suspect }) => possible.includes(suspect.cause))
+  return { suspects: weigh(can, stretches.length), events: known.length, rains, site }
 
   /** A hole: where still water shows it best, and by all stretches on a grid of heights where there is little still water. */
   function leakTry(still: readonly Stretch[], tryOne: typeof best): Tried {

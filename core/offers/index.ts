@@ -1,3 +1,4 @@
 export * from './cures'
 export * from './offers'
 export * from './moves'
+export * from './leaveReady'

@@ -188,7 +188,9 @@ const isNews = (ratio: number) => Math.abs(ratio - 1) > 0.03
         <li v-for="(suspect, i) in told(life)" :key="suspect.cause" class="border-t border-hair py-2">
           <p class="flex items-baseline gap-3">
             <b>{{ name(suspect) }}</b> <span class="num">{{ odds(suspect) }}</span>
-            <FigureValue v-if="suspect.cause === 'leak' && leakFigure(life, floorOf(life))" :figure="leakFigure(life, floorOf(life))!" />
+            <span v-if="suspect.cause === 'leak' && leakFigure(life, floorOf(life))">
+              <FigureValue :figure="leakFigure(life, floorOf(life))!" /> {{ say('log.aDay') }}
+            </span>
           </p>
           <p class="text-13">{{ evidence(suspect, life) }}</p>
           <p v-if="i < 2 && suspect.cause !== 'sound'" class="text-13">

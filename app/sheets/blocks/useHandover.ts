@@ -17,6 +17,7 @@ export function useHandover() {
   const { quoted } = useQuotation()
   const plates = usePlates()
   const { rhythm } = useLogWords()
+  const { readyLines } = useLeaveReady()
 
   /** Care of the parts that this scheme has, as the log keeps it; and what frost asks for, in order. */
   function care(): Block[] {
@@ -40,8 +41,14 @@ export function useHandover() {
     const { from } = bench.job!.letter
     return from === '' ? [] : [heading('build.letter.ask'), { kind: 'list', items: [from.replace(/\s*\n\s*/g, ', ')] }]
   }
-  /** Care, cautions and whom to ask. */
-  const keeping = (): Block[] => [...care(), ...cautions(), ...builtBy()]
+  /** What was left, or is to be left, for one more vessel of each store. */
+  function ready(): Block[] {
+    const { scheme } = bench
+    const items = scheme?.stores.flatMap(({ id }) => readyLines(scheme, id)) ?? []
+    return items.length > 0 ? [heading('group.ready.title'), { kind: 'list', items }] : []
+  }
+  /** Care, what is ready for more, cautions and whom to ask. */
+  const keeping = (): Block[] => [...care(), ...ready(), ...cautions(), ...builtBy()]
 
   function customer(): Block[] {
     const asked = quoted()
