@@ -9,10 +9,11 @@ import {
   withoutEntry,
   type EntryProblem,
 } from '#core/log'
-import type { Entry, Log } from '#core/scheme'
+import { MOST_ENTRIES, type Entry, type Log } from '#core/scheme'
 import { buildWaterPath } from '#core/path'
 import { word } from '#core/figures/told'
 import { message, type Message } from '~/stores/messages'
+import { useNotices } from '~/stores/notices'
 
 const WHO = 'vernal-cask-who'
 /** Who writes, for as long as the browser knows. */
@@ -21,6 +22,7 @@ const who = ref(typeof localStorage === 'undefined' ? '' : (localStorage.getItem
 /** The open job's log: read, written, checked; every change one step that can be undone. */
 export function useLog() {
   const bench = useWorkbench()
+  const notices = useNotices()
   const log = computed<Log>(() => bench.job?.log ?? { entries: [], ticked: [] })
   const entries = computed(() => log.value.entries)
   const scheme = computed(() => (bench.job ? builtScheme(bench.job) : undefined))
@@ -34,11 +36,18 @@ export function useLog() {
   })
   const vessels = computed(() => scheme.value?.stores.flatMap((store) => store.vessels) ?? [])
 
-  const edit = (label: Message, change: (log: Log) => Log) =>
-    bench.edit(label, (job) => {
-      const next = change(job.log)
-      return next === job.log ? job : { ...job, log: next }
-    })
+  function edit(label: Message, change: (log: Log) => Log) {
+    try {
+      bench.edit(label, (job) => {
+        const next = change(job.log)
+        return next === job.log ? job : { ...job, log: next }
+      })
+    } catch (error) {
+      // As many as a log holds: told, and nothing is lost.
+      if (!(error instanceof RangeError)) throw error
+      notices.tell({ severity: 'wrong', told: message('log.full', { n: MOST_ENTRIES }), key: 'log-full' })
+    }
+  }
 
   /** An entry as it would be written now. */
   function draft(template: Record<string, unknown>, at = momentNow(new Date())): Entry {

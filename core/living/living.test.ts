@@ -141,6 +141,21 @@ describe('today', () => {
     else expect(down).toBeUndefined()
     expect(read(studio!, today, flat(today, 0, 12)).lines.map(({ id }) => id)).not.toContain('drawDown')
   })
+  it('water that stands through three weeks of heat is told, and not once it was used', () => {
+    const july = dayNumber(2026, 7, 20)
+    const entry = (kind: 'level' | 'drawn', day: number, litres: number): Entry =>
+      ({
+        kind,
+        id: `${kind}${day}`,
+        at: writeMoment(july + day, 1100, 0),
+        vessel: 'butt',
+        ...(kind === 'level' ? { by: 'volume', value: litres / 1000 } : { volume: litres / 1000 }),
+      }) as Entry
+    const log = (entries: Entry[]) => ({ ...boathouse!, log: { since: '2026-05-01', entries, ticked: [] } })
+    const told = (job: Job) => read(job, july, flat(july, 0, 14)).lines.map(({ id }) => id)
+    expect(told(log([entry('level', -2, 150)]))).toContain('stands')
+    expect(told(log([entry('drawn', -5, 90), entry('level', -2, 150)]))).not.toContain('stands')
+  })
   it('a diverter stands as it was turned last', () => {
     const turned = (to: 'butt' | 'away', day: number): Entry => ({
       kind: 'turned',

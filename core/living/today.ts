@@ -1,4 +1,4 @@
-import { careDue, careTasks, entryFor, type CareDue } from '../care'
+import { careDue, careTasks, entryFor, heat, type CareDue } from '../care'
 import type { Told, ToldValues } from '../figures/told'
 import { word } from '../figures/told'
 import { dayTold, momentOf, isAlarm } from '../log'
@@ -132,7 +132,24 @@ function firstWet(forecast: Forecast | undefined): number | undefined {
   return undefined
 }
 
-function storeLines({ scheme, stores, entries, today }: TodayGround): TodayLine[] {
+/** Water that is not turned over by half in so many days of heat goes off. Common practice. */
+const STANDS_DAYS = 21
+const TURNED_OVER = 0.5
+const LITTLE = 0.3
+
+/** Whether a store's water has stood through three weeks of heat. */
+function stands({ held }: StoreLife, vessels: readonly { id: string }[], { entries, site, today, since }: TodayGround): boolean {
+  if (!held || held.litres < LITTLE * held.full || today - since < STANDS_DAYS || !heat(site).includes(dateOf(today).month)) return false
+  const own = new Set(vessels.map(({ id }) => id))
+  let moved = 0
+  for (const entry of entries)
+    if ((entry.kind === 'drawn' || entry.kind === 'let-go') && own.has(entry.vessel) && momentOf(entry.at).day > today - STANDS_DAYS)
+      moved += entry.volume * 1000
+  return moved < TURNED_OVER * held.litres
+}
+
+function storeLines(ground: TodayGround): TodayLine[] {
+  const { scheme, stores, entries, today } = ground
   const lines: TodayLine[] = []
   for (const { store, diagnosis, left, held } of stores) {
     const own = scheme.stores.find(({ id }) => id === store)!
@@ -158,6 +175,8 @@ function storeLines({ scheme, stores, entries, today }: TodayGround): TodayLine[
         values: { store: own.name, low: inDays(Math.floor(left.low)), high: inDays(Math.ceil(left.high)), chance: share(left.week) },
         weight: 30,
       })
+    const life = stores.find((each) => each.store === store)!
+    if (stands(life, own.vessels, ground)) lines.push({ id: 'stands', about: store, values: { store: own.name }, weight: 12 })
     const lastRead = held?.read
     if (lastRead === undefined || today - lastRead > READ_AFTER)
       lines.push({

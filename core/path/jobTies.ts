@@ -10,6 +10,7 @@ const WORDS = {
   ring: (id: string) => `the water of ${id} would run in a ring`,
 }
 
+const dated = new WeakSet<object>()
 const checkedLogs = new WeakMap<object, DoorProblem[]>()
 /** Ids of a log that two entries have, and days that no calendar has. What an entry is of may be gone since: a log outlives the parts of its scheme. */
 function logTies({ log: { entries } }: Job): DoorProblem[] {
@@ -17,9 +18,14 @@ function logTies({ log: { entries } }: Job): DoorProblem[] {
   if (before) return before
   const seen = new Set<string>()
   const wrong: DoorProblem[] = []
-  entries.forEach(({ id, at }, i) => {
-    if (Number.isNaN(fromIsoDate(at.slice(0, 10))))
-      wrong.push({ path: `job.log.entries[${i}].at`, message: `should be a day of the calendar, but is ${at.slice(0, 10)}` })
+  entries.forEach((entry, i) => {
+    const { id, at } = entry
+    // Entries are never changed in place: one whose day was there once is looked at no more.
+    if (!dated.has(entry)) {
+      if (Number.isNaN(fromIsoDate(at.slice(0, 10))))
+        wrong.push({ path: `job.log.entries[${i}].at`, message: `should be a day of the calendar, but is ${at.slice(0, 10)}` })
+      else dated.add(entry)
+    }
     if (seen.has(id)) wrong.push({ path: `job.log.entries[${i}]`, message: `two entries have the id ${id}` })
     seen.add(id)
   })
