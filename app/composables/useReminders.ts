@@ -17,7 +17,7 @@ export function useReminders() {
     if (localStorage.getItem(TOLD) === key) return
     const answer = await bench.readLog(today.value).catch(() => undefined)
     const urgent = answer?.lines.filter(
-      ({ id, by }) => id === 'frost' || id === 'emptyFlush' || id === 'drawDown' || (by !== undefined && by <= today.value),
+      ({ id, by }) => id === 'frost' || id === 'care-emptyFlush' || id === 'drawDown' || (by !== undefined && by <= today.value),
     )
     const due = answer?.care.filter(({ over }) => over === 0) ?? []
     if (!answer || ((urgent?.length ?? 0) === 0 && due.length === 0)) return

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { liveQuery } from 'dexie'
 import { newJob } from '#core/demo/newJob'
-import { dayNumber } from '#core/rain'
+import { dayOfClock } from '#core/log/moment'
 import { canonicalJson, DoorError, isPrintable, readJobFile, USES, writeJobFile, type Job, type Use } from '#core/scheme'
 import { jobTies } from '#core/path'
 import type { BinRow } from '~/database/db'
@@ -57,10 +57,8 @@ async function askAgain<T>(ask: () => Promise<T>): Promise<T | undefined> {
 /** The demo's jobs, lived with up to today. Fetched when they are wanted: a first view needs none of it. */
 async function seedDemo() {
   const { demoJobs, demoRecords, withDemoLogs } = await import('#core/demo')
-  const now = new Date()
   const records = demoRecords()
-  const today = dayNumber(now.getFullYear(), now.getMonth() + 1, now.getDate())
-  await repository.seed(withDemoLogs(demoJobs(), records, today), records)
+  await repository.seed(withDemoLogs(demoJobs(), records, dayOfClock(new Date())), records)
 }
 
 /** On the very first visit to a demo copy its jobs are put in; once removed they stay removed. */

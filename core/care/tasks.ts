@@ -1,5 +1,6 @@
 import type { Told } from '../figures/told'
 import { dayTold, momentOf } from '../log/moment'
+import { dateOf, dayNumber } from '../rain/calendar'
 import type { Entry, Scheme, Site } from '../scheme'
 
 /** Months 1–12 of the year's leaf fall, of heat that turns water, by hemisphere. Common practice. */
@@ -219,9 +220,7 @@ export function careDue(
   })
 }
 
-const MONTH_MS = 86_400_000
-const monthOfDay = (day: number) => new Date(day * MONTH_MS).getUTCMonth() + 1
-const yearOfDay = (day: number) => new Date(day * MONTH_MS).getUTCFullYear()
+const monthOfDay = (day: number) => dateOf(day).month
 
 function dueAfter(
   { rhythm }: CareTask,
@@ -248,8 +247,8 @@ function dueAfter(
       return from + rhythm.otherwise
     }
     case 'yearly': {
-      const on = (year: number) => Math.round(Date.UTC(year, rhythm.month - 1, 1) / MONTH_MS)
-      const year = yearOfDay(from)
+      const on = (year: number) => dayNumber(year, rhythm.month, 1)
+      const year = dateOf(from).year
       // Done a little ahead of its month counts for it.
       const next = on(year) > from + (done ? 45 : 0) ? on(year) : on(year + 1)
       return next

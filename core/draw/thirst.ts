@@ -25,7 +25,7 @@ export const PLANTS: Record<PlantGroup, PlantThirst> = {
 export const REACHES_ROOTS: Record<WateringMethod, number> = { can: 0.7, soaker: 0.8, drip: 0.9 }
 
 /** Share of what the soil holds that may go before it is watered again: `p` of FAO-56, table 22 for most vegetables. */
-const DEPLETION = 0.5
+export const DEPLETION = 0.5
 /** A shower under 5 mm wets leaves; four fifths of a heavier one reach the roots. Common practice. */
 const SHOWER = 5
 const EFFECTIVE = 0.8

@@ -7,8 +7,7 @@ import { momentOf } from './moment'
 /** What is wrong with an entry: refused, or asked back and kept if it was meant. */
 export interface EntryProblem {
   /** Message id under `log.problem.` in the locale files. */
-  id:
-    'future' | 'aboveRim' | 'belowFloor' | 'shareOver' | 'overFull' | 'roseWithoutRain' | 'tenTimes' | 'sameMoment' | 'drawnMore' | 'heavy'
+  id: 'future' | 'aboveRim' | 'belowFloor' | 'shareOver' | 'roseWithoutRain' | 'tenTimes' | 'sameMoment' | 'drawnMore' | 'heavy'
   refused: boolean
   values: Record<string, number>
 }

@@ -1,5 +1,6 @@
 import { daysLong, type LogEvent } from './events'
 import type { StoreLevels } from './levels'
+import { LEVEL_ERROR } from './readings'
 
 /** A hole that lets a store down: `dV/dt = −c·√(h − h₀)`. */
 export interface Leak {
@@ -32,7 +33,7 @@ export function fallsTo(from: number, height: number, pace: number, days: number
 /** How well people say what they drew, as a share. Common practice. */
 export const DRAW_ERROR = 0.03
 /** Error of a fall between two readings of a level, m. */
-export const FALL_ERROR = 0.005 * Math.SQRT2
+export const FALL_ERROR = LEVEL_ERROR * Math.SQRT2
 
 /** Log-likelihood of a residual in its own error, with tails for slips of the tape: Student's t with four degrees. */
 export const logLike = (residual: number, error: number): number => -2.5 * Math.log1p((residual / error) ** 2 / 4) - Math.log(error)

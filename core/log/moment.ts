@@ -1,4 +1,4 @@
-import { dayNumber, isoDate } from '../rain/calendar'
+import { dateOf, dayNumber, isoDate } from '../rain/calendar'
 
 /** A moment as it was written down. */
 export interface Moment {
@@ -44,13 +44,17 @@ export function writeMoment(day: number, minute: number, offset: number): string
   return `${isoDate(day)}T${two(Math.floor(minute / 60))}:${two(minute % 60)}${zone}`
 }
 
+/** Minutes that the clock here is ahead of UTC at a moment of its own, summer time or not. */
+export function clockOffset(day: number, minute: number): number {
+  const { year, month, day: date } = dateOf(day)
+  return -new Date(year, month - 1, date, Math.floor(minute / 60), minute % 60).getTimezoneOffset()
+}
+/** Day number by the clock here. @param date as the clock has it */
+export const dayOfClock = (date: Date): number => dayNumber(date.getFullYear(), date.getMonth() + 1, date.getDate())
+
 /** A moment of the wall clock of whoever asks. @param date as the clock has it */
 export const momentNow = (date: Date): string =>
-  writeMoment(
-    dayNumber(date.getFullYear(), date.getMonth() + 1, date.getDate()),
-    date.getHours() * 60 + date.getMinutes(),
-    -date.getTimezoneOffset(),
-  )
+  writeMoment(dayOfClock(date), date.getHours() * 60 + date.getMinutes(), -date.getTimezoneOffset())
 
 /** A reading before noon tells of the day before: gauge and butt are looked at in the morning. Common practice. */
 const NOON = 12 * 60

@@ -3,7 +3,7 @@ import { instantOf } from './entries'
 import { heightTold, type StoreLevels } from './levels'
 import { dayTold, momentOf } from './moment'
 
-/** How well a level is read with a tape or a stick, m. Common practice; `LIVING` trials use the same. */
+/** How well a level is read with a tape or a stick, m. Common practice. */
 export const LEVEL_ERROR = 0.005
 /** Readings of several vessels within this belong together, minutes. */
 const TOGETHER = 12 * 60

@@ -1,5 +1,5 @@
-import * as yup from 'yup'
-import { amount, choice, flag, list, name, record, whole } from '../scheme/schema/fields'
+import type * as yup from 'yup'
+import { amount, choice, flag, isoDay, list, name, record, whole } from '../scheme/schema/fields'
 import { log } from '../scheme/schema/log'
 import { rainRecord, rainSource } from '../scheme/schema/rain'
 import { scheme } from '../scheme/schema/job'
@@ -22,18 +22,12 @@ export const stormRequest = record({ scheme })
 export const layoutRequest = record({ scheme })
 /** How it is put together, with the goods of one country. */
 export const buildRequest = record({ scheme, system: choice('metric', 'imperial').optional().default('metric') })
-const day = () =>
-  yup
-    .string()
-    .required()
-    .matches(/^(1[6-9]|2[0-3])\d{2}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
-    .meta({ says: 'should be a day, as 2026-06-01' })
 /** The stand-in's forecast for a place, of a day. */
-export const weatherRequest = record({ place: name(), day: day(), rain })
+export const weatherRequest = record({ place: name(), day: isoDay(), rain })
 /** When the stand-in's gauge tips on a day. */
-export const gaugeRequest = record({ place: name(), day: day(), rain, wetHours: amount(0.5, 24).optional().default(5) })
+export const gaugeRequest = record({ place: name(), day: isoDay(), rain, wetHours: amount(0.5, 24).optional().default(5) })
 /** What a log says of a scheme, as of a day, by the stand-in's forecast for a place. */
-export const livingRequest = record({ scheme, rain, log, place: name(), day: day() })
+export const livingRequest = record({ scheme, rain, log, place: name(), day: isoDay() })
 export const balanceRequest = record({
   scheme,
   rain,

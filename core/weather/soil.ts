@@ -1,4 +1,4 @@
-import { PLANTS, REACHES_ROOTS, soilAfter } from '../draw/thirst'
+import { DEPLETION, PLANTS, REACHES_ROOTS, soilAfter } from '../draw/thirst'
 import type { DailyRain } from '../rain/dailyRain'
 import type { SiteDays } from '../rain/weather'
 import type { DemandOf } from '../scheme'
@@ -17,9 +17,6 @@ export interface BedToday {
   rainComing: number
   verdict: 'water' | 'wait' | 'no'
 }
-
-/** Half of what the soil holds may go before it is watered: `p` of FAO-56. */
-const DEPLETION = 0.5
 
 /**
  * Whether a bed wants water today: its soil run through the rain and the waterings of the log, then the forecast.

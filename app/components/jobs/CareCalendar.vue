@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayNumber } from '#core/rain/calendar'
+import { dayOfClock } from '#core/log/moment'
 import { layBuildWords } from '~/build/layBuildWords'
 import { saveFile } from '~/composables/saveFile'
 
@@ -13,8 +13,7 @@ const { calendarOf } = useCareCalendar()
 
 onMounted(async () => {
   const jobs = (await repository.list()).flatMap(({ job }) => (job?.log.since === undefined ? [] : [job]))
-  const now = new Date()
-  const today = dayNumber(now.getFullYear(), now.getMonth() + 1, now.getDate())
+  const today = dayOfClock(new Date())
   if (jobs.length > 0) saveFile('Vernal Cask.ics', calendarOf('Vernal Cask', jobs, today), 'text/calendar')
   emit('done', jobs.length > 0 ? '' : say('care.calendarNone'))
 })

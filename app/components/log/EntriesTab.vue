@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Papa from 'papaparse'
 import {
+  clockOffset,
   Condenser,
   heightTold,
   layoutOf,
@@ -98,8 +99,6 @@ const into = computed(() => vessel.value || vessels.value[0]?.id || '')
 const progress = ref<number>()
 const problem = ref('')
 let stopped = false
-const offset = (day: number, minute: number) =>
-  -new Date(new Date(day * 86_400_000 + minute * 60_000).toISOString().slice(0, 16)).getTimezoneOffset()
 const fileName = ref('')
 function tellWrong(error: unknown) {
   problem.value =
@@ -132,10 +131,10 @@ async function bringIn(event: Event) {
   if (/json$/i.test(file.name)) {
     try {
       if (file.size > 64e6) throw new RangeError(say('log.import.large'))
-      const read = readSenML(await file.text(), into.value, Date.now() / 1000, offset)
+      const read = readSenML(await file.text(), into.value, Date.now() / 1000, clockOffset)
       const condenser = new Condenser()
       for (const each of read) condenser.add([each])
-      takeIn(condenser.entries(idOf, offset))
+      takeIn(condenser.entries(idOf, clockOffset))
     } catch (error) {
       tellWrong(error)
     }
@@ -153,7 +152,7 @@ async function bringIn(event: Event) {
         for (const cells of data) {
           line++
           if (!layout) layout = layoutOf(cells)
-          else condenser.add(readLine(layout, cells, line, into.value, offset))
+          else condenser.add(readLine(layout, cells, line, into.value, clockOffset))
         }
       } catch (error) {
         wrong = error
@@ -173,7 +172,7 @@ async function bringIn(event: Event) {
       progress.value = undefined
       if (stopped) return
       if (wrong !== undefined) tellWrong(wrong)
-      else takeIn(condenser.entries(idOf, offset))
+      else takeIn(condenser.entries(idOf, clockOffset))
     },
     error(error: Error) {
       progress.value = undefined
@@ -192,7 +191,7 @@ function takeTable() {
     const { data } = Papa.parse<string[]>(table.value.trim())
     const layout = layoutOf(data[0] ?? [])
     const prefix = stamp()
-    const read = data.slice(1).flatMap((cells, i) => readLine(layout, cells, i + 2, into.value, offset))
+    const read = data.slice(1).flatMap((cells, i) => readLine(layout, cells, i + 2, into.value, clockOffset))
     takeIn(read.map((entry, n) => ({ ...entry, id: `t${prefix}-${n}` }) as Entry))
     if (problem.value === '') table.value = ''
   } catch (error) {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { heightTold, levelAs, type EntryProblem } from '#core/log'
+import { clockOffset, heightTold, levelAs, writeMoment, type EntryProblem } from '#core/log'
+import { fromIsoDate } from '#core/rain'
 import { LEVEL_WAYS, type Entry } from '#core/scheme'
 import { length, quantity, rainDepth, share, volume, type QuantityKind } from '#core/units/quantity'
 
@@ -105,11 +106,9 @@ const last = computed(() => {
 
 function atTyped(): string | undefined {
   if (when.value === '') return undefined
-  const date = new Date(when.value)
-  const offset = -date.getTimezoneOffset()
-  const sign = offset < 0 ? '-' : '+'
-  const two = (n: number) => String(Math.floor(Math.abs(n))).padStart(2, '0')
-  return offset === 0 ? `${when.value}Z` : `${when.value}${sign}${two(offset / 60)}:${two(offset % 60)}`
+  const day = fromIsoDate(when.value.slice(0, 10))
+  const minute = Number(when.value.slice(11, 13)) * 60 + Number(when.value.slice(14, 16))
+  return writeMoment(day, minute, clockOffset(day, minute))
 }
 function keep(meant = false) {
   clear()

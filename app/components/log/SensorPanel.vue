@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { momentNow, writeMoment } from '#core/log'
-import { dateOf } from '#core/rain'
-import type { SensorReading, SensorSource } from '#core/standIns'
+import { clockOffset, momentNow, writeMoment } from '#core/log'
+import { TIP, type SensorReading, type SensorSource } from '#core/standIns/sensors'
 import { length, rainDepth } from '#core/units/quantity'
 
 /** A gauge and a level sensor that ship with it: their readings as they come, an hour a second, and a day of them kept as entries. */
@@ -12,7 +11,8 @@ const { say } = useSay()
 const { shortDay } = useLogWords()
 
 const HOUR_MS = 1000
-const TIP = 0.2
+/** A day is kept just before it ends. */
+const LAST_MINUTES = 23 * 60 + 55
 const source = shallowRef<SensorSource>()
 const day = ref(0)
 const hour = ref(0)
@@ -77,8 +77,7 @@ function keep() {
   const [vessel] = store.value?.vessels ?? []
   if (!whole.value) return
   const { day: of, tips: count, depth } = whole.value
-  const { year, month, day: date } = dateOf(of)
-  const at = writeMoment(of, 23 * 60 + 55, -new Date(year, month - 1, date, 23).getTimezoneOffset())
+  const at = writeMoment(of, LAST_MINUTES, clockOffset(of, LAST_MINUTES))
   const stamp = `${momentNow(new Date()).replace(/\D/g, '')}-${of}`
   const entries = [{ ...draft({ kind: 'rain', depth: Math.round(count * TIP * 10) / 10 }, at), id: `s${stamp}-r` }]
   if (vessel && depth !== undefined)

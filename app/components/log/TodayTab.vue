@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { downFigure, heldFigure, lastsFigure, type StoreLife, type TodayLine } from '#core/living'
-import { quantileOf, rising } from '#core/weather'
+import { FARTHEST, quantileOf, rising } from '#core/weather'
 import { days, rainDepth, share, temperature, volume } from '#core/units/quantity'
 import type { LivingAnswer } from '~/workers/simulation.worker'
 
@@ -18,10 +18,9 @@ function lasts({ left }: StoreLife): string {
   if (!left) return ''
   const { low, high } = left
   if (high < 1) return say('log.dryToday')
-  const most = 120
-  if (low >= most) return say('log.lastsLong')
+  if (low >= FARTHEST) return say('log.lastsLong')
   const { today } = props.living
-  const to = high >= most ? say('log.orLonger') : shortDay(today + Math.round(high))
+  const to = high >= FARTHEST ? say('log.orLonger') : shortDay(today + Math.round(high))
   return say('log.lasts', { from: shortDay(today + Math.round(low)), to })
 }
 const level = ({ held }: StoreLife) => (held && held.full > 0 ? held.litres / held.full : 0)
@@ -69,7 +68,7 @@ const rationName = ({ without, share: part }: StoreLife['rations'][number]) => {
           </p>
           <p v-if="store.left">
             {{ lasts(store) }}
-            <template v-if="lastsFigure(store) && store.left.low < 120 && store.left.high >= 1">
+            <template v-if="lastsFigure(store) && store.left.low < FARTHEST && store.left.high >= 1">
               {{ say('log.middle') }} <FigureValue :figure="lastsFigure(store)!" />
             </template>
           </p>
@@ -117,7 +116,7 @@ const rationName = ({ without, share: part }: StoreLife['rations'][number]) => {
       </ol>
       <p class="text-12 text-ink-2">{{ say('log.skyKey') }}</p>
       <template v-for="store in living.stores" :key="store.store">
-        <details v-if="store.rations.length > 0 && store.left && store.left.low < 120" class="mt-3">
+        <details v-if="store.rations.length > 0 && store.left && store.left.low < FARTHEST" class="mt-3">
           <summary class="font-bold">{{ say('log.rations', { store: storeName(store.store) }) }}</summary>
           <table class="mt-1 w-full text-13">
             <thead>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { momentNow, writeMoment } from '#core/log'
+import { clockOffset, momentNow, writeMoment } from '#core/log'
 import { dateOf, EARLIEST_YEAR, fromIsoDate } from '#core/rain'
 import { rainDepth } from '#core/units/quantity'
 
@@ -29,7 +29,7 @@ function put() {
   }
   problem.value = ''
   const minute = morning.value ? MORNING : EVENING
-  add(draft({ kind: 'rain', depth: depth.value }, writeMoment(read, minute, -new Date(`${day.value}T12:00`).getTimezoneOffset())))
+  add(draft({ kind: 'rain', depth: depth.value }, writeMoment(read, minute, clockOffset(read, minute))))
 }
 const readings = computed(() => entries.value.filter(({ kind }) => kind === 'rain').toReversed())
 const depthOf = (entry: (typeof readings.value)[number]) => (entry.kind === 'rain' ? entry.depth : 0)

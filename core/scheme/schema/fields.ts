@@ -44,6 +44,14 @@ export const optionalSeries = <T>(items: yup.ISchema<T, yup.AnyObject>, least: n
 export const itemsOf = (list: yup.ArraySchema<unknown[] | undefined | null, yup.AnyObject>): unknown =>
   list.spec.meta?.items ?? list.innerType
 
+/** A day of the calendar as a file has it, ISO 8601. */
+export const isoDay = () =>
+  yup
+    .string()
+    .required()
+    .matches(/^(1[6-9]|2[0-3])\d{2}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
+    .meta({ says: 'should be a day from 1600-01-01 on, as 2024-07-31' })
+
 /** Height above the paving (the job's datum), m. Below ground is negative. */
 export const height = () => amount(-10, 60)
 /** Inner diameter, m. */

@@ -1,17 +1,10 @@
 import * as yup from 'yup'
-import { amount, choice, flag, id, list, name, oneOfKind, record, series, text } from './fields'
+import { amount, choice, flag, id, isoDay, list, name, oneOfKind, record, series, text } from './fields'
 
 /** A moment as a clock on the wall and its distance from UTC have it, to the minute: ISO 8601. Summer time cannot move it. */
 export const MOMENT = /^(1[6-9]|2[0-3])\d{2}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(Z|[+-](0\d|1[0-4]):[0-5]\d)$/
 const moment = () =>
   yup.string().required().matches(MOMENT).meta({ says: 'should be a moment with its distance from UTC, as 2026-06-01T07:30+01:00' })
-const day = () =>
-  yup
-    .string()
-    .required()
-    .matches(/^(1[6-9]|2[0-3])\d{2}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
-    .meta({ says: 'should be a day, as 2026-06-01' })
-
 const common = {
   id: id(),
   at: moment(),
@@ -84,7 +77,7 @@ export const MOST_ENTRIES = 60_000
 /** What happens once it stands. */
 export const log = record({
   /** First day of its use; not in use yet where left out. */
-  since: day().optional().default(undefined),
+  since: isoDay().optional().default(undefined),
   /** The scheme that was built; the chosen one where left out. */
   scheme: id().optional().default(undefined),
   /** In the order of their moments. */

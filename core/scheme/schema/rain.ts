@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { amount, byMonth, choice, id, list, name, oneOfKind, optionalSeries, record, series, text } from './fields'
+import { amount, byMonth, choice, id, isoDay, list, name, oneOfKind, optionalSeries, record, series, text } from './fields'
 
 const made = {
   /** Coefficient of variation of the yearly totals. */
@@ -44,11 +44,7 @@ export const rainRecord = record({
   note: text(500),
   invented: yup.boolean().required(),
   /** First day, ISO 8601. */
-  start: yup
-    .string()
-    .required()
-    .matches(/^(1[6-9]|2[0-3])\d{2}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
-    .meta({ says: 'should be a day from 1600-01-01 on, as 2024-07-31' }),
+  start: isoDay(),
   /** mm a day without a break; null where a day is missing. */
   depths: series(yup.number().defined().nullable().min(0).max(1850), 1, 80000),
   /** Least and greatest temperature of each of its days, °C; null where missing. */
