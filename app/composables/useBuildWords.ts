@@ -1,11 +1,13 @@
-import { detailsOf, drawnKey, type Part, type Words } from '#core/build'
+import { cutSum, detailsOf, drawnKey, type Cut, type Part, type Words } from '#core/build'
 import type { Placed } from '#core/parts'
 import type { End } from '#core/scheme'
+import { INCH } from '#core/units/constants'
+import { length } from '#core/units/quantity'
 import { endWords, pipeWords } from '~/build/endWords'
 
 /** Names of parts, fittings and ends, in the reader's own terms. */
 export function useBuildWords() {
-  const { say } = useSay()
+  const { say, text } = useSay()
   const settings = useSettings()
   const bench = useWorkbench()
 
@@ -23,6 +25,17 @@ export function useBuildWords() {
       a: sayEnd(fitting.ends[turned ? 1 : 0]),
       b: sayEnd(fitting.ends[turned ? 0 : 1]),
     })
+
+  /** A cut with its sum, every figure on the grid of a tape, so that the sum is true on the page. */
+  function sayCut(cut: Cut): { length: string; gap: string; sum: string } {
+    const { length: long, gap, depths, relief, slack } = cutSum(cut, settings.system === 'metric' ? 0.001 : INCH / 8)
+    const values = { gap: length(gap), upper: length(depths[0]), lower: length(depths[1]) }
+    return {
+      length: text(length(long)),
+      gap: text(length(gap)),
+      sum: say(slack > 0 ? 'build.insertSumSlack' : 'build.insertSum', { ...values, relief: length(relief), slack: length(slack) }),
+    }
+  }
 
   const vesselName = (id: string) => bench.assessment?.path.vessels.get(id)?.vessel.name ?? ''
   /** A vessel's port by its role, where the key is one. */
@@ -82,5 +95,5 @@ export function useBuildWords() {
       )
       .join('; ')
   }
-  return { detailWords, sayPipe, sayEnd, sayWords, sayFitting, sayPart, named, numberedName }
+  return { detailWords, sayCut, sayPipe, sayEnd, sayWords, sayFitting, sayPart, named, numberedName }
 }

@@ -1,7 +1,7 @@
 import { useNow } from '@vueuse/core'
-import { heldBy, type Step } from '#core/build'
+import { heldBy, isStale, type Step } from '#core/build'
 import { recordTest, setTimer, tickStep } from '#core/edits'
-import { fromReference, judgeMarks, lineCut } from '#core/levels'
+import { lineCut, marksOf } from '#core/levels'
 import type { Build } from '#core/scheme'
 import { mayTell } from '~/composables/tellDevice'
 import { message } from '~/stores/messages'
@@ -18,13 +18,16 @@ export function useOrder() {
   /** What the two readings come to, where a step is a measurement of the pipe's mark. */
   function verdictOf(id: string) {
     const found = measuredLine(id)
-    const cut = found && lineCut(found.line)
-    if (!found || !cut) return undefined
-    const { heights, intake } = found.line
-    const { reference, measured } = intake.drop.marks
-    return judgeMarks(measured, fromReference(cut.upper, reference, { rim: heights.rim, outlet: heights.outlet }))
+    return found && marksOf(found.line)
   }
-  const ticked = computed(() => new Set(kept.value.done.map(({ step }) => step)))
+  /** Figures that each step was ticked by. */
+  const tickedBy = computed(() => new Map(kept.value.done.map(({ step, by }) => [step, by])))
+  /** Ticked once, and planned otherwise since: the tick comes off, and says why. */
+  const stale = computed(
+    () =>
+      new Set(steps.value.filter((step) => tickedBy.value.has(step.id) && isStale(step, tickedBy.value.get(step.id))).map(({ id }) => id)),
+  )
+  const ticked = computed(() => new Set([...tickedBy.value.keys()].filter((id) => !stale.value.has(id))))
   /** Ticked, or shown by its readings: nobody ticks a measurement that does not agree. */
   const done = computed(
     () => new Set(steps.value.filter(({ id }) => (measuredLine(id) ? verdictOf(id)!.mayCut : ticked.value.has(id))).map(({ id }) => id)),
@@ -53,7 +56,7 @@ export function useOrder() {
   function tick(step: Step, on: boolean) {
     if (on && step.wait > 0) mayTell()
     bench.editScheme(message(on ? 'edit.stepDone' : 'edit.stepUndone', { step: stepName(step) }), (scheme) =>
-      tickStep(scheme, step.id, on ? Date.now() : undefined, step.wait > 0),
+      tickStep(scheme, step.id, on ? Date.now() : undefined, step.wait > 0, step.by),
     )
   }
   function begin(step: Step) {
@@ -72,5 +75,5 @@ export function useOrder() {
     if (d > 0) return say('build.daysHours', { d, h })
     return h > 0 ? `${h}:${String(m).padStart(2, '0')}:${String(s).padStart(2, '0')}` : `${m}:${String(s).padStart(2, '0')}`
   }
-  return { steps, kept, done, held, left, running, measuredLine, tick, begin, callOff, record, stepName, clock }
+  return { steps, kept, done, stale, held, left, running, measuredLine, tick, begin, callOff, record, stepName, clock }
 }

@@ -3,7 +3,7 @@ import { show, showText, type Display } from '#core/units/format'
 import type { Quantity } from '#core/units/quantity'
 import type { ToldValues } from '#core/figures/told'
 import type { End } from '#core/scheme'
-import { endWords } from '~/build/endWords'
+import { endWords, pipeWords } from '~/build/endWords'
 
 /**
  * Messages without values, by language and id, and ids that are known to be there. The library walks its tree of messages
@@ -44,6 +44,7 @@ export function useSay() {
         if (typeof value !== 'object') return [name, value]
         if ('word' in value) return [name, plain(`word.${value.word}`)]
         if ('end' in value) return [name, endWords(value.end as End, say, own.system)]
+        if ('pipe' in value) return [name, pipeWords(value.pipe as End, say, own.system)]
         if ('mismatch' in value) return [name, plain(`build.mismatch.${value.mismatch}`)]
         return [name, showText(value, own)]
       }),

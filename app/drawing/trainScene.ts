@@ -1,4 +1,4 @@
-import type { SectionLine } from '#core/levels'
+import { BEND_LEG, type SectionLine } from '#core/levels'
 import { familyOf, ownHeight } from '#core/catch'
 import type { Device } from '#core/scheme'
 import type { Box, Point } from './shapes'
@@ -62,7 +62,7 @@ const along = (from: Point, to: Point, count: number): Point[] =>
   })
 
 /** Route from the train's last part into the vessel, where the pipe itself leads there. */
-function acrossOf({ heights: h, carry, flush, intake, fed }: SectionLine, frame: TrainFrame): TrainScene['across'] {
+function acrossOf({ heights: h, carry, flush, intake, fed, over }: SectionLine, frame: TrainFrame): TrainScene['across'] {
   const { y, scale, pipeX, pipeWidth, vesselX, lidX, ground } = frame
   if (!fed || (intake.device && familyOf(intake.device).leadsAside)) return undefined
   const end: Point = h.pipeEnd !== undefined ? { x: lidX, y: y(h.pipeEnd) } : { x: vesselX, y: y(h.inlet) }
@@ -89,11 +89,16 @@ function acrossOf({ heights: h, carry, flush, intake, fed }: SectionLine, frame:
       straps: along(start, far, Math.min(6, straps)),
     }
   }
-  if (flush && h.flush) return { route: [{ x: pipeX, y: y(h.flush.invert) - 3 }, { x: end.x, y: end.y - 8 }, end], width, straps: [] }
+  // From the branch straight across and down into the opening, as it is laid.
+  if (flush && h.flush) {
+    const from = y(h.flush.invert) - 3
+    return { route: [{ x: pipeX, y: from }, { x: end.x, y: Math.min(from, end.y) }, end], width, straps: [] }
+  }
   if (h.pipeEnd !== undefined) {
-    const drop = scale * 0.12
-    const top = end.y - drop - (lidX - pipeX) * 0.6
-    return { route: [{ x: pipeX, y: top }, { x: lidX, y: end.y - drop }, end], width: pipeWidth, straps: [] }
+    // Two bends: the upper one where the old pipe is sawn off.
+    const corner = h.pipeEnd + BEND_LEG
+    const top = over && over.kind !== 'straight' ? corner + over.across / Math.tan((over.turn * Math.PI) / 180) : corner
+    return { route: [{ x: pipeX, y: y(top) }, { x: lidX, y: y(corner) }, end], width: pipeWidth, straps: [] }
   }
   return { route: [{ x: pipeX, y: end.y - pipeWidth }, { x: pipeX, y: end.y }, end], width: pipeWidth, straps: [] }
 }

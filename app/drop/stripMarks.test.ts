@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '#core/assess'
+import { plainGround, planBuild } from '#core/build'
 import { withyHard } from '#core/demo'
 import { fitRecipe, type TrainRecipe } from '#core/edits'
 import { cutSheet } from '#core/levels'
@@ -12,11 +13,12 @@ const say = (id: string, values: ToldValues = {}) =>
     .map((value) => (typeof value === 'object' && 'kind' in value ? showText(value, { system: 'metric', terms: 'en-GB' }) : value))
     .join(' ')}`
 const fitted = (recipe: TrainRecipe) => {
-  const [line] = assess(
+  const { lines, path } = assess(
     fitRecipe(withyHard().schemes[0]!, 'river-drop', 'butt', recipe, { flow: 0.855e-3, flush: 0.02, run: 1.5, system: 'metric' }),
-  ).lines
+  )
+  const [line] = lines
   const { drop, device } = line!.line.intake
-  return { line: line!, sheet: device && cutSheet(drop, device) }
+  return { line: line!, sheet: device && cutSheet(drop, device, 0.0015), holes: planBuild(path, plainGround('metric')).holes }
 }
 
 describe('marks of a pipe', () => {
@@ -39,15 +41,15 @@ describe('marks of a pipe', () => {
   })
   it('a pipe that simply ends is marked once', () => {
     const { line } = fitted('flush-ball')
-    const end = cutSheet(line.line.intake.drop, line.line.flush!, 1.53)!
+    const end = cutSheet(line.line.intake.drop, line.line.flush!, 0.0015, 1.53)!
     expect(pipeMarks(line, end, say).filter(({ kind }) => kind === 'cut')).toHaveLength(1)
   })
 })
 
 describe('holes of a vessel', () => {
   it('by their centres: an overflow is told by its invert and sawn on its middle', () => {
-    const { line } = fitted('push-in')
-    const marks = portMarks(line, say)
+    const { line, holes } = fitted('push-in')
+    const marks = portMarks(line, holes, say)
     const port = (role: string) => line.line.intake.vessel.ports.find((each) => each.role === role)!
     const over = marks.find(({ text }) => text.includes('role.overflow'))!
     expect(over.at).toBeCloseTo(port('overflow').at + port('overflow').bore / 2, 12)
@@ -55,7 +57,7 @@ describe('holes of a vessel', () => {
     expect(marks.find(({ kind }) => kind === 'edge')!.at).toBe(line.line.intake.vessel.body.rim)
   })
   it('the lid’s opening is not among them: it is cut from above', () => {
-    const { line } = fitted('full-take')
-    expect(portMarks(line, say).some(({ text }) => text.includes('role.lid'))).toBe(false)
+    const { line, holes } = fitted('full-take')
+    expect(portMarks(line, holes, say).some(({ text }) => text.includes('role.lid'))).toBe(false)
   })
 })

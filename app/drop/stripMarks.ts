@@ -1,7 +1,8 @@
 import type { ToldValues } from '#core/figures/told'
 import type { AssessedLine } from '#core/assess'
 import type { CutSheet, StripMark } from '#core/levels'
-import { length } from '#core/units/quantity'
+import type { Hole } from '#core/build'
+import { fine, length } from '#core/units/quantity'
 
 type Say = (id: string, values?: ToldValues) => string
 
@@ -30,20 +31,16 @@ export function pipeMarks({ line }: AssessedLine, sheet: CutSheet, say: Say): St
   ]
 }
 
-/** Holes of the vessel by their centres above its foot, to be hung on it; the lid's opening is cut from above. */
-export function portMarks({ line }: AssessedLine, say: Say): StripMark[] {
+/** Holes in the side of the vessel, as the list of holes has them, by their centres above its foot; the lid's opening is cut from above. */
+export function portMarks({ line }: AssessedLine, holes: readonly Hole[], say: Say): StripMark[] {
   const { vessel } = line.intake
-  const holes = vessel.ports
-    .filter(({ role }) => role !== 'lid' && role !== 'vent')
-    .map(({ role, at, bore }): StripMark => {
-      // Overflows and links are told by their inverts; a saw is set on the centre.
-      const centre = role === 'overflow' || role === 'link' ? at + bore / 2 : at
-      return {
-        at: centre,
-        text: say('strip.port', { role: say(`role.${role}`), at: length(centre), hole: length(bore) }),
-        kind: 'port',
-        hole: bore,
-      }
-    })
-  return [...holes, { at: vessel.body.rim, text: say('strip.rim', { at: length(vessel.body.rim) }), kind: 'edge', hole: 0 }]
+  const marks = holes
+    .filter(({ of, belowRim }) => of.kind === 'vessel' && of.id === vessel.id && belowRim !== undefined)
+    .map(({ role, above, diameter }): StripMark => ({
+      at: above,
+      text: say('strip.port', { role: say(`role.${role}`), at: length(above), hole: fine(diameter) }),
+      kind: 'port',
+      hole: diameter,
+    }))
+  return [...marks, { at: vessel.body.rim, text: say('strip.rim', { at: length(vessel.body.rim) }), kind: 'edge', hole: 0 }]
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '#core/arrangements'
-import { BUILD_STATIONS, causesOf, matings, PHASES, planBuild, plainGround, SYMPTOMS, TEST_SYMPTOMS } from '#core/build'
+import { BUILD_STATIONS, causesOf, matings, PHASES, planBuild, plainGround, SYMPTOMS, TEST_SYMPTOMS, type Words } from '#core/build'
 import { demoJobs } from '#core/demo'
 import { fitRecipe, TRAIN_RECIPES } from '#core/edits'
 import { END_SIZES, FITTINGS } from '#core/parts'
@@ -38,6 +38,12 @@ const plans = schemes.flatMap((scheme) =>
   })),
 )
 
+/** The message that is said: by its version where `how` picks one. */
+const worded = ({ id, values = {} }: Words): string => {
+  const version = typeof values.how === 'string' ? `${id}.${values.how}` : id
+  return said(version) ? version : id
+}
+
 /** Fails with the list of ids that have no words. */
 const expectSaid = (ids: Iterable<string>) => expect([...new Set(ids)].filter((id) => !said(id))).toEqual([])
 
@@ -45,8 +51,9 @@ describe('words of the build', () => {
   it('name every part, line, tool and hole that any scheme can have', () => {
     expectSaid(
       plans.flatMap(({ plan }) => [
-        ...plan.assembly.parts.map(({ words }) => words.id),
-        ...plan.bill.lines.map(({ words }) => words.id),
+        ...plan.assembly.parts.map(({ words }) => worded(words)),
+        ...plan.bill.lines.map(({ words }) => worded(words)),
+        ...plan.holes.map(({ hand }) => `hand.${hand}`),
         ...plan.bill.tools.map(({ tool }) => `tool.${tool}`),
         ...plan.holes.flatMap(({ role, cutter, cautions }) => [
           `holeRole.${role}`,

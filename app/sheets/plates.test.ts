@@ -94,6 +94,8 @@ describe('the holes of a vessel', () => {
     belowRim: vessel.body.rim - above,
     clock,
     gasket: 'none',
+    count: 1,
+    hand: 'outside',
     cautions: [],
   })
   const said = { title: '', text: mm, rim: 'rim', wallAtTwelve: 'wall', belowRim: (at: { value: number }) => `${mm(at)} under` }

@@ -170,7 +170,7 @@ export const fourTotesTwoSides = (): Scheme => {
         'store',
         'Totes',
         [
-          tote('left-1', [lidIn(1.105), overflowPort(0.9, 0.0779)]),
+          tote('left-1', [lidIn(1.105), overflowPort(0.8, 0.0779)]),
           tote('left-2', [other]),
           tote('right-1', [lidIn(1.105)]),
           tote('right-2', [other], { place: beyond }),
@@ -214,7 +214,7 @@ export const totesStacked = (): Scheme =>
             'lower',
             'Lower tote',
             'tote-275',
-            baseOf('slab', 0.3, 1.25),
+            baseOf('slab', 0.15, 1.25),
             [port('link', 'link', 1.03, { bore: 0.05 }), out(0.19), port('vent', 'vent', 1.105)],
             { light: 'clad', held: 'food' },
           ),
@@ -298,6 +298,7 @@ export const cropTunnel = (): Scheme => {
           { kind: 'float-shut', id: 'float', height: 1.9, bore: 0.0779, byPass: ground('ditch', 5) },
         ],
         into('near'),
+        { bore: 0.076, outside: 0.08 },
       ),
     ],
     stores: [

@@ -163,11 +163,7 @@ export const tankTwist = (): Scheme =>
     ],
     stores: [
       store('store', 'Tank', [
-        vessel('cask', 'Tank', 'tank-1000', baseOf('slab', 0.3, 1.2), [
-          port('in', 'inlet', 1.2, { bore: 0.05 }),
-          out(0.1),
-          overflowPort(1.12),
-        ]),
+        vessel('cask', 'Tank', 'tank-1000', blocks(0.3, 1.2), [port('in', 'inlet', 1.2, { bore: 0.05 }), out(0.1), overflowPort(1.12)]),
       ]),
     ],
     overflows: [overflow('over', 'cask', ground('soakaway', 5))],
@@ -279,7 +275,7 @@ export const tankAsFirstFlush = (): Scheme =>
         'Downpipe',
         [
           rainHead('head'),
-          handFlush('flush', 1.2, 0.9, { form: 'tank', drainsTo: ground('bed', 5) }),
+          handFlush('flush', 2.1, 0.68, { form: 'tank', drainsTo: ground('bed', 5) }),
           carryingPipe('carry', 3, { bore: 0.1023 }),
         ],
         into('cask'),

@@ -277,6 +277,15 @@ export function assess(
     gutters: designs,
     lines: drawn.map((each) => assessLine(path, each, designs, asked)),
     bare: bareLines(path).map((each) => assessLine(path, each, designs, asked)),
-    findings: findAll({ path, lines: drawn, usable, asked, site, assembly: assemble(path, parts), ...(rain ? { rain } : {}) }),
+    findings: findAll({
+      system: parts.system,
+      path,
+      lines: drawn,
+      usable,
+      asked,
+      site,
+      assembly: assemble(path, parts),
+      ...(rain ? { rain } : {}),
+    }),
   }
 }

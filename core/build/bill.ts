@@ -8,7 +8,7 @@ import type { CutGroup } from './cuts'
 import type { PartsGround } from './ground'
 import type { Hole } from './holeList'
 import type { Joint } from './joints'
-import { BUILD_STATIONS, BRACKET, lineItem, pipeItem, type BuildStation, type Part, type Unit, type Words } from './part'
+import { BUILD_STATIONS, BRACKET, lineItem, pipeItem, pipeWords, type BuildStation, type Part, type Unit, type Words } from './part'
 import { couplingOf, couplingsIn, piecesOf } from './runs'
 
 /** One line of the bill: a thing, how much of it is wanted, there and to be bought, and what that costs. */
@@ -109,6 +109,8 @@ class Counter {
 const TO_A_TIN = 30
 const TO_A_ROLL = 10
 const SCREWS = 2
+/** Sheet-metal screws to a lap of metal downpipe. Common practice. */
+const TO_A_LAP = 3
 
 function consumables(count: Counter, { parts, joints, runs }: Assembly, holes: readonly Hole[], taps: number): void {
   const made = new Map<Made, number>()
@@ -144,16 +146,27 @@ function consumables(count: Counter, { parts, joints, runs }: Assembly, holes: r
   put('washer', of('washer'), 0.3, 'threads')
   put('lubricant', of('push') > 0 ? 1 : 0, 3)
   put('sealant', holes.some(({ seal }) => seal === 'sealant') ? 1 : 0, 5)
-  const fixed = parts.filter(({ item, there }) => !there && BRACKET.test(item))
+  const bought = parts.filter(({ there }) => !there)
+  const fixed = bought.filter(({ item }) => BRACKET.test(item))
   put(
     'screw',
-    fixed.reduce((sum, { quantity }) => sum + quantity * SCREWS, 0),
+    fixed.reduce((sum, { quantity }) => sum + quantity * SCREWS, 0) +
+      SCREWS * bought.filter(({ item }) => item.startsWith('device:rain-head')).length,
     0.12,
     'fixings',
   )
-  put('abrasive', runs.length > 0 ? 1 : 0, 1.5)
+  // Metal laps are held by screws of their own: nothing else keeps them from sliding.
+  put('metalScrew', TO_A_LAP * metalLaps(joints, parts), 0.1, 'fixings')
+  put('abrasive', made.has('cement') || bought.some(({ item }) => item === 'paint') ? 1 : 0, 1.5)
   put('label', taps, 1.5)
 }
+
+/** Laps of metal downpipe that something new is part of. */
+const metalLaps = (joints: readonly Joint[], parts: readonly Part[]): number =>
+  joints
+    .filter(({ upper, lower }) => !isOnWall(parts, upper.part) || !isOnWall(parts, lower.part))
+    .flatMap((joint) => matings(joint))
+    .filter(({ a, b, made }) => made === 'lap' && (a.type === 'downpipe-rect' || b.type === 'downpipe-rect')).length
 
 /** Whether what a joint's side belongs to hangs or stands there already: a piece is its pipe's, a port its vessel's. */
 function isOnWall(parts: readonly Part[], key: string): boolean {
@@ -194,6 +207,7 @@ function toolsFor({ parts, joints, runs }: Assembly, holes: readonly Hole[]): To
       runs.some(({ flexible }) => flexible),
     ),
     ...tool('file', runs.length > 0),
+    ...tool('crimper', metalLaps(joints, parts) > 0),
     ...tool('drillDriver', holes.length > 0 || parts.some(({ item, there }) => !there && BRACKET.test(item))),
     ...sized,
     ...tool(
@@ -227,7 +241,13 @@ export function billOf(
   ground: PartsGround,
 ): Bill {
   const count = new Counter()
-  for (const { key, station, there: _, ...part } of assembly.parts) count.add({ ...part, kind: 'part' }, station, key)
+  // Whatever a piece of pipe is called in the drawing, it is bought as its pipe.
+  for (const { key, station, there: _, ...part } of assembly.parts)
+    count.add(
+      { ...part, ...(part.words.of && part.item === pipeItem(part.words.of) ? { words: pipeWords(part.words.of) } : {}), kind: 'part' },
+      station,
+      key,
+    )
   const fitting = (id: string, station: BuildStation, joint: string) => {
     const found = ground.byId.get(id)
     if (!found) return
@@ -247,7 +267,9 @@ export function billOf(
       joint,
     )
   }
-  for (const { placed, station, key } of assembly.joints) for (const { fitting: each } of placed) fitting(each.id, station, key)
+  // A joiner is cut from pipe, and stands on the list as such.
+  for (const { placed, station, key } of assembly.joints)
+    for (const { fitting: each } of placed) if (each.form !== 'piece') fitting(each.id, station, key)
   for (const run of assembly.runs)
     if (!isOnWall(assembly.parts, run.part)) for (let i = couplingsIn(run); i > 0; i--) fitting(couplingOf(run.pipe), run.station, run.key)
   consumables(count, assembly, holes, scheme.taps.length)

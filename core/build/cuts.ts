@@ -16,6 +16,8 @@ export interface Cut {
   gap: number
   depths: readonly [number, number]
   relief: number
+  /** Added so that a hose does not pull, m. */
+  slack: number
 }
 
 /** All pieces of one pipe and how they come out of what is sold. */
@@ -29,6 +31,18 @@ export interface CutGroup {
   plan?: CuttingPlan
   /** Already on the wall: sawn where it hangs, not out of a new length. */
   there: boolean
+}
+
+/**
+ * A cut as it is told on a page: every figure on the page's own grid, and a sum that is true there. What a tape cannot tell is
+ * left to the gap, which is measured at the work.
+ *
+ * @param grid the least that the page tells, m
+ */
+export function cutSum({ length, depths, relief, slack }: Pick<Cut, 'length' | 'depths' | 'relief' | 'slack'>, grid: number) {
+  const on = (metres: number) => Math.round(metres / grid) * grid
+  const told = { length: on(length), depths: [on(depths[0]), on(depths[1])] as const, relief: on(relief), slack: on(slack) }
+  return { ...told, gap: Math.max(0, told.length - told.depths[0] - told.depths[1] + told.relief - told.slack) }
 }
 
 const letterOf = (n: number): string => (n < 26 ? '' : letterOf(Math.floor(n / 26) - 1)) + String.fromCharCode(65 + (n % 26))
@@ -69,6 +83,7 @@ export function cutGroups(
           gap: piece.gap,
           depths: piece.depths,
           relief: piece.relief,
+          slack: piece.slack,
         }))
       const stock = ground.sold(pipe)
       const plan =

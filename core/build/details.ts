@@ -3,7 +3,7 @@ import type { Assembly } from './assembly'
 import type { CutGroup } from './cuts'
 import type { Joint } from './joints'
 import type { BuildStation } from './part'
-import type { Piece, Run } from './runs'
+import { joinerKey, type Piece, type Run } from './runs'
 
 /** What lies in a row of parts from face to face, in the water's direction. */
 export type DetailItem =
@@ -30,8 +30,8 @@ export interface Detail {
 const NO_SIZE = 0.04
 const widthOf = (end: End | undefined): number => (end && measuresOf(end)?.outside) ?? NO_SIZE
 
-/** A joint as what is seen between its two parts. */
-function between({ key, placed, bad, state }: Joint): DetailItem[] {
+/** A joint as what is seen between its two parts; a joiner as the piece that it is cut as. */
+function between({ key, placed, bad, state }: Joint, joiner: (key: string) => DetailItem | undefined): DetailItem[] {
   const gap = (after: number): DetailItem[] => {
     const found = bad.find((each) => each.after === after)
     return found ? [{ kind: 'gap', joint: key, bad: found }] : []
@@ -40,7 +40,7 @@ function between({ key, placed, bad, state }: Joint): DetailItem[] {
   return [
     ...placed.flatMap((each, i): DetailItem[] => [
       ...gap(i),
-      {
+      joiner(joinerKey(key, i)) ?? {
         kind: 'fitting',
         placed: each,
         widths: [widthOf(each.fitting.ends[each.turned ? 1 : 0]), widthOf(each.fitting.ends[each.turned ? 0 : 1])],
@@ -84,6 +84,14 @@ export function detailsOf({ parts, joints, runs }: Assembly, groups: readonly Cu
     })
   }
 
+  const joiner = (key: string): DetailItem | undefined => {
+    const run = byRun.get(key)
+    const piece = run?.items.find((item) => item.kind === 'piece')
+    if (!run || piece?.kind !== 'piece') return undefined
+    seen.add(key)
+    const label = labels.get(piece.key)
+    return { kind: 'piece', piece, run, width: widthOf({ ...run.pipe, gender: 'male' }), ...(label === undefined ? {} : { label }) }
+  }
   const details: Detail[] = []
   const begin = () => [...left].find(({ upper }) => ![...left].some(({ lower }) => lower.part === upper.part)) ?? [...left][0]
   for (let joint = begin(); joint; joint = begin()) {
@@ -94,7 +102,7 @@ export function detailsOf({ parts, joints, runs }: Assembly, groups: readonly Cu
       left.delete(at)
       own.push(at)
       const next: Joint | undefined = [...left].findLast(({ upper }) => upper.part === at!.lower.part)
-      items.push(...between(at), ...shown(at.lower.part, at, next))
+      items.push(...between(at, joiner), ...shown(at.lower.part, at, next))
       at = next
     }
     const to = own.at(-1)!.lower.part

@@ -1,8 +1,7 @@
-import { endKey, FittingIndex, FITTINGS, solveChain, type Chain, type End, type Fitting, type Stock } from '../parts'
-import type { Job } from '../scheme'
+import { endKey, FittingIndex, FITTINGS, solveChain, stockLength, type Chain, type End, type Fitting, type Stock } from '../parts'
+import type { EndType, Job } from '../scheme'
 import type { UnitSystem } from '../units/quantity'
 import { pipeItem } from './part'
-import { stockLength } from './runs'
 
 type PipeKind = Pick<End, 'type' | 'size'>
 
@@ -23,6 +22,12 @@ export interface PartsGround {
   chains(upper: End, lower: End, left?: ReadonlyMap<string, number>): Chain[]
 }
 
+/** Kinds of ends that only the other country's shops have. Common practice. */
+const ABROAD: Readonly<Record<UnitSystem, ReadonlySet<EndType>>> = {
+  metric: new Set<EndType>(['sch40', 'npt', 'downpipe-rect', 'hose-thread']),
+  imperial: new Set<EndType>(['metric', 'bsp', 'downpipe-round', 'downpipe-square']),
+}
+
 function groundOf(
   system: UnitSystem,
   fittings: readonly Fitting[],
@@ -31,6 +36,8 @@ function groundOf(
   lengths: ReadonlyMap<string, number>,
 ): PartsGround {
   const index = new FittingIndex(fittings)
+  // What the country's own shops have goes first: another's goods only where nothing else joins two ends.
+  const home = new FittingIndex(fittings.filter(({ ends, form }) => form === 'own' || ends.every(({ type }) => !ABROAD[system].has(type))))
   const known = new Map<string, Chain[]>()
   return {
     system,
@@ -42,7 +49,10 @@ function groundOf(
     chains(upper, lower, left = stock.owned) {
       const solve = (key: string, owned: ReadonlyMap<string, number>) => {
         let chains = known.get(key)
-        if (!chains) known.set(key, (chains = solveChain(upper, lower, index, { ...stock, owned })))
+        if (!chains) {
+          const own = solveChain(upper, lower, home, { ...stock, owned })
+          known.set(key, (chains = own.length > 0 ? own : solveChain(upper, lower, index, { ...stock, owned })))
+        }
         return chains
       }
       const key = `${endKey(upper)}|${endKey(lower)}`

@@ -1,8 +1,10 @@
 import { centreHeight, isOnTop } from '../layout'
-import { cutterFor, holeFor, sideOf, type Cutter, type End, type HoleSize } from '../parts'
+import { cutterFor, holeFor, LARGEST_SAW, sideOf, soldCutter, wantsHandInside, type Cutter, type End, type HoleSize } from '../parts'
 import type { WaterPath } from '../path'
 import type { PortRole, Seal } from '../scheme'
-import { portKey, usualSeal, type Assembly } from './assembly'
+import { INCH } from '../units/constants'
+import { handReaches, isMoulded } from '../vessel'
+import { portKey, type Assembly } from './assembly'
 import type { PartsGround } from './ground'
 import { drawnKey } from './part'
 
@@ -12,14 +14,14 @@ const KICKS = 0.038
 const kicks = (diameter: number) => diameter > KICKS && cutterFor(diameter) === 'hole-saw'
 
 /** A caution that goes with a hole; message ids under `caution.`. */
-export type HoleCaution = 'sawKicks' | 'sealantPoor' | 'contentsUnknown' | 'shavings' | 'cardWins'
+export type HoleCaution = 'outOfReach' | 'sawKicks' | 'sealantPoor' | 'contentsUnknown' | 'shavings' | 'cardWins'
 
 /** One hole to make, with where it sits and what goes into it. */
 export interface Hole {
   key: string
   /** What is drilled. */
   of: { kind: 'vessel' | 'device'; id: string; name: string }
-  role: PortRole | 'funnel' | 'drain'
+  role: PortRole | 'funnel' | 'drain' | 'wayOn'
   /** How it is made tight; a lid's opening and a bleed are not. */
   seal?: Seal
   through?: Pick<End, 'type' | 'size'>
@@ -34,24 +36,28 @@ export interface Hole {
   /** Hour round the vessel with its own back at twelve, to the half hour; none on a lid. */
   clock?: number
   gasket: 'wet' | 'both' | 'none'
+  /** How many of them there are: one in each of several chambers. */
+  count: number
+  /** Fitted from outside alone, or with a hand inside that holds the nut. */
+  hand: 'outside' | 'inside'
   cautions: HoleCaution[]
 }
 
-function vesselHoles({ scheme, vessels, layout }: WaterPath, { through }: Assembly, ground: PartsGround): Hole[] {
+function vesselHoles({ scheme, vessels, layout }: WaterPath, { through, sealed }: Assembly, ground: PartsGround): Hole[] {
   const choices = new Map(scheme.build.holes.map((choice) => [choice.key, choice]))
   return [...vessels.values()].flatMap(({ vessel }) =>
     vessel.ports.flatMap((port): Hole[] => {
       const key = portKey(vessel.id, port.id)
-      const own = port.role === 'outlet' && (vessel.family === 'tote' || vessel.stands === 'upside-down')
-      // A tote's valve and a drum's bung are there already.
-      if (own) return []
+      if (isMoulded(vessel, port)) return []
       const of = { kind: 'vessel' as const, id: vessel.id, name: vessel.name }
       const hour = layout.ports.get(`${vessel.id} ${port.id}`)?.hour
       // As near as an eye tells it on a round wall.
       const at = { above: centreHeight(0, port), ...(hour === undefined ? {} : { clock: Math.round(hour * 2) / 2 || 12 }) }
       const unknown: HoleCaution[] = vessel.held === 'unknown' || vessel.held === 'chemical' ? ['contentsUnknown'] : []
       if (isOnTop(port)) {
-        const diameter = choices.get(key)?.diameter || port.bore
+        const card = choices.get(key)?.diameter
+        // Cut round with a saw that is sold where there is one, else by hand along a line.
+        const diameter = card || (port.bore <= LARGEST_SAW ? soldCutter(port.bore, ground.system) : port.bore)
         return [
           {
             key,
@@ -60,9 +66,11 @@ function vesselHoles({ scheme, vessels, layout }: WaterPath, { through }: Assemb
             diameter,
             cutter: cutterFor(diameter),
             tap: false,
-            source: choices.get(key)?.diameter ? 'own' : 'commonPractice',
+            source: card ? 'own' : 'commonPractice',
             ...at,
             gasket: 'none',
+            count: 1,
+            hand: 'outside',
             cautions: [...(kicks(diameter) ? (['sawKicks'] as const) : []), ...unknown],
           },
         ]
@@ -70,7 +78,8 @@ function vesselHoles({ scheme, vessels, layout }: WaterPath, { through }: Assemb
       const goes = through.get(key)
       // Nothing is tied to it: a hole there would only let the water out.
       if (!goes) return []
-      const seal = choices.get(key)?.seal ?? usualSeal(port.role, goes, ground.system)
+      const reached = handReaches(vessel, port)
+      const seal = sealed.get(key)!
       const size = holeFor(seal, goes, ground.system)
       const card = choices.get(key)?.diameter ?? 0
       const diameter = card > 0 ? card : (size?.diameter ?? 0)
@@ -88,9 +97,12 @@ function vesselHoles({ scheme, vessels, layout }: WaterPath, { through }: Assemb
           ...at,
           belowRim: vessel.body.rim - at.above,
           gasket: sideOf(seal).gasket,
+          count: 1,
+          hand: wantsHandInside(seal) ? 'inside' : 'outside',
           cautions: [
             ...(kicks(diameter) ? (['sawKicks'] as const) : []),
             ...(seal === 'sealant' ? (['sealantPoor'] as const) : []),
+            ...(wantsHandInside(seal) && !reached ? (['outOfReach'] as const) : []),
             ...(card > 0 ? [] : (['cardWins'] as const)),
             ...unknown,
           ],
@@ -100,11 +112,16 @@ function vesselHoles({ scheme, vessels, layout }: WaterPath, { through }: Assemb
   )
 }
 
-function pipeHoles({ scheme }: WaterPath): Hole[] {
+/** A dripper is pushed into its hole, m. Common practice; its card wins. */
+const DRIPPER = { metric: 0.004, imperial: (5 / 32) * INCH } as const
+
+/** Holes in pipes and in what is made of pipe: a funnel's, a chamber's drain through its cap, a first-flush tank's two. */
+function pipeHoles({ scheme }: WaterPath, { joints }: Assembly, ground: PartsGround): Hole[] {
   return scheme.drops.flatMap((drop) =>
     drop.devices.flatMap((device): Hole[] => {
-      const hole = (role: Hole['role'], diameter: number, above: number): Hole => ({
-        key: drawnKey({ kind: 'device', id: device.id }),
+      const key = drawnKey({ kind: 'device', id: device.id })
+      const hole = (role: Hole['role'], diameter: number, above: number, more: Partial<Hole> = {}): Hole => ({
+        key: role === 'funnel' || role === 'drain' ? key : `${key}:${role}`,
         of: { kind: 'device', id: device.id, name: drop.name },
         role,
         diameter,
@@ -113,17 +130,50 @@ function pipeHoles({ scheme }: WaterPath): Hole[] {
         source: 'own',
         above,
         gasket: 'none',
+        count: device.kind === 'first-flush' ? device.chambers : 1,
+        hand: 'outside',
         cautions: kicks(diameter) ? ['sawKicks'] : [],
+        ...more,
       })
+      /** Through a wall of it, sealed as the joint there is. */
+      const sealed = (part: string, role: Hole['role'], above: number): Hole[] => {
+        const joint = joints.find(({ upper }) => upper.part === part && upper.end.type === 'wall')
+        if (!joint) return []
+        const seal = joint.upper.end.size as Seal
+        const first = joint.placed[0]
+        const goes = first ? first.fitting.ends[first.turned ? 0 : 1] : joint.lower.end
+        const size = holeFor(seal, goes, ground.system)
+        return size
+          ? [
+              hole(role, size.diameter, above, {
+                seal,
+                through: { type: goes.type, size: goes.size },
+                source: size.source,
+                gasket: sideOf(seal).gasket,
+                hand: wantsHandInside(seal) ? 'inside' : 'outside',
+                cautions: [...(kicks(size.diameter) ? (['sawKicks'] as const) : []), 'cardWins'],
+              }),
+            ]
+          : []
+      }
       if (device.kind === 'push-in') return [hole('funnel', device.hole, device.height)]
-      if (device.kind === 'first-flush' && device.drain.kind === 'hole') return [hole('drain', device.drain.bore, 0)]
-      return []
+      if (device.kind !== 'first-flush') return []
+      if (device.form === 'tank') {
+        return [...sealed(`${key}:wayOn`, 'wayOn', device.length - OVER_WAY), ...sealed(`${key}:foot`, 'drain', FOOT_DRAIN)]
+      }
+      if (device.drain.kind === 'hole') return [hole('drain', device.drain.bore, 0)]
+      if (device.drain.kind === 'drip')
+        return [hole('drain', DRIPPER[ground.system], 0, { source: 'commonPractice', cautions: ['cardWins'] })]
+      return sealed(`${key}:cap`, 'drain', 0)
     }),
   )
 }
+/** A first-flush tank's way on stays so far under its rim, and its drain so far over its floor, m. Common practice. */
+const OVER_WAY = 0.12
+const FOOT_DRAIN = 0.06
 
 /** Every hole of a scheme: what it is cut with, how wide, where, from which side, and what to mind. */
 export const holeList = (path: WaterPath, assembly: Assembly, ground: PartsGround): Hole[] => [
   ...vesselHoles(path, assembly, ground),
-  ...pipeHoles(path),
+  ...pipeHoles(path, assembly, ground),
 ]

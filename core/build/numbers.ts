@@ -28,7 +28,7 @@ export function numberParts({ parts, joints, runs }: Pick<Assembly, 'parts' | 'j
   }
   const there = new Set(parts.flatMap((part) => (part.there ? [part.key] : [])))
   const fittings = [
-    ...joints.flatMap(({ placed }) => placed.map(({ fitting }) => fitting.id)),
+    ...joints.flatMap(({ placed }) => placed.flatMap(({ fitting }) => (fitting.form === 'piece' ? [] : [fitting.id]))),
     ...runs.filter((run) => !there.has(run.part) && couplingsIn(run) > 0).map(({ pipe }) => couplingOf(pipe)),
   ]
   for (const id of fittings) if (!numbers.has(fittingKey(id))) numbers.set(fittingKey(id), ++last)

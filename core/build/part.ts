@@ -54,5 +54,11 @@ export const BRACKET = /^(strap|bracket|gutterBracket):/
 /** What is only counted: it has no number of its own in the drawings. */
 export const COUNTED = /^(strap|bracket|gutterBracket|gutterJoint|gutterBend|stopEnd|gutterSealant|leafGuard)(:|$)/
 
+/** What a kind of pipe is called where it is bought. */
+export const pipeWords = (of: Pick<End, 'type' | 'size'>): Words => ({
+  id: of.type === 'hose' ? 'part.hose' : of.type.startsWith('downpipe') ? 'part.downpipe' : 'part.pipe',
+  of,
+})
+
 /** What a kind of pipe is bought as. */
 export const pipeItem = ({ type, size }: Pick<End, 'type' | 'size'>): string => `pipe:${type}:${size}`

@@ -1,7 +1,5 @@
 import { joinerLength } from '../levels/cutSheet'
-import { insertionOf, RELIEF, type End } from '../parts'
-import type { UnitSystem } from '../units/quantity'
-import { FOOT } from '../units/constants'
+import { insertionOf, systemOf, type End, type Service } from '../parts'
 import type { BuildStation } from './part'
 
 /** Something that takes room along a run and is not cut: a fitting, a valve, a coupling. */
@@ -23,6 +21,8 @@ export interface Piece {
   depths: readonly [number, number]
   /** Kept short of the stops, m. */
   relief: number
+  /** Cut longer than the way it goes, so that nothing pulls: hose only, m. */
+  slack: number
   /** Off the saw, m. */
   length: number
 }
@@ -48,28 +48,15 @@ export interface Run {
 /** What a body is of where a run is longer than one length: a plain coupling. */
 export const COUPLING = 'coupling'
 
+/** Key of the joiner that is the fitting at a place of a joint. */
+export const joinerKey = (joint: string, place: number): string => `${joint}:joiner:${place}`
+
 /** A coupling keeps the two pipes in it this far apart, m. Common practice. */
 const STOP = 0.003
 /** No run of a garden has more pieces than this. */
 const MOST_PIECES = 400
-/** Hose is cut longer than the way it goes, so that nothing pulls: share, and at least this, m. Common practice. */
-const SLACK = { share: 0.03, least: 0.02 }
-
-/** Length in which a pipe is sold, m. Common practice. */
-export function stockLength({ type }: Pick<End, 'type'>, system: UnitSystem): number {
-  if (type === 'sch40' || type === 'downpipe-rect') return 10 * FOOT
-  if (type === 'downpipe-round' || type === 'downpipe-square') return system === 'imperial' ? 10 * FOOT : 2.5
-  return 3
-}
-
-const reliefOf = (pipe: Pick<End, 'type'>) =>
-  pipe.type === 'sch40'
-    ? RELIEF.cement
-    : pipe.type === 'metric'
-      ? RELIEF.push
-      : pipe.type.startsWith('downpipe')
-        ? RELIEF.lap
-        : RELIEF.other
+/** Hose is cut longer than the way it goes, so that nothing pulls: share, at least and at most this, m. Common practice. */
+const SLACK = { share: 0.03, least: 0.02, most: 0.1 }
 
 export interface RunOrder {
   key: string
@@ -82,8 +69,41 @@ export interface RunOrder {
   below?: readonly Omit<Body, 'kind'>[]
   middle?: Omit<Body, 'kind'>
   sawn?: boolean
+  /** What it is for: drain fittings have shallower sockets where they are sold apart. */
+  service?: Service
   /** False at an end that goes into nothing: a saw line, a mouth over a lid, a shoe's open end. */
   joined?: readonly [boolean, boolean]
+}
+
+/** A piece shorter than this between its sockets is awkward to hold and to saw: the one before it gives it some, m. Common practice. */
+const LEAST_REST = 0.15
+
+/** One straight way without anything in its middle, between two faces or ends. */
+interface Straight {
+  room: number
+  /** Whether its upper and its lower end go into something. */
+  joined: readonly [boolean, boolean]
+}
+
+/**
+ * Gaps of the pieces of one straight way: whole bought lengths as far as they go, and one short rest.
+ *
+ * Whole lengths need no sawing but at the rest; equal pieces would be sawn from a length each.
+ */
+function gapsOf({ room, joined }: Straight, depth: number, relief: number, sold: number): number[] {
+  const coupling = 2 * depth + STOP
+  const ends = (n: number, i: number) => Number(i > 0 || joined[0]) + Number(i < n - 1 || joined[1])
+  /** The gap that a whole length bridges as the piece at a place in a row. */
+  const most = (n: number, i: number) => sold - ends(n, i) * (depth - relief / 2)
+  const reach = (n: number) => Array.from({ length: n }, (_, i) => most(n, i)).reduce((sum, each) => sum + each, (n - 1) * coupling)
+  let count = 1
+  while (reach(count) < room - 1e-9 && count < MOST_PIECES) count++
+  if (count === 1) return [room]
+  const gaps = Array.from({ length: count - 1 }, (_, i) => most(count, i))
+  const rest = room - (count - 1) * coupling - gaps.reduce((sum, each) => sum + each, 0)
+  const lent = Math.max(0, Math.min(LEAST_REST, gaps.at(-1)!) - rest)
+  gaps[gaps.length - 1]! -= lent
+  return [...gaps, rest + lent]
 }
 
 /**
@@ -95,37 +115,53 @@ export interface RunOrder {
  * Source: common practice, no published source; `joiner`.
  */
 export function layRun(order: RunOrder, sold: number): Run {
-  const { key, part, station, pipe, span, above = [], below = [], middle, joined = [true, true], sawn = false } = order
+  const { key, part, station, pipe, span, above = [], below = [], middle, joined = [true, true], sawn = false, service } = order
   const flexible = pipe.type === 'hose'
-  const depth = insertionOf(pipe)
-  const relief = flexible ? 0 : reliefOf(pipe)
+  const depth = insertionOf(pipe, service)
+  const relief = systemOf(pipe.type)?.relief ?? 0
   const body = (each: Omit<Body, 'kind'>): Body => ({ kind: 'body', ...each })
   const taken = [...above, ...below, ...(middle ? [middle] : [])].reduce((sum, { length }) => sum + length, 0)
   const room = span - taken
-  const parts = middle ? 2 : 1
-  const coupling = 2 * depth + STOP
-  // Couplings wherever one length does not reach.
-  let count = parts
-  const gapOf = (n: number) => (room - (n - parts) * coupling) / n
-  while (!flexible && gapOf(count) + 2 * depth > sold && count < MOST_PIECES) count += parts
-  const gap = Math.max(0, gapOf(count))
+  const straights: Straight[] = middle
+    ? [
+        { room: room / 2, joined: [joined[0], true] },
+        { room: room / 2, joined: [true, joined[1]] },
+      ]
+    : [{ room, joined }]
   const items: (Body | Piece)[] = above.map(body)
-  for (let i = 0; i < count; i++) {
-    const held = [i > 0 || joined[0], i < count - 1 || joined[1]] as const
-    const depths = [held[0] ? depth : 0, held[1] ? depth : 0] as const
-    // Half of the relief for each end that has a stop.
-    const own = Math.min((relief / 2) * held.filter(Boolean).length, gap + depths[0] + depths[1])
-    const length = joinerLength(depths, gap, own) + (flexible ? Math.max(gap * SLACK.share, SLACK.least) : 0)
-    items.push({ kind: 'piece', key: `${key}:${i}`, gap, depths, relief: own, length })
-    if (i < count - 1) items.push(middle && i === count / parts - 1 ? body(middle) : { kind: 'body', of: COUPLING, length: coupling })
-  }
+  let count = 0
+  straights.forEach((straight, n) => {
+    if (n > 0) items.push(body(middle!))
+    const gaps = flexible ? [straight.room] : gapsOf(straight, depth, relief, sold)
+    gaps.forEach((wanted, i) => {
+      const gap = Math.max(0, wanted)
+      const held = [i > 0 || straight.joined[0], i < gaps.length - 1 || straight.joined[1]] as const
+      const depths = [held[0] ? depth : 0, held[1] ? depth : 0] as const
+      // Half of the relief for each end that has a stop.
+      const own = Math.min((relief / 2) * held.filter(Boolean).length, gap + depths[0] + depths[1])
+      const slack = flexible ? Math.min(SLACK.most, Math.max(gap * SLACK.share, SLACK.least)) : 0
+      items.push({
+        kind: 'piece',
+        key: `${key}:${count++}`,
+        gap,
+        depths,
+        relief: own,
+        slack,
+        length: joinerLength(depths, gap, own) + slack,
+      })
+      if (i < gaps.length - 1) items.push({ kind: 'body', of: COUPLING, length: 2 * depth + STOP })
+    })
+  })
   items.push(...below.map(body))
-  return { key, part, station, pipe, flexible, span, items, short: Math.max(0, -gapOf(count) * count), sawn }
+  return { key, part, station, pipe, flexible, span, items, short: Math.max(0, -room), sawn }
 }
 
 /** Put together again: where the last face comes to lie from the first, m. What assembling teaches of a cut list. */
 export const assembled = ({ items }: Pick<Run, 'items'>): number =>
-  items.reduce((at, item) => at + (item.kind === 'body' ? item.length : item.length - item.depths[0] - item.depths[1] + item.relief), 0)
+  items.reduce(
+    (at, item) => at + (item.kind === 'body' ? item.length : item.length - item.depths[0] - item.depths[1] + item.relief - item.slack),
+    0,
+  )
 
 export const piecesOf = ({ items }: Pick<Run, 'items'>): Piece[] => items.filter((item): item is Piece => item.kind === 'piece')
 

@@ -41,6 +41,14 @@ function letInCut({ height, body, lapTop, lapBottom, adapters }: DeviceOf<'twist
   return { upper: height + piece / 2, lower: height - piece / 2, body, laps: lapTop + lapBottom, adapters }
 }
 
+/** Body of a branch or of a shut-off let into a pipe, and how far the pipe laps into it at each end, m. Common practice. */
+const BRANCH = { body: 0.14, lap: 0.04 }
+function branchCut({ height }: DeviceOf<'tee' | 'winter-shut-off'>): CutIn {
+  const { body, lap } = BRANCH
+  const piece = body - 2 * lap
+  return { upper: height + piece / 2, lower: height - piece / 2, body, laps: 2 * lap, adapters: 0 }
+}
+
 /**
  * Every family there is, by its kind. Dimensions are the device's own; what they come to in height, cut and place is said here.
  *
@@ -84,9 +92,9 @@ export const FAMILIES: { readonly [K in Device['kind']]: Family<DeviceOf<K>> } =
     spends: () => 0,
   },
   adapter: { ...inLine, rank: undefined, spends: ({ height }) => height },
-  tee: { ...inLine, standing: 'own-height', rank: undefined, spends: () => 0 },
+  tee: { ...inLine, standing: 'own-height', rank: undefined, spends: () => 0, cutIn: branchCut },
   'wall-crossing': { ...inLine, standing: 'own-height', rank: undefined, spends: () => 0 },
-  'winter-shut-off': { ...inLine, standing: 'own-height', rank: undefined, attended: true, spends: () => 0 },
+  'winter-shut-off': { ...inLine, standing: 'own-height', rank: undefined, attended: true, spends: () => 0, cutIn: branchCut },
 }
 
 /** The family of any device. */

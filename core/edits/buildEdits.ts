@@ -45,13 +45,15 @@ export const setLine = (scheme: Scheme, item: string, reuse: boolean, quantity: 
 /**
  * A step done, or not done after all. A wait that follows from it begins when it is done, if it has not begun already, and
  * stops when it is not done after all.
+ *
+ * @param by figures that it was done by, mm
  */
-export const tickStep = (scheme: Scheme, step: string, at: number | undefined, waits = false): Scheme =>
+export const tickStep = (scheme: Scheme, step: string, at: number | undefined, waits = false, by?: readonly number[]): Scheme =>
   change(scheme, (build) => {
     build.done = build.done.filter((each) => each.step !== step)
     if (at === undefined) build.timers = build.timers.filter((each) => each.step !== step)
     else {
-      build.done.push({ step, at })
+      build.done.push({ step, at, by: by && [...by] })
       if (waits && !build.timers.some((each) => each.step === step)) build.timers.push({ step, started: at })
     }
   })
@@ -68,7 +70,7 @@ export const recordTest = (scheme: Scheme, result: Build['tests'][number]): Sche
   change(scheme, (build) => {
     build.tests = [...build.tests.filter(({ test }) => test !== result.test), result]
     build.done = build.done.filter(({ step }) => step !== result.test)
-    if (result.result === 'right') build.done.push({ step: result.test, at: result.at })
+    if (result.result === 'right') build.done.push({ step: result.test, at: result.at, by: undefined })
   })
 
 export const addExtra = (scheme: Scheme, extra: Build['extras'][number]): Scheme => change(scheme, (build) => void build.extras.push(extra))
@@ -79,7 +81,6 @@ export const removeExtra = (scheme: Scheme, id: string): Scheme =>
 
 /** What the saw takes, m: one saw for the marks on every pipe and for the bench. */
 export const setKerf = (scheme: Scheme, kerf: number): Scheme =>
-  produce(scheme, (draft) => {
-    draft.build.kerf = kerf
-    for (const drop of draft.drops) drop.kerf = kerf
+  change(scheme, (build) => {
+    build.kerf = kerf
   })

@@ -2,6 +2,7 @@ import { produce } from 'immer'
 import { GUTTER_SIZES, sizeOf, type GutterSize } from '../gutter/profiles'
 import { flangeReach, isOnTop } from '../layout'
 import { downpipeBores, trueBore } from '../parts'
+import { INCH } from '../units/constants'
 import type { Gutter, Scheme, Vessel } from '../scheme'
 import type { UnitSystem } from '../units/quantity'
 import { inCatalogue, soldInstead } from '../vessel/catalogue'
@@ -28,9 +29,14 @@ function gutterInstead(gutter: Gutter, system: UnitSystem): GutterSize | undefin
   return usual.toSorted((a, b) => Math.abs(Math.log(a.width) - wide) - Math.abs(Math.log(b.width) - wide))[0]
 }
 
+/** What openings in lids are rounded to, m. */
+const LID = { metric: 0.01, imperial: INCH / 2 } as const
+
 /** Openings that a pipe goes through take its bore; their fittings keep clear of the rim. */
 function fitPorts({ ports, body }: Vessel, system: UnitSystem): void {
   for (const port of ports) {
+    // A lid's opening is cut to a round figure.
+    if (port.role === 'lid') port.bore = Math.round(port.bore / LID[system]) * LID[system]
     if (isOnTop(port) || port.role === 'outlet' || (port.bore < THIN && port.role !== 'link')) continue
     port.bore = trueBore(port.bore, system)
     const lift = port.role === 'inlet' ? 0 : port.bore / 2
@@ -71,7 +77,8 @@ export function withGoods(scheme: Scheme, system: UnitSystem): Scheme {
         // What sits on the pipe is as wide as the pipe; what is made of other pipe is as wide as that is sold.
         if (device.kind === 'tee' || device.kind === 'float-shut')
           device.bore = Math.abs(device.bore - was) < AS_THE_PIPE ? drop.bore : pipe(device.bore)
-        if (device.kind === 'carrying-pipe' || (device.kind === 'first-flush' && device.form !== 'tank')) device.bore = pipe(device.bore)
+        if (device.kind === 'carrying-pipe') device.bore = Math.abs(device.bore - was) < AS_THE_PIPE ? drop.bore : pipe(device.bore)
+        if (device.kind === 'first-flush' && device.form !== 'tank') device.bore = pipe(device.bore)
         if (device.kind === 'rain-head') device.bore = pipe(device.bore)
         if ('hose' in device && device.hose.bore >= 0.041) device.hose.bore = pipe(device.hose.bore)
       }

@@ -8,6 +8,10 @@ export interface Word {
 export interface EndTold {
   readonly end: { readonly type: string; readonly size: string; readonly gender: string }
 }
+/** Pipe or hose by kind and size. */
+export interface PipeTold {
+  readonly pipe: { readonly type: string; readonly size: string }
+}
 /** Why two ends do not go together, by its id. */
 export interface MismatchTold {
   readonly mismatch: string
@@ -17,7 +21,7 @@ export interface MismatchTold {
  * What can be put into a message. A plain string is somebody's own word, such as a name: it is said as it stands and never
  * looked up, whatever it looks like. What is to be looked up says so by its type.
  */
-export type Told = Quantity | string | number | Word | EndTold | MismatchTold
+export type Told = Quantity | string | number | Word | EndTold | PipeTold | MismatchTold
 export type ToldValues = Record<string, Told>
 
 export const word = (id: string): Word => ({ word: id })

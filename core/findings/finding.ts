@@ -4,6 +4,7 @@ import type { SectionLine } from '../levels/heights'
 import type { WaterPath } from '../path/waterPath'
 import type { Scheme } from '../scheme'
 import type { ToldValues } from '../figures/told'
+import type { UnitSystem } from '../units/quantity'
 import type { Usable } from '../vessel/usable'
 
 /** stops the job · will go wrong · could be better · note. */
@@ -23,6 +24,8 @@ export interface PartIds {
   store?: string
   tap?: string
   joint?: string
+  /** A pipe by its key: `link:id`, `overflow:id`. */
+  run?: string
 }
 
 /** What is wrong, or worth knowing, with this job's numbers. Plain data: the words are in the locale files under its id. */
@@ -76,6 +79,8 @@ export interface FindingContext {
   /** Litres a day asked of each store by month, as if it never rained. */
   asked: Map<string, number[]>
   site: SiteDays
+  /** Whose shops pipe is bought in. */
+  system: UnitSystem
   /** The scheme taken apart: its joints and its pipes. */
   assembly: Pick<Assembly, 'joints' | 'runs'>
   rain?: RainFacts

@@ -84,6 +84,28 @@ const flushInPipe = (branch: number) =>
 const measured = (...marks: number[]) => edit(boathouse(), (d) => (d.drops[0]!.marks.measured = marks))
 const drainingHole = (bore: number) => flushWith((flush) => (flush.drain = { kind: 'hole', bore }))
 
+/** The boathouse with its pipe sawn at a height, mm. */
+const sawn = (by: number) => edit(boathouse(), (d) => d.build.done.push({ step: 'cut:trough', at: 1, by: [by, 1325] }))
+/** The studio's first tote with a bulkhead so far under its top, m. */
+const lowHole = (down: number) =>
+  setHole(
+    edit(tannery(), (d) => {
+      const [tote] = d.stores[0]!.vessels
+      tote!.ports.find(({ id }) => id === 'over')!.at = tote!.body.height - down
+    }),
+    'port:tote:over',
+    'bulkhead',
+    0,
+  )
+/** Every pipe but the first link's of a bore that shops with metric goods have. */
+const soldBores = (scheme: Scheme) =>
+  edit(scheme, (d) => {
+    for (const link of d.stores[0]!.links.slice(1)) link.bore = 0.0364
+    for (const route of d.overflows) route.bore = 0.0464
+    for (const device of d.drops.flatMap(({ devices }) => devices))
+      if (device.kind === 'carrying-pipe' || device.kind === 'first-flush') device.bore = 0.1036
+  })
+
 /** Four of the studio's totes at one height, linked low by pipes of one bore. */
 const totes = (bore = 0.0779) =>
   setLinkBores(
@@ -151,6 +173,25 @@ const CASES: Record<
     over: setEnd(boathouse(), 'outlet:river-outlet|device:river-neck', 'lower', { type: 'wall', size: 'sealant', gender: 'male' }),
     inside: setEnd(boathouse(), 'outlet:river-outlet|device:river-neck', 'lower', { type: 'downpipe-round', size: '80', gender: 'female' }),
   },
+  // 68 mm to 82, to 32, to an inch of thread are three; to 80 and to 3 in are two.
+  adaptersInARow: {
+    over: setEnd(boathouse(), 'outlet:river-outlet|device:river-neck', 'lower', { type: 'bsp', size: '1', gender: 'female' }),
+    inside: setEnd(boathouse(), 'outlet:river-outlet|device:river-neck', 'lower', { type: 'sch40', size: '3', gender: 'female' }),
+  },
+  // A corner of 66 degrees, and one of 42½ that a bend of 45 makes up.
+  bendNotSold: {
+    over: edit(tannery(), (d) => (d.overflows[0]!.via = [{ x: 3, y: 1.6 }])),
+    inside: edit(tannery(), (d) => (d.overflows[0]!.via = [{ x: 3, y: 3 }])),
+  },
+  // 36.4 mm is sold; 37 is as good as it, 38 is not.
+  boreNotSold: {
+    over: soldBores(edit(totes(), (d) => (d.stores[0]!.links[0]!.bore = 0.038))),
+    inside: soldBores(edit(totes(), (d) => (d.stores[0]!.links[0]!.bore = 0.037))),
+  },
+  // An arm is 600 mm long.
+  nutOutOfReach: { over: lowHole(0.601), inside: lowHole(0.599) },
+  // Sawn where it was planned, within what a saw is off, and 3 mm under it.
+  sawnElsewhere: { over: sawn(1352), inside: sawn(1354) },
   // A tape that says three centimetres more than the plan, and one that says one.
   measuredDiffers: {
     over: edit(totes(), (d) => (d.stores[0]!.links[0]!.measured = 0.33)),
@@ -560,6 +601,34 @@ describe('a part between others', () => {
     expect(finding).toMatchObject({ severity: 'goes-wrong', mends: true, values: { place: word(place) } })
     const mended = FINDING_RULES.find(({ id }) => id === 'trainOverCapacity')!.mend!(scheme, finding!)
     expect(of(mended, 'trainOverCapacity')).toEqual([])
+  })
+})
+
+describe('a bore that nobody sells', () => {
+  it('may be the next below or the next above, each a true bore', () => {
+    const { over } = CASES.boreNotSold!
+    const [finding] = of(over, 'boreNotSold')
+    expect(finding!.options.map(({ id, values }) => [id, values.end])).toEqual([
+      ['below', { pipe: { type: 'metric', size: '40' } }],
+      ['above', { pipe: { type: 'hose', size: '40' } }],
+    ])
+    for (const { id } of finding!.options) {
+      const mended = FINDING_RULES.find((each) => each.id === 'boreNotSold')!.mend!(over, finding!, id)
+      expect(of(mended, 'boreNotSold')).toEqual([])
+      expect(mended.stores[0]!.links[0]!.bore).toBe(id === 'below' ? 0.0364 : 0.04)
+    }
+  })
+})
+
+describe('a mark that the plan has moved', () => {
+  const planned = (at: number) =>
+    edit(boathouse(), (d) => (d.drops[0]!.marks = { reference: 'paving', measured: [1.355, 1.355], planned: at }))
+  it('is told with both places, though its readings agree with the plan as it is now', () => {
+    expect(of(planned(1.345), 'marksDiffer')[0]).toMatchObject({
+      severity: 'stops',
+      values: { how: 'moved', planned: { value: 1.345 }, now: { value: 1.355 } },
+    })
+    expect(of(planned(1.355), 'marksDiffer')).toEqual([])
   })
 })
 

@@ -5,6 +5,7 @@ import { centreHeight, flangeReach, isBox, isOnTop, type PortPose } from '../lay
 import type { PlacedVessel } from '../path/waterPath'
 import type { Port } from '../scheme'
 import { length } from '../units/quantity'
+import { isMoulded } from '../vessel'
 import { amountOf, COMMON_PRACTICE, rule, type Draft } from './finding'
 
 interface Placed {
@@ -20,10 +21,6 @@ function around({ vessel }: PlacedVessel, a: PortPose, b: PortPose): number {
   return 2 * radius * Math.asin(Math.min(1, across / (2 * radius)))
 }
 
-/** A tote's valve and a drum's bung are moulded where they are. */
-const isMoulded = ({ vessel }: PlacedVessel, { role }: Port) =>
-  (role === 'outlet' && vessel.family === 'tote') || (vessel.stands === 'upside-down' && (role === 'outlet' || role === 'link'))
-
 function faultsOf(placed: PlacedVessel, holes: readonly Placed[]): Draft[] {
   const { vessel, foot } = placed
   const told = (port: Port, how: string, values: Draft['values'], mends: boolean): Draft => ({
@@ -36,7 +33,7 @@ function faultsOf(placed: PlacedVessel, holes: readonly Placed[]): Draft[] {
     mends,
   })
   return holes.flatMap(({ port, pose }, i): Draft[] => {
-    if (isMoulded(placed, port)) return []
+    if (isMoulded(placed.vessel, port)) return []
     const middle = centreHeight(0, port)
     const reach = flangeReach(port.bore)
     const over = middle + reach - vessel.body.rim
@@ -46,10 +43,13 @@ function faultsOf(placed: PlacedVessel, holes: readonly Placed[]): Draft[] {
     }
     const under = reach - middle
     if (under > 1e-9) return [told(port, 'floor', { by: length(under), at: length(port.at + under) }, true)]
-    const near = holes.slice(0, i).find((other) => {
-      const apart = Math.hypot(around(placed, pose, other.pose), pose.at.z - other.pose.at.z)
-      return apart < reach + flangeReach(other.port.bore) - 1e-9
-    })
+    // What is moulded is there first, wherever it is listed.
+    const near = holes
+      .filter((other, j) => j < i || (j > i && isMoulded(placed.vessel, other.port)))
+      .find((other) => {
+        const apart = Math.hypot(around(placed, pose, other.pose), pose.at.z - other.pose.at.z)
+        return apart < reach + flangeReach(other.port.bore) - 1e-9
+      })
     return near ? [told(port, 'hole', { other: word(`port-${near.port.role}`), by: length(0), at: length(port.at) }, false)] : []
   })
 }

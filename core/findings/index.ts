@@ -31,6 +31,11 @@ import { useWantsScreen } from './useWantsScreen'
 import { useWantsFlush } from './useWantsFlush'
 import { useNotAdvised } from './useNotAdvised'
 import { snowInGutter } from './snowInGutter'
+import { adaptersInARow } from './adaptersInARow'
+import { bendNotSold } from './bendNotSold'
+import { boreNotSold } from './boreNotSold'
+import { nutOutOfReach } from './nutOutOfReach'
+import { sawnElsewhere } from './sawnElsewhere'
 import { ballDoesNotSeat } from './ballDoesNotSeat'
 import { carryDoesNotFall } from './carryDoesNotFall'
 import { carryStandsStale } from './carryStandsStale'
@@ -84,11 +89,15 @@ import { usableFarBelowNominal } from './usableFarBelowNominal'
 
 export * from './finding'
 export { emptyingHours } from './flushDrainsSlowly'
-export { marksOf } from './marksDiffer'
 export { firstSoak, soakRoof, soakStorms } from './soakTooSmall'
 
 /** Every finding there is. One file each; a new one is added here and in the locale files. */
 export const FINDING_RULES: readonly FindingRule[] = [
+  adaptersInARow,
+  bendNotSold,
+  boreNotSold,
+  nutOutOfReach,
+  sawnElsewhere,
   ballDoesNotSeat,
   canDoesNotFit,
   carryDoesNotFall,

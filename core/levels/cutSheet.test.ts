@@ -26,15 +26,17 @@ describe('lengths', () => {
   })
 })
 
+const KERF = 0.0015
+
 describe('cut sheet', () => {
   it('of the boathouse: 1,355 and 1,325, the blade on the waste side of both', () => {
-    const sheet = cutSheet(drop, trough)!
+    const sheet = cutSheet(drop, trough, KERF)!
     expect(sheet.upper).toBeCloseTo(1.355, 9)
     expect(sheet.lower).toBeCloseTo(1.325, 9)
     expect(sheet.saw.upper).toBeLessThan(sheet.upper)
     expect(sheet.saw.lower!).toBeGreaterThan(sheet.lower!)
     // What is left between the two kerfs and the kerfs together are the piece.
-    expect(sheet.saw.upper - sheet.saw.lower! + drop.kerf).toBeCloseTo(0.03, 12)
+    expect(sheet.saw.upper - sheet.saw.lower! + KERF).toBeCloseTo(0.03, 12)
   })
   it('325 mm of body, an inch of lap at either end and two adapters of 25 mm: what is taken out adds up', () => {
     const twist = {
@@ -44,34 +46,34 @@ describe('cut sheet', () => {
       lapBottom: 0.0254,
       adapters: 0.05,
     }
-    const { piece, upper, lower } = cutSheet(drop, twist)!
+    const { piece, upper, lower } = cutSheet(drop, twist, KERF)!
     expect(piece).toMatchObject({ body: 0.325, adapters: 0.05, laps: expect.closeTo(0.0508, 12) })
     expect(upper - lower!).toBeCloseTo(0.325 - 0.0508 + 0.05, 12)
     expect((upper + lower!) / 2).toBeCloseTo(twist.height, 12)
   })
   it('adapters on a trough widen the gap and leave its lip where the mark less the upper adapter puts it', () => {
-    const plain = cutSheet(drop, trough)!
-    const wide = cutSheet(drop, { ...trough, adapterAbove: 0.03, adapterBelow: 0.02 })!
+    const plain = cutSheet(drop, trough, KERF)!
+    const wide = cutSheet(drop, { ...trough, adapterAbove: 0.03, adapterBelow: 0.02 }, KERF)!
     expect(plain.lower! - wide.lower!).toBeCloseTo(0.05, 12)
   })
   it('what holds the pipe comes first, no cut before the second measurement, the lower cut before the upper', () => {
-    const steps = cutSheet({ ...drop, brackets: [] }, trough)!.steps.map(({ step }) => step)
+    const steps = cutSheet({ ...drop, brackets: [] }, trough, KERF)!.steps.map(({ step }) => step)
     expect(steps).toEqual(['bracketAbove', 'bracketBelow', 'mark', 'measureAgain', 'cutLower', 'cutUpper', 'deburr', 'dryFit'])
   })
   it('finds the brackets that hold, and asks for those that do not', () => {
-    const sheet = cutSheet({ ...drop, brackets: [1.5, 1.2, 0.4] }, trough)!
+    const sheet = cutSheet({ ...drop, brackets: [1.5, 1.2, 0.4] }, trough, KERF)!
     expect(sheet.brackets).toEqual({ above: 1.5, below: 1.2 })
     expect(sheet.steps[0]!.step).toBe('mark')
-    expect(cutSheet({ ...drop, brackets: [1.96, 0.64] }, trough)!.brackets).toEqual({ above: undefined, below: undefined })
+    expect(cutSheet({ ...drop, brackets: [1.96, 0.64] }, trough, KERF)!.brackets).toEqual({ above: undefined, below: undefined })
   })
   it('a funnel is drilled, a pipe’s end is cut once, a screen needs neither', () => {
-    const funnel = cutSheet(drop, freshDevice('push-in', 'p', place))!
+    const funnel = cutSheet(drop, freshDevice('push-in', 'p', place), KERF)!
     expect(funnel.hole).toBe(0.054)
     expect(funnel.steps.map(({ step }) => step)).toContain('drill')
-    const head = cutSheet(drop, freshDevice('rain-head', 'h', place), 1.8)!
+    const head = cutSheet(drop, freshDevice('rain-head', 'h', place), KERF, 1.8)!
     expect(head.lower).toBeUndefined()
     expect(head.steps.map(({ step }) => step)).toContain('cutEnd')
-    expect(cutSheet(drop, freshDevice('screen', 's', place))).toBeUndefined()
+    expect(cutSheet(drop, freshDevice('screen', 's', place), KERF)).toBeUndefined()
   })
 })
 

@@ -34,8 +34,9 @@ export interface CutStep {
 }
 
 export interface CutSheet {
+  /** Device that it is for; for the end over a lid `end:` and the drop's own id. */
   device: string
-  kind: Device['kind']
+  kind: Device['kind'] | 'end'
   /** Saw lines above the paving, m: upper and lower edge of what comes out. One line only where the pipe simply ends. */
   upper: number
   lower?: number
@@ -66,26 +67,27 @@ const bracketSteps = (upper: number, lower: number | undefined, brackets: CutShe
     : []),
 ]
 
+const FINISH: readonly CutStep[] = [
+  { step: 'deburr', values: {} },
+  { step: 'dryFit', values: {} },
+]
+const measured = (at: number): CutStep[] => [
+  { step: 'mark', values: { at: length(at) } },
+  { step: 'measureAgain', values: {} },
+]
+
 /**
  * What to do to a downpipe with pencil, saw and drill for one device, in the order of the work: what holds the pipe first, no
  * cut before the second measurement, the lower cut before the upper so that the piece still hangs from the bracket above.
  *
  * The saw keeps to the waste side of both lines: what stays of the pipe has its full length.
  *
+ * @param kerf width of the saw's cut, m
  * @param end height at which the pipe ends for a device that sits on its end, m
  * @returns undefined for a device that needs nothing sawn or drilled
  * Source: common practice, no published source.
  */
-export function cutSheet(drop: Pick<Drop, 'brackets' | 'kerf'>, device: Device, end?: number): CutSheet | undefined {
-  const { kerf } = drop
-  const finish: CutStep[] = [
-    { step: 'deburr', values: {} },
-    { step: 'dryFit', values: {} },
-  ]
-  const measured = (at: number): CutStep[] => [
-    { step: 'mark', values: { at: length(at) } },
-    { step: 'measureAgain', values: {} },
-  ]
+export function cutSheet(drop: Pick<Drop, 'brackets'>, device: Device, kerf: number, end?: number): CutSheet | undefined {
   const cut = cutInOf(device)
   if (cut) {
     const { upper, lower, body, laps, adapters } = cut
@@ -104,7 +106,7 @@ export function cutSheet(drop: Pick<Drop, 'brackets' | 'kerf'>, device: Device, 
         ...measured(upper),
         { step: 'cutLower', values: { at: length(lower) } },
         { step: 'cutUpper', values: { at: length(upper) } },
-        ...finish,
+        ...FINISH,
       ],
     }
   }
@@ -118,19 +120,22 @@ export function cutSheet(drop: Pick<Drop, 'brackets' | 'kerf'>, device: Device, 
       kerf: 0,
       saw: { upper: device.height },
       brackets,
-      steps: [...measured(device.height), { step: 'drill', values: { hole: length(device.hole) } }, ...finish],
+      steps: [...measured(device.height), { step: 'drill', values: { hole: length(device.hole) } }, ...FINISH],
     }
   }
-  if (end === undefined) return undefined
+  return end === undefined ? undefined : endSheet(drop, { device: device.id, kind: device.kind }, kerf, end)
+}
+
+/** The pipe sawn off once, for what comes under its end. */
+export function endSheet(drop: Pick<Drop, 'brackets'>, of: Pick<CutSheet, 'device' | 'kind'>, kerf: number, end: number): CutSheet {
   const brackets = { above: bracketNear(drop.brackets, end, 1), below: undefined }
   return {
-    device: device.id,
-    kind: device.kind,
+    ...of,
     upper: end,
     kerf,
     saw: { upper: end - kerf / 2 },
     brackets,
-    steps: [...bracketSteps(end, undefined, brackets), ...measured(end), { step: 'cutEnd', values: { at: length(end) } }, ...finish],
+    steps: [...bracketSteps(end, undefined, brackets), ...measured(end), { step: 'cutEnd', values: { at: length(end) } }, ...FINISH],
   }
 }
 
@@ -145,7 +150,8 @@ export function fromReference(height: number, reference: MarkReference, { rim, o
   return reference === 'paving' ? height : reference === 'rim' ? rim - height : outlet - height
 }
 
-export type MarkState = 'measureOnce' | 'measureAgain' | 'measureThird' | 'agreed' | 'thirdDecides' | 'noneAgree' | 'notThere'
+/** `moved`: the plan has the mark elsewhere than when it was measured. */
+export type MarkState = 'moved' | 'measureOnce' | 'measureAgain' | 'measureThird' | 'agreed' | 'thirdDecides' | 'noneAgree' | 'notThere'
 
 export interface MarkVerdict {
   state: MarkState

@@ -3,8 +3,9 @@ import { dropFlow } from '../catch/designFlow'
 import { cutInOf } from '../catch/families'
 import { onTheWay } from '../catch/trainLimits'
 import { outletsInto, type Intake, type PlacedVessel, type WaterPath } from '../path/waterPath'
-import type { DeviceOf, Outlet, OverflowRoute, Tap } from '../scheme'
+import type { Device, DeviceOf, Outlet, OverflowRoute, Tap } from '../scheme'
 import { drainLevel, portsOf, usableVolume } from '../vessel/usable'
+import { leadOver, type LeadOver } from './leadOver'
 import { branchInvert, trainStretches, type Stretch } from './train'
 
 /** Room under a can's spout, and between a pipe's end and the screen it drops on, m. Common practice. */
@@ -60,6 +61,10 @@ export interface SectionLine {
   overflow?: OverflowRoute
   tap?: Tap
   heights: Heights
+  /** Width of the saw's cut, m. */
+  kerf: number
+  /** How the old pipe comes over the lid that it ends above; none where something is fitted that leads the water there. */
+  over?: LeadOver
 }
 
 function tapHeights(path: WaterPath, placed: PlacedVessel, tap: Tap): Heights['tap'] {
@@ -123,6 +128,16 @@ function trainHeights(intake: Intake, stretches: readonly Stretch[]): Pick<Heigh
   }
 }
 
+/** Behind these the water is not in the old pipe any more. */
+const leadsAway = ({ kind }: Device) => kind === 'first-flush' || kind === 'carrying-pipe' || kind === 'float-shut'
+
+function overLid({ layout }: WaterPath, { drop, vessel, port }: Intake, mouth: number): LeadOver | undefined {
+  const pipe = layout.pipes.get(drop.id)
+  const opening = layout.ports.get(`${vessel.id} ${port.id}`)
+  if (!pipe || !opening) return undefined
+  return leadOver(drop, Math.hypot(opening.at.x - pipe.axis.x, opening.at.y - pipe.axis.y), mouth)
+}
+
 /** The way of one intake, with its heights. */
 export function sectionLine(path: WaterPath, intake: Intake, fed = true): SectionLine {
   const { drop, vessel, port, device } = intake
@@ -154,6 +169,8 @@ export function sectionLine(path: WaterPath, intake: Intake, fed = true): Sectio
     placed,
     fed,
     stretches,
+    kerf: path.scheme.build.kerf,
+    ...present('over', pipeEnd === undefined || devices.some(leadsAway) ? undefined : overLid(path, intake, pipeEnd)),
     ...present('trough', trough),
     ...present('neck', neck),
     ...present(

@@ -58,18 +58,24 @@ export function trainStretches(intake: Pick<Intake, 'drop' | 'device'>, { outlet
     spend('free', anchor + lower.reduce((sum, each) => sum + headSpentBy(each, flow), 0))
     lower.forEach((each, i) => spend(each.kind, i === lower.length - 1 ? anchor : at - headSpentBy(each, flow), each))
   }
+  /** The pipe down to a body's upper saw line; adapters right above it sit on it, within what is sawn out for them or over it. */
+  const downTo = (upper: number, counted: boolean) => {
+    const on: Device[] = []
+    while (waiting.at(-1)?.kind === 'adapter') on.unshift(waiting.pop()!)
+    const high = counted ? 0 : on.reduce((sum, each) => sum + headSpentBy(each, flow), 0)
+    settle(upper + high + BRACKET_ROOM)
+    spend('bracket', upper + high)
+    for (const each of on) spend(each.kind, counted ? at : at - headSpentBy(each, flow), each)
+  }
   for (const device of onTheWay(intake)) {
     switch (device.kind) {
       case 'ring-trough':
-        settle(device.mark + BRACKET_ROOM)
-        spend('bracket', device.mark)
+        downTo(device.mark, device.adapterAbove > 0)
         spend('markOverLip', lipOf(device), device)
         return stretches
       case 'twist':
       case 'flap': {
-        const { upper } = cutInOf(device)!
-        settle(upper + BRACKET_ROOM)
-        spend('bracket', upper)
+        downTo(cutInOf(device)!.upper, device.adapters > 0)
         spend(device.kind, device.height, device)
         spend('hoseFall', inlet, device)
         return stretches
@@ -85,8 +91,13 @@ export function trainStretches(intake: Pick<Intake, 'drop' | 'device'>, { outlet
         spend('float-shut', inlet, device)
         return stretches
       case 'tee':
+      case 'winter-shut-off': {
+        const { upper, lower } = cutInOf(device)!
+        settle(upper)
+        spend(device.kind, lower, device)
+        break
+      }
       case 'wall-crossing':
-      case 'winter-shut-off':
         settle(device.height)
         spend(device.kind, device.height, device)
         break

@@ -11,10 +11,26 @@ export interface Move {
   name: string
   from: Quantity
   to: Quantity
+  /** What has been done by it already; nothing where nobody has begun. */
+  fixed?: 'measured' | 'sawn' | 'drilled' | 'built'
 }
 
 /** Less is no move, m. */
 const HAIR = 5e-4
+
+/** What a height was done by: steps of the order of work, and readings. */
+function fixedBy(key: string, { drops, build }: Scheme): Move['fixed'] {
+  const done = new Set(build.done.map(({ step }) => step))
+  const [kind, id = ''] = key.split(' ')
+  if (kind === 'device') {
+    if (done.has(`cut:${id}`)) return 'sawn'
+    return drops.some(({ devices, marks }) => marks.measured.length > 0 && devices.some((device) => device.id === id))
+      ? 'measured'
+      : undefined
+  }
+  if (kind === 'port') return done.has(`drill:${id}`) ? 'drilled' : undefined
+  return kind === 'base' && (done.has(`base:${id}`) || done.has(`cast:${id}`)) ? 'built' : undefined
+}
 
 interface Height {
   what: string
@@ -50,7 +66,9 @@ export function movesBetween(before: Scheme, after: Scheme): Move[] {
   const [from, to] = [heightsOf(before), heightsOf(after)]
   return [...from].flatMap(([key, { what, name, at }]) => {
     const now = to.get(key)
-    return now && Math.abs(now.at - at) > HAIR ? [{ what: word(what), name, from: length(at), to: length(now.at) }] : []
+    if (!now || Math.abs(now.at - at) <= HAIR) return []
+    const fixed = fixedBy(key, before)
+    return [{ what: word(what), name, from: length(at), to: length(now.at), ...(fixed ? { fixed } : {}) }]
   })
 }
 

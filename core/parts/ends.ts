@@ -1,45 +1,43 @@
 import { SEALS, type End, type EndType } from '../scheme'
+import { MEASURES, systemOf, type Made } from './systems'
 
 export { END_TYPES, SEALS, type End, type EndType, type Seal } from '../scheme'
 export type Gender = End['gender']
 
 /** Sizes that each kind of end is sold in, smallest first. */
 export const END_SIZES: Readonly<Record<EndType, readonly string[]>> = {
-  'downpipe-round': ['65', '68', '80', '100'],
-  'downpipe-square': ['65'],
-  'downpipe-rect': ['2x3', '3x4'],
-  sch40: ['1/2', '3/4', '1', '1-1/4', '1-1/2', '2', '3', '4', '6'],
-  metric: ['32', '40', '50', '82', '110', '160'],
-  npt: ['1/2', '3/4', '1', '1-1/4', '1-1/2', '2'],
-  bsp: ['1/2', '3/4', '1', '1-1/4', '1-1/2', '2'],
+  'downpipe-round': inOrder('downpipe-round'),
+  'downpipe-square': inOrder('downpipe-square'),
+  'downpipe-rect': inOrder('downpipe-rect'),
+  sch40: inOrder('sch40'),
+  metric: inOrder('metric'),
+  npt: inOrder('npt'),
+  bsp: inOrder('bsp'),
+  hose: inOrder('hose'),
   'hose-thread': ['3/4'],
   tote: ['S60x6'],
   'bung-coarse': ['2'],
   'bung-fine': ['2'],
-  hose: ['13', '16', '19', '25', '32', '40'],
   wall: SEALS,
 }
 
-/** How a joint is made tight, and so what it takes: message ids under `made.`. */
-export type Made = 'lap' | 'cement' | 'push' | 'tape' | 'washer' | 'clip' | 'clamp' | 'gasket'
+/** By their bore: keys that look like whole numbers would come before all others. */
+function inOrder(type: EndType): string[] {
+  const sizes = MEASURES[type]!
+  return Object.keys(sizes).toSorted((a, b) => sizes[a]!.bore - sizes[b]!.bore)
+}
 
-const MADE: Readonly<Record<EndType, Made>> = {
-  'downpipe-round': 'lap',
-  'downpipe-square': 'lap',
-  'downpipe-rect': 'lap',
-  sch40: 'cement',
-  metric: 'push',
+const MADE: Readonly<Partial<Record<EndType, Made>>> = {
   npt: 'tape',
   bsp: 'tape',
   'hose-thread': 'washer',
   tote: 'washer',
   'bung-coarse': 'washer',
   'bung-fine': 'tape',
-  hose: 'clip',
   wall: 'gasket',
 }
 /** How two ends of a kind are usually joined. Common practice. */
-export const madeBy = (type: EndType): Made => MADE[type]
+export const madeBy = (type: EndType): Made => systemOf(type)?.made ?? MADE[type]!
 
 export const end = (type: EndType, size: string, gender: Gender): End => ({ type, size, gender })
 /** One word for an end: equal for equal ends. */
@@ -48,7 +46,7 @@ export const endKey = ({ type, size, gender }: End): string => `${type} ${size} 
 /** Why two ends do not mate; message ids under `mismatch.`. */
 export type Mismatch = 'hoseOnPipe' | 'looksAlike' | 'size' | 'bothMale' | 'bothFemale' | 'lap' | 'kind'
 
-const isLap = ({ type }: End) => MADE[type] === 'lap'
+const isLap = ({ type }: End) => madeBy(type) === 'lap'
 const isPipeThread = ({ type }: End) => type === 'npt' || type === 'bsp'
 const isHoseThread = ({ type }: End) => type === 'hose-thread'
 

@@ -1,5 +1,6 @@
-import { end, END_SIZES, madeBy, type End, type EndType, type Made } from './ends'
+import { end, END_SIZES, madeBy, type End, type EndType } from './ends'
 import { measuresOf } from './sizes'
+import type { Made } from './systems'
 import type { Shop } from '../scheme'
 
 /** What a fitting is called; message ids under `fitting.`. */
@@ -59,8 +60,8 @@ function make({ form, shop, base, made }: Making, a: End, b: End): Fitting {
     ends: [a, b],
     ...(made ? { made } : {}),
     price: guide(base, a, b),
-    // A body of about half its width between the two faces. Common practice.
-    reach: Math.round((0.012 + 0.25 * (outsideOf(a) + outsideOf(b))) * 1000) / 1000,
+    // A body of about half its width between the two faces; a joiner leaves the faces that it joins together. Common practice.
+    reach: form === 'piece' ? 0 : Math.round((0.012 + 0.25 * (outsideOf(a) + outsideOf(b))) * 1000) / 1000,
     shop,
   }
 }
@@ -259,6 +260,13 @@ function between(): Fitting[] {
         ['50', '40'],
       ] as const
     ).map(([size, bore]) => make({ form: 'hosetail', shop: 'hose', base: 1.4 }, end('metric', size, 'female'), end('hose', bore, 'male'))),
+    ...(
+      [
+        ['1', '25'],
+        ['1-1/4', '32'],
+        ['1-1/2', '40'],
+      ] as const
+    ).map(([size, bore]) => make({ form: 'hosetail', shop: 'hose', base: 1.4 }, end('sch40', size, 'female'), end('hose', bore, 'male'))),
     ...(['25', '32', '40'] as const).map((size) =>
       make({ form: 'toteAdapter', shop: 'tanks', base: 3.2 }, end('tote', 'S60x6', 'female'), end('hose', size, 'male')),
     ),

@@ -63,7 +63,7 @@ const LIKE: Readonly<Record<string, string>> = { '32': '1', '40': '1-1/4', '50':
 /** A connector for hose, by the hose's bore: its threaded tail and a little. Common practice. */
 const CONNECTORS: Readonly<Record<string, number>> = { '13': 0.019, '16': 0.021, '19': 0.0225, '25': 0.025, '32': 0.035, '40': 0.042 }
 /** Largest hole saw that people hold, m. Common practice. */
-const LARGEST_SAW = 0.152
+export const LARGEST_SAW = 0.1525
 
 /** Spade bits and hole saws as they are sold by the millimetre, mm; inch sizes are an eighth apart, and sixteenths under an inch. Common practice. */
 const METRIC_CUTTERS = [
@@ -78,6 +78,25 @@ export function cutterSize(diameter: number, system: UnitSystem): number {
   return diameter > LARGEST_SAW ? diameter : Math.ceil(diameter / step - 1e-6) * step
 }
 
+/** A cutter so little off a table's size is that size, m. Common practice. */
+const AS_GOOD = 0.0006
+
+/** The cutter of a country that a size is drilled with: the one that is as good as the same, else the next larger. */
+export function soldCutter(diameter: number, system: UnitSystem): number {
+  if (system === 'imperial') return cutterSize(diameter, system)
+  const near = METRIC_CUTTERS.find((each) => Math.abs(each / 1000 - diameter) <= AS_GOOD)
+  return near === undefined ? cutterSize(diameter, system) : near / 1000
+}
+
+/** Widest drill that is sold with a shank that chucks hold, m. Common practice. */
+const LARGEST_DRILL = 0.0255
+
+/** The cutter of a country that comes nearest to a size. */
+function nearestCutter(diameter: number, system: UnitSystem): number {
+  if (system === 'imperial') return Math.round(diameter / (INCH / 8)) * (INCH / 8)
+  return METRIC_CUTTERS.reduce((best, each) => (Math.abs(each / 1000 - diameter) < Math.abs(best - diameter) ? each / 1000 : best), 1)
+}
+
 /** Drilled round what passes through and has to be free, m. */
 const CLEARANCE = 0.001
 
@@ -89,34 +108,44 @@ export const cutterFor = (diameter: number): Cutter =>
  * The hole that a fitting wants, by how it seals: the same outlet is drilled to five different sizes.
  *
  * @param through what goes through or on to the hole: the thread, pipe or hose on the far side of the seal
- * @param system in whose sizes cutters are sold
+ * @param system in whose sizes cutters are sold; the table's own size where left out
  * @returns undefined where nobody makes such a seal for that end
  * Source: tap drills as their tables say, all else common practice with no published source; the fitting's own card wins.
  */
-export function holeFor(seal: Seal, through: Pick<End, 'type' | 'size'>, system: UnitSystem = 'metric'): HoleSize | undefined {
+export function holeFor(seal: Seal, through: Pick<End, 'type' | 'size'>, system?: UnitSystem): HoleSize | undefined {
   const { type, size } = through
   const as = (diameter: number | undefined, source: HoleSize['source'] = 'commonPractice', tap = false): HoleSize | undefined =>
-    diameter === undefined ? undefined : { diameter, cutter: tap ? 'drill' : cutterFor(diameter), source, tap }
+    diameter === undefined ? undefined : { diameter, cutter: tap && diameter <= LARGEST_DRILL ? 'drill' : cutterFor(diameter), source, tap }
   const inches = type === 'metric' ? LIKE[size] : size
   const outside = measuresOf(through)?.outside
   /** What passes freely, by the next cutter there is. */
-  const free = outside === undefined ? undefined : cutterSize(outside + CLEARANCE, system)
+  const free = outside === undefined ? undefined : cutterSize(outside + CLEARANCE, system ?? 'metric')
+  const sold = (diameter: number | undefined) => (diameter === undefined || !system ? diameter : soldCutter(diameter, system))
+  /** Wider than drills are sold: the hole saw that comes nearest, soft plastic gives the rest. */
+  const tapped = (drill: number | undefined) =>
+    drill === undefined || !system || drill <= LARGEST_DRILL ? drill : nearestCutter(drill, system)
   switch (seal) {
     case 'tapped':
-      return type === 'npt' ? as(NPT_DRILLS[size], 'asme', true) : type === 'bsp' ? as(BSP_DRILLS[size], 'commonPractice', true) : undefined
+      return type === 'npt'
+        ? as(tapped(NPT_DRILLS[size]), 'asme', true)
+        : type === 'bsp'
+          ? as(tapped(BSP_DRILLS[size]), 'commonPractice', true)
+          : undefined
     case 'grommet':
-      return type === 'sch40' || type === 'metric' ? as(inches === undefined ? undefined : GROMMETS[inches]) : undefined
+      return type === 'sch40' || type === 'metric' ? as(sold(inches === undefined ? undefined : GROMMETS[inches])) : undefined
     case 'bulkhead':
-      return as(inches === undefined ? undefined : BULKHEADS[inches])
+      return as(sold(inches === undefined ? undefined : BULKHEADS[inches]))
     case 'washers':
-      return type === 'hose' ? as(CONNECTORS[size]) : as(free)
+      return type === 'hose' ? as(sold(CONNECTORS[size])) : as(free)
     default:
       return as(free)
   }
 }
 
-/** Side that a hole is drilled from, and the side that its gasket sits on. Common practice. */
-export const sideOf = (seal: Seal): { drill: 'outside'; gasket: 'wet' | 'both' | 'none' } => ({
-  drill: 'outside',
+/** Whether a nut has to be held from within. Common practice. */
+export const wantsHandInside = (seal: Seal): boolean => seal === 'bulkhead' || seal === 'washers'
+
+/** The side that a hole's gasket sits on; all are drilled from outside. Common practice. */
+export const sideOf = (seal: Seal): { gasket: 'wet' | 'both' | 'none' } => ({
   gasket: seal === 'bulkhead' ? 'wet' : seal === 'washers' ? 'both' : 'none',
 })

@@ -1,5 +1,7 @@
+export * from './systems'
 export * from './ends'
 export * from './sizes'
 export * from './fittings'
 export * from './chain'
 export * from './holes'
+export * from './soldBores'

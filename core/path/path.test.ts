@@ -34,7 +34,7 @@ describe('the arrangements people build', () => {
   })
   it('stacked vessels stand on one another', () => {
     const path = buildWaterPath(ARRANGEMENTS[13]!())
-    expect(path.vessels.get('upper')!.foot).toBeCloseTo(0.3 + 1.168, 9)
+    expect(path.vessels.get('upper')!.foot).toBeCloseTo(0.15 + 1.168, 9)
   })
 })
 

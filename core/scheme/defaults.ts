@@ -123,11 +123,10 @@ export const gutterDefaults = (
   bucket: { result: 'not-tried', at: 0 },
 })
 
-/** A pipe 30 mm off the wall that ends in a shoe, cut by a fine saw, nothing measured on it yet. */
-export const dropDefaults = (): Pick<Drop, 'offWall' | 'foot' | 'kerf' | 'marks'> => ({
+/** A pipe 30 mm off the wall that ends in a shoe, nothing measured on it yet. */
+export const dropDefaults = (): Pick<Drop, 'offWall' | 'foot' | 'marks'> => ({
   offWall: 0.03,
   foot: 'shoe',
-  kerf: KERF,
   marks: { reference: 'paving', measured: [] },
 })
 

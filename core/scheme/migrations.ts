@@ -215,6 +215,27 @@ function jobToVersion6(job: Loose): Loose {
 /** Version 6 to 7: a job has a log. Readings of its gauge, which were a rain record of their own, come in with `gaugeEntries`. */
 const jobToVersion7 = (job: Loose): Loose => ({ ...job, log: { entries: [], ticked: [] } })
 
+/**
+ * Version 7 to 8: one saw for the wall and the bench. A pipe's own width of cut that somebody chose goes on as the bench's,
+ * where that one was left as it was.
+ */
+const jobToVersion8 = (job: Loose): Loose => ({
+  ...job,
+  schemes: each(job.schemes, (scheme) => {
+    const build = isLoose(scheme.build) ? scheme.build : {}
+    const chosen = (Array.isArray(scheme.drops) ? scheme.drops : [])
+      .map((drop: unknown) => (isLoose(drop) ? drop.kerf : undefined))
+      .find((kerf) => typeof kerf === 'number' && kerf !== VERSION_7_KERF)
+    return {
+      ...scheme,
+      drops: each(scheme.drops, ({ kerf: _, ...drop }) => drop),
+      build: { ...build, ...(chosen !== undefined && build.kerf === VERSION_7_KERF ? { kerf: chosen } : {}) },
+    }
+  }),
+})
+/** What version 7 began with, m. */
+const VERSION_7_KERF = 0.0015
+
 /** Steps that bring an older job up by one version each, keyed by the version they start from. */
 const JOB_STEPS: Record<number, (job: Loose) => Loose> = {
   1: jobToVersion2,
@@ -223,6 +244,7 @@ const JOB_STEPS: Record<number, (job: Loose) => Loose> = {
   4: jobToVersion5,
   5: jobToVersion6,
   6: jobToVersion7,
+  7: jobToVersion8,
 }
 
 /** A job of an older version in today's form, unchecked. A job that is already of today's comes back as it is. */

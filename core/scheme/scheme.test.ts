@@ -136,6 +136,8 @@ const FOLLOWS: Record<string, readonly string[]> = {
   hose: ['length'],
   overflows: ['length'],
   vessels: ['place'],
+  // One saw for the wall and the bench.
+  drops: ['kerf'],
 }
 function stillSaid<T>(part: T, under = ''): T {
   // Ports and links that were one are two now: their lists are longer, so their entries are looked at one by one elsewhere.

@@ -87,7 +87,10 @@ function scaleOf({ kind, value }: Quantity, { system, terms }: Display): Scale {
     case 'span':
       return metric ? { per: 1, unit: 'm', digits: 2 } : { per: INCH, unit: '', digits: 0 }
     case 'fine':
-      return metric ? { per: 0.001, unit: 'mm', digits: 1 } : { per: INCH, unit: '', digits: 0 }
+      // A whole millimetre is told as one.
+      return metric
+        ? { per: 0.001, unit: 'mm', digits: Math.abs(value * 1000 - Math.round(value * 1000)) < 0.05 ? 0 : 1 }
+        : { per: INCH, unit: '', digits: 0 }
     case 'mesh':
       return metric ? { per: 0.001, unit: 'mm', digits: 1 } : { per: INCH, unit: 'in', digits: Math.abs(value) < 0.1 * INCH ? 3 : 2 }
     case 'area':
@@ -119,7 +122,8 @@ function scaleOf({ kind, value }: Quantity, { system, terms }: Display): Scale {
     case 'pressure':
       return metric ? { per: 1000, unit: 'kPa', digits: 1 } : { per: POUND_PER_SQUARE_FOOT, unit: 'psf', digits: 0, figures: 3 }
     case 'angle':
-      return { per: 1, unit: '°', digits: 0 }
+      // Bends turn by halves of a degree.
+      return { per: 1, unit: '°', digits: !Number.isInteger(value) && Number.isInteger(2 * value) ? 1 : 0 }
     case 'latitude':
       return { per: 1, unit: '°', digits: Number.isInteger(value) ? 0 : 2 }
     case 'temperature':
@@ -148,9 +152,16 @@ function scaleOf({ kind, value }: Quantity, { system, terms }: Display): Scale {
 }
 
 /** Parts of an inch that a length is told to in feet and inches; undefined for what is told otherwise. */
-function inchParts({ kind }: Pick<Quantity, 'kind'>, { system }: Display): number | undefined {
+function inchParts({ kind, value }: Pick<Quantity, 'kind'> & Partial<Quantity>, { system }: Display): number | undefined {
   if (system !== 'imperial') return undefined
-  return kind === 'length' || kind === 'span' ? 8 : kind === 'fine' ? 16 : undefined
+  if (kind !== 'fine') return kind === 'length' || kind === 'span' ? 8 : undefined
+  return value !== undefined && isSixtyFourth(value / INCH) ? 64 : 16
+}
+
+/** Whether so many inches are a size that drills are sold in by the sixty-fourth, and no sixteenth. */
+const isSixtyFourth = (inches: number): boolean => {
+  const off = (parts: number) => Math.abs(inches * parts - Math.round(inches * parts))
+  return off(16) > 0.05 && off(64) < 0.01
 }
 
 /** Step of an amount in its own unit: of its digits, or of its whole figures where those are coarser. */

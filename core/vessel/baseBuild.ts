@@ -1,38 +1,7 @@
 import type { Base, Vessel } from '../scheme'
 import { INCH } from '../units/constants'
-
-/** One layer or part of a base, from the ground up. */
-export interface BasePart {
-  /** Message id under `base.item.`. */
-  item:
-    | 'sod'
-    | 'fabric'
-    | 'gravel'
-    | 'sand'
-    | 'slab'
-    | 'cap'
-    | 'blocks'
-    | 'halfBlocks'
-    | 'packing'
-    | 'kerb'
-    | 'pins'
-    | 'posts'
-    | 'beams'
-    | 'boards'
-    | 'stand'
-    | 'deck'
-    | 'level'
-  /** How thick or high it is, m; 0 for what has no thickness. */
-  height: number
-  /** m² of fabric or sod, m³ of gravel, sand or concrete, pieces of all else. */
-  quantity: number
-  unit: 'area' | 'volume' | 'count' | 'length'
-  /** Dug into the ground: no part of the height. */
-  below?: boolean
-}
-
-/** Where blocks, slabs and caps are bought: they differ in size. */
-export type Goods = 'metric' | 'imperial'
+import type { BasePart, Goods } from './basePart'
+import { platform } from './timber'
 
 /** Sod stripped, gravel put down and sand spread under a pad, m. Common practice. */
 const SOD = 0.1
@@ -40,13 +9,11 @@ const GRAVEL = 0.1
 const SAND = 0.025
 /** A pad sticks out this far round what stands on it, m. */
 export const ROUND = 0.1
-const POST = 0.1
-const BOARD = 0.028
 /** Blocks laid flat with two heights, and the slabs over them, m. Common practice. */
-const BLOCKS: Record<Goods, { long: number; wide: number; full: number; half: number; cap: number; capAcross: number }> = {
-  metric: { long: 0.44, wide: 0.215, full: 0.215, half: 0.1, cap: 0.05, capAcross: 0.45 },
+const BLOCKS: Record<Goods, { long: number; wide: number; full: number; half: number; cap: number; caps: readonly number[] }> = {
+  metric: { long: 0.44, wide: 0.215, full: 0.215, half: 0.1, cap: 0.05, caps: [0.45, 0.6] },
   // Told by their nominal inches, bed and all: 16 by 8 by 8, 4 and 2 in laid over them.
-  imperial: { long: 16 * INCH, wide: 8 * INCH, full: 8 * INCH, half: 4 * INCH, cap: 2 * INCH, capAcross: 16 * INCH },
+  imperial: { long: 16 * INCH, wide: 8 * INCH, full: 8 * INCH, half: 4 * INCH, cap: 2 * INCH, caps: [12 * INCH, 16 * INCH, 24 * INCH] },
 }
 /** More than this is not made up by a bed of mortar or shims but by another block, m. Common practice. */
 export const PACKING_MOST = 0.03
@@ -72,10 +39,20 @@ function groundwork({ width, depth }: Plan): BasePart[] {
 /** Columns of blocks under a base: one along either side of a small one, three along either side of a wide one. Common practice. */
 const columnsUnder = ({ width, depth }: Plan): number => (Math.min(width, depth) > 0.8 ? 6 : 2)
 const feetUnder = ({ width }: Plan): number => (width > 1 ? 6 : 4)
-const capsOver = ({ width, depth }: Plan, goods: Goods): number => {
-  const { capAcross } = BLOCKS[goods]
-  return Math.max(1, Math.ceil(width / capAcross - 1e-9) * Math.ceil(depth / capAcross - 1e-9))
+/** Slabs laid over each other's edges look like a mistake: as few as will do, and no larger than they must be. */
+function capsOver(plan: Plan, goods: Goods): { count: number; across: number } {
+  const { caps } = BLOCKS[goods]
+  // Under a wide one every column has a slab of its own.
+  if (columnsUnder(plan) > 2) return { count: columnsUnder(plan), across: caps.find((across) => across >= BLOCKS[goods].long - 1e-3)! }
+  const ways = caps.map((across) => ({
+    // A slab may fall short of what stands on it by a finger.
+    count: Math.max(1, Math.ceil(plan.width / across - SHORT) * Math.ceil(plan.depth / across - SHORT)),
+    across,
+  }))
+  return ways.reduce((best, each) => (each.count < best.count ? each : best))
 }
+/** Share of a slab by which it may be too small before there have to be two. */
+const SHORT = 0.06
 
 export interface Courses {
   full: number
@@ -122,29 +99,59 @@ function partBuild({ kind, height }: Part, own: Plan, under: Plan | null, goods:
     case 'gravel-pad':
       return under && height > 0 ? [{ item: 'gravel', height, quantity: under.width * under.depth * height, unit: 'volume' }] : []
     case 'slab':
-      return under ? [{ item: 'slab', height, quantity: under.width * under.depth * height, unit: 'volume' }] : []
+      return under
+        ? [
+            { item: 'formwork', height: 0, quantity: 2 * (under.width + under.depth), unit: 'length' },
+            { item: 'slabMesh', height: 0, quantity: under.width * under.depth, unit: 'area' },
+            { item: 'slab', height, quantity: under.width * under.depth * height, unit: 'volume' },
+          ]
+        : []
     case 'blocks': {
       const columns = columnsUnder(own)
       const { full, half, cap, rest } = coursesFor(height, goods)
       const sizes = BLOCKS[goods]
+      const over = capsOver(own, goods)
+      const laid = (high: number) => [sizes.long, sizes.wide, high] as const
       return [
-        ...(full > 0 ? [{ item: 'blocks' as const, height: full * sizes.full, quantity: columns * full, unit: 'count' as const }] : []),
-        ...(half > 0 ? [{ item: 'halfBlocks' as const, height: half * sizes.half, quantity: columns * half, unit: 'count' as const }] : []),
-        ...(cap ? [{ item: 'cap' as const, height: sizes.cap, quantity: capsOver(own, goods), unit: 'count' as const }] : []),
+        ...(full > 0
+          ? [
+              {
+                item: 'blocks' as const,
+                height: full * sizes.full,
+                quantity: columns * full,
+                unit: 'count' as const,
+                size: laid(sizes.full),
+              },
+            ]
+          : []),
+        ...(half > 0
+          ? [
+              {
+                item: 'halfBlocks' as const,
+                height: half * sizes.half,
+                quantity: columns * half,
+                unit: 'count' as const,
+                size: laid(sizes.half),
+              },
+            ]
+          : []),
+        ...(cap
+          ? [
+              {
+                item: 'cap' as const,
+                height: sizes.cap,
+                quantity: over.count,
+                unit: 'count' as const,
+                size: [over.across, over.across, sizes.cap] as const,
+              },
+            ]
+          : []),
         ...(rest > 5e-4 ? [{ item: 'packing' as const, height: rest, quantity: columns, unit: 'count' as const }] : []),
       ]
     }
     case 'timber':
-    case 'frame': {
-      // A low one is bearers under boards.
-      const beams = Math.min(POST, Math.max(0, height - BOARD))
-      const posts = Math.max(0, height - BOARD - beams)
-      return [
-        ...(posts > 5e-4 ? [{ item: 'posts' as const, height: posts, quantity: feetUnder(own), unit: 'count' as const }] : []),
-        { item: 'beams', height: beams, quantity: 2 * (own.width + own.depth), unit: 'length' },
-        { item: 'boards', height: Math.min(BOARD, height), quantity: Math.ceil(own.depth / 0.15), unit: 'count' },
-      ]
-    }
+    case 'frame':
+      return platform(own, height, feetUnder(own), goods)
     case 'stand':
       return [{ item: 'stand', height, quantity: 1, unit: 'count' }]
     // Somebody else's structure: nothing is bought for it.
@@ -194,9 +201,8 @@ function partMass({ kind, height }: Part, { width, depth }: Plan): number {
     }
     case 'timber':
     case 'frame': {
-      const boards = plan * Math.min(BOARD, height)
-      const rest = 2 * (width + depth) * POST * 0.05 + feetUnder({ width, depth }) * POST ** 2 * Math.max(0, height - BOARD - POST)
-      return (boards + rest) * DENSITY.timber
+      const wood = platform({ width, depth }, height, feetUnder({ width, depth }), 'metric')
+      return wood.reduce((sum, { quantity, size }) => sum + (size ? quantity * size[0] * size[1] * size[2] : 0), 0) * DENSITY.timber
     }
     case 'stand':
       return DENSITY.stand * height

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clockWords } from '~/sheets/blocks/useCutsAndHoles'
 import { useElementSize } from '@vueuse/core'
 import { pipeItem, type CutGroup, type Hole } from '#core/build'
 import { clearHole, setHole, setKerf } from '#core/edits'
@@ -9,7 +10,7 @@ import { message } from '~/stores/messages'
 /** Saw and drill: how long every piece is and out of which length it comes, how wide every hole is and where it goes. */
 const bench = useWorkbench()
 const { say, text } = useSay()
-const { sayPipe, sayPart } = useBuildWords()
+const { sayCut, sayPipe, sayPart } = useBuildWords()
 const { bars, vessels } = usePlates()
 const { set, setJob } = useEdits()
 
@@ -59,7 +60,6 @@ function sellsIn({ pipe, stock }: CutGroup, to: number) {
             <tr class="text-12 text-ink-3">
               <th scope="col" class="text-left font-normal">{{ say('build.label') }}</th>
               <th scope="col" class="text-right font-normal">{{ say('build.cutTo') }}</th>
-              <th scope="col" class="text-right font-normal">{{ say('build.gap') }}</th>
               <th scope="col" class="text-right font-normal max-md:hidden">{{ say('build.insertions') }}</th>
               <th scope="col" class="pl-3 text-left font-normal">{{ say('build.for') }}</th>
             </tr>
@@ -67,11 +67,8 @@ function sellsIn({ pipe, stock }: CutGroup, to: number) {
           <tbody>
             <tr v-for="cut in group.cuts" :key="cut.label" class="border-t border-hair">
               <th scope="row" class="num py-1 text-left">{{ cut.label }}</th>
-              <td class="num text-right font-bold">{{ text(length(cut.length)) }}</td>
-              <td class="num text-right">{{ text(length(cut.gap)) }}</td>
-              <td class="num text-right text-ink-2 max-md:hidden">
-                + {{ text(length(cut.depths[0])) }} + {{ text(length(cut.depths[1])) }} − {{ text(length(cut.relief)) }}
-              </td>
+              <td class="num text-right font-bold">{{ sayCut(cut).length }}</td>
+              <td class="num text-right text-ink-2 max-md:hidden">{{ sayCut(cut).sum }}</td>
               <td class="pl-3">{{ sayPart(cut.run.part) }}</td>
             </tr>
           </tbody>
@@ -125,10 +122,10 @@ function sellsIn({ pipe, stock }: CutGroup, to: number) {
         <p class="text-12 text-ink-2">
           {{ say(`build.cutter.${hole.cutter}`) }}<template v-if="hole.tap">, {{ say('build.tapped') }}</template
           ><template v-if="hole.of.kind === 'vessel' && hole.role !== 'lid'"
-            >; {{ say('build.centreAt', { above: length(hole.above), clock: String(hole.clock ?? 6) }) }}</template
+            >; {{ say('build.centreAt', { above: length(hole.above), clock: clockWords(hole.clock ?? 6) }) }}</template
           ><template v-if="hole.belowRim !== undefined">, {{ say('build.belowRimLong', { at: length(hole.belowRim) }) }}</template
           ><template v-if="hole.seal"
-            >; {{ say('build.fromOutside')
+            >; {{ say(`build.hand.${hole.hand}`)
             }}<template v-if="hole.gasket !== 'none'">, {{ say(`build.gasket.${hole.gasket}`) }}</template></template
           >
         </p>

@@ -6,7 +6,7 @@ import { lineCut } from '#core/levels'
 const bench = useWorkbench()
 const { say } = useSay()
 const { sayPart } = useBuildWords()
-const { steps, kept, done, held, left, measuredLine, tick, begin, callOff, record, stepName, clock } = useOrder()
+const { steps, kept, done, stale, held, left, measuredLine, tick, begin, callOff, record, stepName, clock } = useOrder()
 const { cropOf, numbers } = usePlates()
 
 const which = ref<'all' | 'bench' | 'two' | 'open'>('all')
@@ -128,6 +128,7 @@ const upperOf = (step: Step) => {
               </template>
             </span>
           </div>
+          <p v-if="stale.has(step.id)" class="pl-9 text-12 font-bold text-pencil">{{ say('build.staleStep') }}</p>
           <p v-if="!done.has(step.id) && held(step)" class="pl-9 text-12 font-semibold text-pencil">
             {{ say('build.held', { step: stepName(held(step)!) }) }}
           </p>

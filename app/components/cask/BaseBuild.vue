@@ -70,7 +70,7 @@ const FILL: Partial<Record<BasePart['item'], string>> = {
   blocks: 'masonry',
   halfBlocks: 'masonry',
   posts: 'timber',
-  beams: 'timber',
+  bearers: 'timber',
   boards: 'timber',
 }
 const top = computed(() => Math.min(-20, ...layers.value.map(({ y, text: at }) => Math.min(y, at - 12))))

@@ -27,7 +27,7 @@ const takeKerf = (kerf: number) =>
   bench.editScheme(
     message('edit.field', {
       field: say('field.name.kerf'),
-      from: text({ kind: 'mesh', value: drop.value.kerf }),
+      from: text({ kind: 'mesh', value: bench.scheme!.build.kerf }),
       to: text({ kind: 'mesh', value: kerf }),
     }),
     (scheme) => setKerf(scheme, kerf),
@@ -44,7 +44,11 @@ const inUse = (school: { upper: number; piece: number }) =>
 const paper = ref<keyof typeof PAPERS>(settings.terms === 'en-US' ? 'letter' : 'a4')
 async function strip(which: 'pipe' | 'vessel', format: 'svg' | 'pdf') {
   const all: StripMark[] =
-    which === 'pipe' ? (sheet.value ? pipeMarks(props.assessed, sheet.value, say) : []) : portMarks(props.assessed, say)
+    which === 'pipe'
+      ? sheet.value
+        ? pipeMarks(props.assessed, sheet.value, say)
+        : []
+      : portMarks(props.assessed, bench.build?.holes ?? [], say)
   if (all.length === 0) return
   const name = which === 'pipe' ? drop.value.name : line.value.intake.vessel.name
   const pages = stripPages(all, PAPERS[paper.value], {
@@ -128,7 +132,7 @@ const carry = computed(() => line.value.carry)
       <QuantityField
         :label="say('field.name.kerf')"
         kind="mesh"
-        :model-value="drop.kerf"
+        :model-value="bench.scheme!.build.kerf"
         :least="0"
         :most="0.01"
         @update:model-value="takeKerf"

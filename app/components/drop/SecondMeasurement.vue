@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fromReference, judgeMarks } from '#core/levels'
+import { clearMarks, fromReference, judgeMark, takeReading } from '#core/levels'
 import type { AssessedLine } from '#core/assess'
 import type { Drop, MarkReference } from '#core/scheme'
 import { length } from '#core/units/quantity'
@@ -16,7 +16,7 @@ const references = computed(() => ({ rim: props.assessed.line.heights.rim, outle
 const FROM: readonly MarkReference[] = ['paving', 'rim', 'outlet']
 const marks = computed(() => drop.value.marks)
 const wanted = computed(() => fromReference(props.upper, marks.value.reference, references.value))
-const verdict = computed(() => judgeMarks(marks.value.measured, wanted.value))
+const verdict = computed(() => judgeMark(marks.value, props.upper, references.value))
 const NAMES = ['firstReading', 'secondReading', 'thirdReading'] as const
 const asked = computed(() =>
   verdict.value.state === 'measureThird' || marks.value.measured.length > 2 ? 3 : marks.value.measured.length === 0 ? 1 : 2,
@@ -39,23 +39,18 @@ function measure(index: number, event: Event) {
   problem.value = parsed.ok ? '' : wrong('length', raw, parsed)
   if (!parsed.ok) return
   taken(index)
-  setMarks(message('edit.measured', { at: length(parsed.value) }), ({ reference, measured }) => ({
-    reference,
-    measured: index < measured.length ? measured.map((each, i) => (i === index ? parsed.value : each)) : [...measured, parsed.value],
-  }))
+  const { upper } = props
+  setMarks(message('edit.measured', { at: length(parsed.value) }), (own) => takeReading(own, index, parsed.value, upper))
 }
 function rubOut() {
   taken()
-  setMarks(message('edit.rubbedOut'), ({ reference }) => ({ reference, measured: [] }))
+  setMarks(message('edit.rubbedOut'), clearMarks)
 }
 function from(reference: MarkReference) {
   taken()
   setMarks(
     message('edit.field', { field: say('drop.reference'), from: say(`choice.${marks.value.reference}`), to: say(`choice.${reference}`) }),
-    () => ({
-      reference,
-      measured: [],
-    }),
+    (own) => ({ ...clearMarks(own), reference }),
   )
 }
 const shown = (value: number | undefined) => (value === undefined ? '' : text(length(value)).replace(/\u00A0/g, ' '))
@@ -94,7 +89,14 @@ const shown = (value: number | undefined) => (value === undefined ? '' : text(le
       "
       role="status"
     >
-      {{ say(`drop.state.${verdict.state}`, { off: length(Math.abs(verdict.off)), wanted: length(verdict.wanted) }) }}
+      {{
+        say(`drop.state.${verdict.state}`, {
+          off: length(Math.abs(verdict.off)),
+          wanted: length(verdict.wanted),
+          planned: length(marks.planned ?? upper),
+          now: length(upper),
+        })
+      }}
     </p>
     <button v-if="marks.measured.length > 0" type="button" class="btn btn-bare" @click="rubOut">{{ say('drop.rubOut') }}</button>
   </div>

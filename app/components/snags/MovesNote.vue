@@ -7,6 +7,7 @@ const props = defineProps<{ finding: Finding; option?: string }>()
 const bench = useWorkbench()
 const { say } = useSay()
 const MOST = 4
+const fixed = computed(() => moves.value.find((each) => each.fixed)?.fixed)
 const moves = computed(() => (bench.scheme ? movesOf(bench.scheme, props.finding, props.option) : []))
 </script>
 
@@ -16,5 +17,6 @@ const moves = computed(() => (bench.scheme ? movesOf(bench.scheme, props.finding
     <template v-for="({ what, name, from, to }, i) in moves.slice(0, MOST)" :key="i"
       >{{ i > 0 ? '; ' : '' }}{{ say(name === '' ? 'snag.move' : 'snag.moveOf', { what, name, from, to }) }}</template
     >{{ moves.length > MOST ? say('snag.movesMore', { n: moves.length - MOST }) : '.' }}
+    <b v-if="fixed">{{ say(`snag.fixed.${fixed}`) }}</b>
   </p>
 </template>

@@ -32,9 +32,11 @@ const title = computed(() => say('snag.count', { here: props.findings.length, to
             <b v-if="vesselName(finding)">{{ vesselName(finding) }}: </b>{{ say(`finding.${finding.id}.say`, finding.values) }}
           </p>
           <div class="mt-1 flex flex-wrap items-center gap-2">
-            <button v-if="finding.mends" type="button" class="btn btn-mend" @click="bench.mend(finding)">
-              {{ say('snag.mend', { what: say(`finding.${finding.id}.mend`, finding.values) }) }}
-            </button>
+            <MendButton
+              v-if="finding.mends"
+              :finding="finding"
+              :label="say('snag.mend', { what: say(`finding.${finding.id}.mend`, finding.values) })"
+            />
             <button
               type="button"
               class="btn btn-bare"
@@ -54,14 +56,12 @@ const title = computed(() => say('snag.count', { here: props.findings.length, to
               </p>
               <MovesNote :finding="finding" :option="option.id" />
               <div class="mt-1 flex flex-wrap gap-2">
-                <button
-                  type="button"
-                  class="btn btn-mend"
-                  :aria-label="say('snag.applyNamed', { what: say(`finding.${finding.id}.option.${option.id}.name`, option.values) })"
-                  @click="bench.mend(finding, option.id)"
-                >
-                  {{ say('snag.apply') }}
-                </button>
+                <MendButton
+                  :finding="finding"
+                  :option="option.id"
+                  :label="say('snag.apply')"
+                  :name="say('snag.applyNamed', { what: say(`finding.${finding.id}.option.${option.id}.name`, option.values) })"
+                />
                 <button
                   type="button"
                   class="btn"

@@ -3,23 +3,28 @@ import { length } from '#core/units/quantity'
 import type { Block } from '~/sheets/sheet'
 import { INNER, useWords } from './useWords'
 
+/** An hour of a clock face, halves as a fraction. */
+export const clockWords = (hour: number): string => `${Math.floor(hour) || 12}${hour % 1 === 0 ? '' : '½'}`
+
 /** What is carried to the saw and the drill: pieces, how they come out of what is sold, holes, and templates at true scale. */
 export function useCutsAndHoles() {
   const bench = useWorkbench()
   const { say, text } = useSay()
-  const { sayPipe, sayPart } = useBuildWords()
+  const { sayCut, sayPipe, sayPart } = useBuildWords()
   const { heading, plain, drawn } = useWords()
   const plates = usePlates()
 
   const hole = (each: Hole, i: number): string[] => [
     String(i + 1),
-    `${each.of.name}: ${say(`build.holeRole.${each.role}`)}`,
+    `${each.of.name}: ${say(`build.holeRole.${each.role}`)}${each.count > 1 ? ` × ${each.count}` : ''}`,
     text({ kind: 'fine', value: each.diameter }),
     `${say(`build.cutter.${each.cutter}`)}${each.tap ? `, ${say('build.tapped')}` : ''}`,
-    each.of.kind === 'vessel' ? text(length(each.above)) : each.above > 0 ? text(length(each.above)) : '',
+    each.of.kind === 'vessel' || each.above > 0 ? text(length(each.above)) : '',
     each.belowRim === undefined ? '' : text(length(each.belowRim)),
-    each.clock === undefined ? '' : say('build.hour', { n: each.clock }),
-    each.seal ? `${say(`build.seal.${each.seal}`)}${each.through ? `, ${sayPipe(each.through)}` : ''}` : '',
+    each.clock === undefined ? '' : say('build.hour', { n: clockWords(each.clock) }),
+    each.seal
+      ? [say(`build.seal.${each.seal}`), ...(each.through ? [sayPipe(each.through)] : []), say(`build.hand.${each.hand}`)].join(', ')
+      : '',
   ]
   function cuts(): Block[] {
     const { groups, holes } = bench.build!
@@ -27,9 +32,8 @@ export function useCutsAndHoles() {
       group.cuts.map((cut) => [
         cut.label,
         sayPipe(group.pipe),
-        text(length(cut.length)),
-        text(length(cut.gap)),
-        `${text(length(cut.depths[0]))} + ${text(length(cut.depths[1]))} − ${text(length(cut.relief))}`,
+        sayCut(cut).length,
+        sayCut(cut).sum,
         `${sayPart(cut.run.part)}${group.there ? ` (${say('build.onWall')})` : ''}`,
       ]),
     )
@@ -44,8 +48,7 @@ export function useCutsAndHoles() {
           { title: say('build.label'), share: 0.9 },
           { title: say('build.of'), share: 2.6 },
           { title: say('build.cutTo'), share: 1.7, right: true },
-          { title: say('build.gap'), share: 1.7, right: true },
-          { title: say('build.insertions'), share: 3.6, right: true },
+          { title: say('build.insertions'), share: 5.3, right: true },
           { title: say('build.for'), share: 3 },
         ],
         rows,

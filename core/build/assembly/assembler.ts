@@ -1,9 +1,10 @@
 import { downpipeEnd, end, measuresOf, pipeByBore, sizeByBore, type End, type EndType } from '../../parts'
 import type { WaterPath } from '../../path'
 import type { Build, Port, Seal, Target } from '../../scheme'
+import { handReaches } from '../../vessel'
 import type { PartsGround } from '../ground'
 import type { Meeting } from '../joints'
-import { drawnKey, lineItem, pipeItem, type BuildStation, type DrawnKind, type Part } from '../part'
+import { drawnKey, lineItem, pipeItem, pipeWords, type BuildStation, type DrawnKind, type Part } from '../part'
 import type { RunOrder } from '../runs'
 import { pipePrice, teePrice } from './guidePrices'
 
@@ -32,8 +33,18 @@ export const cornerReach = (pipe: PipeKind): number => 0.012 + 0.5 * (measuresOf
 
 export const portKey = (vesselId: string, portId: string): string => `port:${vesselId}:${portId}`
 
-/** The seal that is usual for what goes through a wall. Common practice. */
-export function usualSeal(role: Port['role'], { type }: PipeKind, system: PartsGround['system']): Seal {
+/** Widest bore whose thread is cut into the wall of a vessel, m. Common practice. */
+const MOST_TAPPED = 0.027
+
+/**
+ * The seal that is usual for what goes through a wall. Common practice.
+ *
+ * @param reached whether a hand inside gets to the hole; where it does not, only what is fitted from outside can be
+ */
+export function usualSeal(role: Port['role'], { type, size }: PipeKind, system: PartsGround['system'], reached = true): Seal {
+  // A thin wall holds a thread of an inch and no more.
+  const thin = (measuresOf({ type, size })?.bore ?? 0) <= MOST_TAPPED
+  if (!reached) return (type === 'hose' || role === 'outlet') && thin ? 'tapped' : 'grommet'
   if (type === 'hose') return 'washers'
   if (role === 'outlet') return system === 'metric' ? 'washers' : 'bulkhead'
   return role === 'overflow' || role === 'inlet' ? 'grommet' : role === 'vent' ? 'washers' : 'bulkhead'
@@ -72,6 +83,8 @@ export class Assembler {
   readonly ties: Tie[] = []
   readonly orders: Order[] = []
   private readonly seals = new Map<string, Seal>()
+  /** How each hole that something is tied to is sealed. */
+  readonly sealed = new Map<string, Seal>()
   private readonly reused: ReadonlyMap<string, boolean>
   /** Everything that wants to be tied to one port. */
   private readonly claims = new Map<string, Claim[]>()
@@ -113,7 +126,9 @@ export class Assembler {
 
   /** A run, with the joints at its ends as far as they are known. */
   order(run: Omit<RunOrder, 'joined'>, between: [Tie | undefined, Tie | undefined]): Order {
-    const order = { ...run, between, joined: [between[0] !== undefined, between[1] !== undefined] as [boolean, boolean] }
+    // Gutter water runs through; what stands in a store presses.
+    const service = run.station === 'drop' || run.station === 'spill' ? ('drain' as const) : ('pressure' as const)
+    const order = { service, ...run, between, joined: [between[0] !== undefined, between[1] !== undefined] as [boolean, boolean] }
     this.orders.push(order)
     return order
   }
@@ -133,7 +148,7 @@ export class Assembler {
       key,
       station,
       item: pipeItem(pipe),
-      words: { id: pipe.type === 'hose' ? 'part.hose' : isDownpipe(pipe) ? 'part.downpipe' : 'part.pipe', of: pipe },
+      words: pipeWords(pipe),
       quantity: metres,
       unit: 'length',
       shop: pipe.type === 'hose' ? 'hose' : isDownpipe(pipe) ? 'rainwater' : 'pipe',
@@ -167,6 +182,15 @@ export class Assembler {
     return side
   }
 
+  /** Bore of whatever leads into a port, m; the port's own where nothing does. */
+  widthInto(vesselId: string, portId: string): number {
+    const { vessel } = this.path.vessels.get(vesselId)!
+    const own = vessel.ports.find(({ id }) => id === portId)!.bore
+    const drop = this.path.scheme.drops.find(({ end: to }) => to.kind === 'vessel' && to.vessel === vesselId && to.port === portId)
+    const last = drop?.devices.findLast(({ kind }) => kind === 'carrying-pipe' || kind === 'first-flush')
+    return last && 'bore' in last && !(last.kind === 'first-flush' && last.form === 'tank') ? last.bore : (drop?.bore ?? own)
+  }
+
   /** The branch of another pipe that something joins; undefined where none has been left there. */
   branch(dropId: string): Side | undefined {
     const drop = this.path.scheme.drops.find(({ id }) => id === dropId)
@@ -186,8 +210,10 @@ export class Assembler {
     const { vessel } = this.path.vessels.get(vesselId)!
     if (port.role === 'outlet' && vessel.family === 'tote') return end('tote', 'S60x6', 'male')
     if (port.role === 'outlet' && vessel.stands === 'upside-down') return end('bung-fine', '2', 'female')
-    const seal = this.seals.get(portKey(vesselId, port.id)) ?? usualSeal(port.role, through, this.ground.system)
-    if (seal === 'tapped') return female(through.type === 'npt' || through.type === 'bsp' ? through : this.thread(port.bore))
+    const seal = this.seals.get(portKey(vesselId, port.id)) ?? usualSeal(port.role, through, this.ground.system, handReaches(vessel, port))
+    this.sealed.set(portKey(vesselId, port.id), seal)
+    if (seal === 'tapped')
+      return female(through.type === 'npt' || through.type === 'bsp' ? through : this.thread(measuresOf(through)?.bore ?? port.bore))
     return end('wall', seal === 'sealant' ? 'washers' : seal, 'female')
   }
 
@@ -198,7 +224,12 @@ export class Assembler {
       const [, vesselId, portId] = key.split(':') as [string, string, string]
       const port = this.path.vessels.get(vesselId)!.vessel.ports.find(({ id }) => id === portId)!
       const width = (pipe: PipeKind) => measuresOf(pipe)?.outside ?? 0
-      const { through } = claims.reduce((widest, each) => (width(each.through) > width(widest.through) ? each : widest))
+      // A tee is of thread where anything that it parts is: hose is led to it by tails.
+      const isThread = ({ type }: PipeKind) => type === 'npt' || type === 'bsp'
+      const threaded = claims.filter((each) => isThread(each.through))
+      const { through } = (threaded.length > 0 ? threaded : claims).reduce((widest, each) =>
+        width(each.through) > width(widest.through) ? each : widest,
+      )
       const tees = Array.from({ length: claims.length - 1 }, (_, i) => `${key}:tee:${i}`)
       for (const tee of tees)
         this.part({

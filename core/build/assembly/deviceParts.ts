@@ -1,135 +1,75 @@
 import { hoseOf, type Hosed } from '../../layout'
-import { sizeByBore, pipeByBore, type End } from '../../parts'
-import { strapCount } from '../../levels'
+import { measuresOf, pipeByBore, type End } from '../../parts'
 import type { Device, DeviceOf, Drop } from '../../scheme'
 import { length } from '../../units/quantity'
+import { BEND_LEG, strapCount } from '../../levels'
 import { drawnKey, type Part, type Words } from '../part'
 import { female, isDownpipe, male, nearOwn, pipeEnds, type Assembler, type OpenEnd, type PipeKind } from './assembler'
-import { GUIDE } from './guidePrices'
+import { chamberPipe } from './flushParts'
+import { GUIDE, teePrice } from './guidePrices'
 import { evenly, layLegs, leastLeg } from './legs'
-
-/** Something that is threaded on to the way of the water, with the ends that it offers above and below. */
-export interface Threaded {
-  part: string
-  top?: End
-  bottom?: End
-}
-
-/** Bends between a gutter and a wall have legs of this length, m. Common practice. */
-const BEND_LEG = 0.045
+import type { Threaded } from './threaded'
 
 /** Ends of a body that is let into a pipe: a downpipe's laps shed the water, all else has sockets. */
 const letInto = (pipe: PipeKind) => (isDownpipe(pipe) ? pipeEnds(pipe) : { top: female(pipe), bottom: female(pipe) })
-
-/** A first flush's own pipe: chambers hold pressure, so they are not made of downpipe. */
-const chamberPipe = (make: Assembler, { bore }: Pick<DeviceOf<'first-flush'>, 'bore'>): PipeKind => {
-  const pipe = make.pipeOf(bore)
-  // A chamber stands stiff: no hose.
-  return pipe.type === 'hose' ? { type: 'metric', size: sizeByBore('metric', bore) } : pipe
-}
 
 /**
  * Ends of a device as the water meets them; a part that sits inside another has none.
  *
  * @param own the pipe that reaches it
+ * @param next the pipe that goes on below it
  */
-function deviceEnds(
-  make: Assembler,
-  device: Exclude<Device, { kind: 'carrying-pipe' }>,
-  own: PipeKind,
-): { top?: End; bottom?: End } | undefined {
+function deviceEnds(device: Fitted, own: PipeKind, next: PipeKind): { top?: End; bottom?: End } | undefined {
   switch (device.kind) {
     case 'screen':
     case 'wall-crossing':
       return undefined
-    // Open above: the pipe's mouth stands over it.
+    // Open above: the pipe's mouth stands over it. It is sold with a spigot for what goes on below.
     case 'rain-head':
-      return { bottom: male(own) }
+      return { bottom: male(next) }
     case 'adapter':
       return { top: female(nearOwn(device.mouth, own)), bottom: male(nearOwn(device.throat, own)) }
-    case 'first-flush': {
-      const pipe = chamberPipe(make, device)
-      return { top: female(pipe), bottom: female(pipe) }
-    }
     default:
       return letInto(own)
   }
 }
 
+/** What is fitted as it is bought: carrying pipes and first flushes are put together from others. */
+type Fitted = Exclude<Device, { kind: 'carrying-pipe' | 'first-flush' }>
+
+/** Two on the way down and two on the way up. Common practice. */
+const BURIED_STRAPS = 4
+
+/** What a pipe across is made of: the downpipe itself where it is as wide, else the pipe that its bore is. */
+const carryPipe = (make: Assembler, { bore }: DeviceOf<'carrying-pipe'>, own: PipeKind): PipeKind =>
+  isDownpipe(own) && Math.abs(bore - measuresOf(own)!.bore) < 1e-3 ? own : make.pipeOf(bore)
+
 /** The pipe that goes on below a device. */
 export function pipeAfter(make: Assembler, device: Device, pipe: PipeKind): PipeKind {
-  if (device.kind === 'carrying-pipe') return make.pipeOf(device.bore)
-  if (device.kind !== 'adapter' && device.kind !== 'first-flush') return pipe
-  const { type, size } = deviceEnds(make, device, pipe)!.bottom!
-  return { type, size }
+  if (device.kind === 'carrying-pipe') return carryPipe(make, device, pipe)
+  if (device.kind === 'first-flush') return device.form === 'tank' ? pipe : chamberPipe(make, device)
+  return device.kind === 'adapter' ? nearOwn(device.throat, pipe) : pipe
 }
 
-const DEVICE_SHOP: Partial<Record<Device['kind'], Part['shop']>> = { 'first-flush': 'pipe', 'carrying-pipe': 'pipe', tee: 'pipe' }
+const DEVICE_SHOP: Partial<Record<Device['kind'], Part['shop']>> = { tee: 'pipe' }
 
-function deviceWords(device: Device): Words {
+function deviceWords(device: Fitted, own: PipeKind): Words {
   const id = `device.${device.kind}`
   switch (device.kind) {
     case 'adapter':
-      return { id: 'part.adapter', values: { mouth: length(device.mouth), throat: length(device.throat) } }
-    case 'first-flush':
-      return { id: 'part.flushTee', values: { bore: length(device.bore) } }
+      return { id: 'part.adapter', ends: [female(nearOwn(device.mouth, own)), male(nearOwn(device.throat, own))] }
     case 'rain-head':
       return { id: 'part.rainHead', values: { disc: length(device.disc) } }
+    // Sold for the pipe that it is let into.
+    case 'ring-trough':
+    case 'twist':
+    case 'flap':
+    case 'tee':
+    case 'winter-shut-off':
+      return { id, of: own }
     default:
       return { id }
   }
-}
-
-function flushParts(make: Assembler, device: DeviceOf<'first-flush'>, key: string): void {
-  const pipe = chamberPipe(make, device)
-  const bore = { bore: length(device.bore) }
-  make.pipe(`${key}:chamber`, 'drop', pipe, device.length * device.chambers)
-  for (let i = 0; i < device.chambers; i++) {
-    // One chamber is called as its pipe is; several are counted.
-    const chamber = device.chambers === 1 ? `${key}:chamber` : `${key}:chamber:${i}`
-    const upper = make.meet('drop', { part: key, end: female(pipe) }, { part: chamber, end: male(pipe) })
-    const lower = make.meet('drop', { part: chamber, end: male(pipe) }, { part: `${key}:cap`, end: female(pipe) })
-    make.order({ key: chamber, part: `${key}:chamber`, station: 'drop', pipe, span: device.length }, [upper, lower])
-  }
-  make.part({
-    key: `${key}:cap`,
-    station: 'drop',
-    item: `cap:${pipe.type}:${pipe.size}`,
-    words: { id: 'part.cleanOutCap', values: bore },
-    quantity: device.chambers,
-    shop: 'pipe',
-    price: GUIDE.cap,
-  })
-  if (device.ball)
-    make.part({
-      key: `${key}:ball`,
-      station: 'drop',
-      item: `ball:${device.ballSize.toFixed(3)}`,
-      words: { id: 'part.ball', values: { across: length(device.ballSize) } },
-      quantity: device.chambers,
-      shop: 'rainwater',
-      price: GUIDE.ball,
-    })
-  if (device.drain.kind !== 'hole')
-    make.part({
-      key: `${key}:drain`,
-      station: 'drop',
-      item: device.drain.kind === 'drip' ? 'drip' : 'drainValve',
-      words: { id: device.drain.kind === 'drip' ? 'part.drip' : 'part.drainValve' },
-      quantity: device.chambers,
-      shop: device.drain.kind === 'drip' ? 'hose' : 'threads',
-      price: device.drain.kind === 'drip' ? GUIDE.drip : GUIDE.valve,
-    })
-  make.part({
-    key: `${key}:brackets`,
-    station: 'drop',
-    item: `strap:${pipe.type}:${pipe.size}`,
-    words: { id: 'part.strap', of: pipe },
-    // A bracket for every metre of a full chamber. Common practice.
-    quantity: Math.max(2, Math.ceil(device.length - 1e-9) + 1) * device.chambers,
-    shop: 'fixings',
-    price: GUIDE.strap,
-  })
 }
 
 function hosePart(make: Assembler, key: string, device: Hosed, from: string): void {
@@ -171,14 +111,43 @@ export function carryLegs(
   return { legs: evenly(way, Math.max(1, bends - 1)), bendAt: [bends >= 2, bends >= 1] }
 }
 
+/** A trench so wide, its pipe bedded in so much sand below and above, m. Common practice. */
+export const TRENCH = { width: 0.3, bed: 0.1, over: 0.1 } as const
+
+/** What a pipe in the ground lies in, and what warns whoever digs there next. */
+function trenchParts(make: Assembler, key: string, long: number): void {
+  make.part({
+    key: `${key}:bedding`,
+    station: 'drop',
+    item: 'base:sand',
+    words: { id: 'part.bedding' },
+    quantity: long * TRENCH.width * (TRENCH.bed + TRENCH.over),
+    unit: 'volume',
+    shop: 'aggregate',
+    price: GUIDE.trenchSand,
+  })
+  make.part({
+    key: `${key}:warningTape`,
+    station: 'drop',
+    item: 'warningTape',
+    words: { id: 'part.warningTape' },
+    quantity: long,
+    unit: 'length',
+    shop: 'sundries',
+    price: GUIDE.warningTape,
+  })
+}
+
 /** A pipe across, hung on what stands above it; its bends and straps, and where it is cleaned out. */
 export function carryParts(
   make: Assembler,
   device: DeviceOf<'carrying-pipe'>,
+  own: PipeKind,
   ends: CarryEnds | undefined,
   above: OpenEnd | undefined,
 ): OpenEnd {
-  const pipe = make.pipeOf(device.bore)
+  const pipe = carryPipe(make, device, own)
+  const buried = device.wet && device.lowPoint < 0
   const key = drawnKey({ kind: 'device', id: device.id })
   make.pipe(key, 'drop', pipe, device.length, {
     drawn: { kind: 'device', id: device.id },
@@ -190,38 +159,50 @@ export function carryParts(
     station: 'drop',
     item: `strap:${pipe.type}:${pipe.size}`,
     words: { id: 'part.strap', of: pipe },
-    quantity: strapCount(device.length, device.strapEvery),
+    // What lies in the ground is held by it: only where it comes down and goes up.
+    quantity: buried ? BURIED_STRAPS : strapCount(device.length, device.strapEvery),
     shop: 'fixings',
     price: GUIDE.strap,
   })
+  if (buried) trenchParts(make, key, device.length)
+  if (device.cleanOut)
+    make.part({
+      key: `${key}:cleanOutTee`,
+      station: 'drop',
+      item: `tee:${pipe.type}:${pipe.size}`,
+      words: { id: 'part.cleanOutTee', of: pipe },
+      shop: 'pipe',
+      price: teePrice(pipe),
+    })
   if (device.cleanOut)
     make.part({
       key: `${key}:cleanOut`,
       station: 'drop',
       item: `cap:${pipe.type}:${pipe.size}`,
-      words: { id: 'part.cleanOutCap', values: { bore: length(device.bore) } },
+      words: { id: 'part.cleanOutCap', of: pipe },
       shop: 'pipe',
       price: GUIDE.cap,
     })
   return open
 }
 
-/** A device with what comes with it, and the ends that it offers; a carrying pipe is laid by `carryParts`. */
-export function deviceParts(
-  make: Assembler,
-  drop: Drop,
-  device: Exclude<Device, { kind: 'carrying-pipe' }>,
-  own: PipeKind,
-): Threaded | undefined {
+/**
+ * A device with what comes with it, and the ends that it offers; a carrying pipe is laid by `carryParts`, a first flush by
+ * `flushParts`.
+ *
+ * @param own the pipe that reaches it
+ * @param next the pipe that goes on below it
+ */
+export function deviceParts(make: Assembler, drop: Drop, device: Fitted, own: PipeKind, next: PipeKind): Threaded | undefined {
   const key = drawnKey({ kind: 'device', id: device.id })
-  const ends = deviceEnds(make, device, own)
+  const ends = deviceEnds(device, own, next)
   make.drawn(
     'device',
     device.id,
     {
       station: 'drop',
       item: `device:${device.kind}:${'bore' in device ? device.bore.toFixed(3) : own.size}`,
-      words: deviceWords(device),
+      words: deviceWords(device, own),
       shop: DEVICE_SHOP[device.kind] ?? 'rainwater',
       price: GUIDE[device.kind],
       // The swan neck comes with the pipe.
@@ -229,7 +210,6 @@ export function deviceParts(
     },
     device.called,
   )
-  if (device.kind === 'first-flush') flushParts(make, device, key)
   if ('hose' in device) hosePart(make, `${key}:hose`, device, key)
   if (device.kind === 'neck') {
     // Two bends and the piece between them, told by what lies between the corners.

@@ -1,13 +1,40 @@
 import { word } from '../../figures/told'
 import { end, insertionOf, pipeByBore } from '../../parts'
-import type { Pump, Tap } from '../../scheme'
-import { female, male, pipeEnds, type Assembler } from './assembler'
+import type { Pump, Tap, Vessel } from '../../scheme'
+import { female, male, pipeEnds, type Assembler, type PipeKind, type Side } from './assembler'
 import { GUIDE } from './guidePrices'
 
 /** Taps with their hoses, pumps with their pipes. */
 export function drawParts(make: Assembler): void {
   for (const tap of make.path.scheme.taps) tapParts(make, tap)
   for (const pump of make.path.scheme.pumps) pumpParts(make, pump)
+}
+
+/** What leads from a bung under a drum to the side: an elbow, and a plugged tee where a link is left for another drum. */
+function underDrum(make: Assembler, vessel: Vessel, key: string, thread: PipeKind, from: Side | undefined): Side {
+  const put = (name: string, item: string, price: number) =>
+    make.part({
+      key: `${key}:${name}`,
+      station: 'draw',
+      item: `${item}:${thread.type}:${thread.size}`,
+      words: { id: `part.${item}`, of: thread },
+      shop: 'threads',
+      price,
+    })
+  put('elbow', 'streetElbow', GUIDE.elbow)
+  make.meet('draw', from, { part: `${key}:elbow`, end: male(thread) })
+  const elbow = { part: `${key}:elbow`, end: female(thread) }
+  const spare = vessel.ports.find(({ role }) => role === 'link')
+  if (
+    !spare ||
+    make.path.scheme.stores.some(({ links }) => links.some((link) => link.from.vessel === vessel.id || link.to.vessel === vessel.id))
+  )
+    return elbow
+  put('tee', 'threadedTee', GUIDE.elbow)
+  put('plug', 'plug', GUIDE.plug)
+  make.meet('draw', elbow, { part: `${key}:tee`, end: female(thread) })
+  make.meet('draw', { part: `${key}:tee`, end: female(thread) }, { part: `${key}:plug`, end: male(thread) })
+  return { part: `${key}:tee`, end: female(thread) }
 }
 
 function tapParts(make: Assembler, tap: Tap): void {
@@ -24,7 +51,10 @@ function tapParts(make: Assembler, tap: Tap): void {
     },
     tap.name,
   )
-  make.meet('draw', make.port(tap.vessel, tap.port, thread), { part: key, end: male(thread) })
+  const { vessel } = make.path.vessels.get(tap.vessel)!
+  const from = make.port(tap.vessel, tap.port, thread)
+  // On its head a drum's bung looks down: the way is turned to the front, and left open for the next drum.
+  make.meet('draw', vessel.stands === 'upside-down' ? underDrum(make, vessel, key, thread, from) : from, { part: key, end: male(thread) })
   if (!tap.hose) return
   const pipe = pipeByBore(tap.hose.bore, ['hose'])
   const spout = make.ground.system === 'imperial' ? end('hose-thread', '3/4', 'male') : end('bsp', '3/4', 'male')
@@ -33,6 +63,20 @@ function tapParts(make: Assembler, tap: Tap): void {
   const upper = make.meet('draw', { part: `${key}:spout`, end: spout }, { part: hose, end: female(pipe) })
   make.order({ key: hose, part: hose, station: 'draw', pipe, span: tap.hose.length }, [upper, undefined])
 }
+
+/** What goes with a pump, and where it stands in the shop. */
+const EXTRAS = {
+  pumpFilter: 'hose',
+  floatSwitch: 'electrical',
+  checkValve: 'hose',
+  pumpValve: 'threads',
+  regulator: 'hose',
+  outdoorSocket: 'electrical',
+  solarPanel: 'electrical',
+  chargeControl: 'electrical',
+  battery: 'electrical',
+  batteryFuse: 'electrical',
+} as const
 
 function pumpParts(make: Assembler, pump: Pump): void {
   const key = make.drawn('pump', pump.id, {
@@ -57,18 +101,28 @@ function pumpParts(make: Assembler, pump: Pump): void {
   }
   lay('suction')
   lay('line')
-  const extra = (name: 'filter' | 'float' | 'check', item: 'pumpFilter' | 'floatSwitch' | 'checkValve', wanted: boolean) => {
+  const extra = (name: string, item: keyof typeof EXTRAS, wanted: boolean) => {
     if (!wanted) return
     make.part({
       key: `${key}:${name}`,
       station: 'draw',
       item,
       words: { id: `part.${item}` },
-      shop: item === 'floatSwitch' ? 'electrical' : 'hose',
+      shop: EXTRAS[item],
       price: GUIDE[item],
     })
   }
   extra('filter', 'pumpFilter', pump.filterMesh > 0)
   extra('float', 'floatSwitch', pump.floatSwitch)
   extra('check', 'checkValve', pump.checkValve)
+  // Shut to take the pump out without emptying the store.
+  extra('shutOff', 'pumpValve', pump.suction.length > 0)
+  extra('regulator', 'regulator', pump.duty === 'drip')
+  // Powered: what a pump is connected to is chosen with it.
+  extra('socket', 'outdoorSocket', pump.power === 'mains')
+  const sun = pump.power === 'solar'
+  extra('panel', 'solarPanel', sun)
+  extra('charge', 'chargeControl', sun)
+  extra('battery', 'battery', sun || pump.power === 'battery')
+  extra('fuse', 'batteryFuse', sun || pump.power === 'battery')
 }

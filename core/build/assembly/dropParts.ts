@@ -1,10 +1,14 @@
-import { bareLines, cutSheet, pipeEndFor, sectionLines, type SectionLine } from '../../levels'
+import { bareLines, cutSheet, furtherCuts, pipeCuts, pipeEndFor, sectionLines, type SectionLine } from '../../levels'
 import { downpipeEnd, measuresOf, pipeByBore, type End, type EndType } from '../../parts'
 import type { Device, Drop } from '../../scheme'
+import { angle, length } from '../../units/quantity'
 import { drawnKey, pipeItem } from '../part'
-import { male, pipeEnds, type Assembler, type OpenEnd, type PipeKind } from './assembler'
-import { carryParts, deviceParts, pipeAfter, type Threaded } from './deviceParts'
-import { GUIDE } from './guidePrices'
+import { cornerReach, male, pipeEnds, type Assembler, type OpenEnd, type PipeKind, type Side } from './assembler'
+import { carryParts, deviceParts, pipeAfter } from './deviceParts'
+import { flushParts } from './flushParts'
+import { bendPrice, GUIDE } from './guidePrices'
+import { bendItem, layLegs } from './legs'
+import type { Threaded } from './threaded'
 
 /** Pipe shorter than this between two devices is no piece: they meet, m. */
 const LEAST_PIECE = 0.02
@@ -21,6 +25,9 @@ function outletEnd(bore: number, pipe: PipeKind): End {
 
 /** Devices whose body is sawn into the pipe, and that lead the water aside: the old pipe goes on below them. */
 const isLetIn = ({ kind }: Device) => kind === 'ring-trough' || kind === 'twist' || kind === 'flap' || kind === 'push-in'
+
+/** The pipe's mouth stands over these and goes into nothing. */
+const isOpenAbove = (device: Device) => device.kind === 'rain-head' || (device.kind === 'first-flush' && device.form === 'tank')
 
 /** Height at which the pipe goes on below whatever leads aside or comes last, m above the paving. */
 function lowerEndOf(line: SectionLine | undefined, drop: Drop): number {
@@ -52,6 +59,8 @@ class DropWalk {
   private readonly own: PipeKind
   /** The pipe is on the wall; where it is bought, so are its brackets and its shoe. */
   private readonly hangs: boolean
+  /** It hung there when the survey was made: one that only an overflow leads into is new. */
+  private readonly found: boolean
   private pipe: PipeKind
   private above: OpenEnd | undefined
   /** Plain pipe of the drop's own kind, m, and pieces of any kind so far. */
@@ -66,14 +75,16 @@ class DropWalk {
     this.pipeKey = `pipe:${drop.id}`
     this.own = downpipeEnd(drop, 'male')
     this.pipe = this.own
-    this.hangs = make.isThere({ item: pipeItem(this.own), found: true })
+    const led = make.path.scheme.gutters.some(({ outlets }) => outlets.some((each) => each.drop === drop.id))
+    this.found = led || make.path.scheme.drops.some(({ end: to }) => to.kind === 'drop' && to.drop === drop.id)
+    this.hangs = make.isThere({ item: pipeItem(this.own), found: this.found })
     const outlet = make.path.scheme.gutters.flatMap(({ outlets }) => outlets).find((each) => each.drop === drop.id)
     this.above = outlet && { side: { part: drawnKey({ kind: 'outlet', id: outlet.id }), end: outletEnd(outlet.bore, this.own) } }
   }
 
-  private join({ part, top, bottom }: Threaded): void {
+  private join({ part, last = part, top, bottom }: Threaded): void {
     this.make.lead('drop', this.above, top && { part, end: top })
-    this.above = bottom && { side: { part, end: bottom } }
+    this.above = bottom && { side: { part: last, end: bottom } }
   }
 
   /** A stretch of plain pipe; `sawn` where one of its ends is a saw line, `open` where its lower end goes into nothing. */
@@ -94,22 +105,112 @@ class DropWalk {
     this.above = { side: { part: key, end: bottom }, ...(stays ? {} : { order }) }
   }
 
+  /** The pipe that goes on right below a device: the old one where some of it is left there, else what is fitted next. */
+  private below(device: Device, pipe: PipeKind): PipeKind {
+    const { drop, line, make } = this
+    const at = drop.devices.indexOf(device)
+    const next = drop.devices[at + 1]
+    const free = next ? (freeBefore(line).before.get(next.id) ?? 0) : freeBefore(line).last
+    return free < LEAST_PIECE && next && (next.kind === 'first-flush' || next.kind === 'carrying-pipe') && next.kind !== device.kind
+      ? next.kind === 'first-flush' && next.form === 'tank'
+        ? pipe
+        : pipeAfter(make, next, pipe)
+      : pipe
+  }
+
+  /**
+   * Takes the pipe over to the opening that it ends above: two bends and a piece, or a moulded offset; behind a first flush
+   * a way across and a bend down.
+   */
+  private over(to: { vessel: string; port: string }, sawn: boolean, last: number): void {
+    const { make, line, pipeKey } = this
+    const own = this.pipe.type === this.own.type && this.pipe.size === this.own.size
+    const lead = line?.over
+    if (!line || !own || !lead || lead.kind === 'straight') {
+      const flush = line?.flush
+      if (flush && !line.carry && !own) this.across(to, last)
+      else this.plain(last, { sawn: sawn || (own && lead !== undefined), open: true })
+      return
+    }
+    // The old pipe ends at its saw line; the bends take the rest of its way.
+    const rest = lead.at - line.heights.pipeEnd!
+    this.plain(Math.max(0, last - rest), { sawn: true })
+    const { top, bottom } = pipeEnds(this.own)
+    const key = `${pipeKey}:over`
+    if (lead.kind === 'offset') {
+      make.part({
+        key,
+        station: 'drop',
+        item: `offset:${this.own.type}:${this.own.size}`,
+        words: { id: 'part.offset', of: this.own, values: { across: length(lead.across) } },
+        shop: 'rainwater',
+        price: 2 * bendPrice(this.own),
+      })
+      make.lead('drop', this.above, { part: key, end: top })
+      this.above = { side: { part: key, end: bottom } }
+      return
+    }
+    make.part({
+      key,
+      station: 'drop',
+      item: bendItem(this.own, lead.turn),
+      words: { id: 'part.bend', of: this.own, values: { turn: angle(lead.turn) } },
+      quantity: 2,
+      shop: 'rainwater',
+      price: bendPrice(this.own),
+    })
+    const bend = (n: number): Side => ({ part: `${key}:bend:${n}`, end: top })
+    make.lead('drop', this.above, bend(0))
+    const piece = `${key}:piece`
+    make.pipe(piece, 'drop', this.own, lead.gap, { words: { id: 'part.overPiece', of: this.own }, found: this.hangs })
+    const upper = make.meet('drop', { ...bend(0), end: bottom }, { part: piece, end: top })
+    const lower = make.meet('drop', { part: piece, end: bottom }, bend(1))
+    // Out of what was sawn off below, where the pipe hung there already.
+    make.order({ key: piece, part: piece, station: 'drop', pipe: this.own, span: lead.gap, sawn: this.hangs }, [upper, lower])
+    this.above = { side: { part: `${key}:bend:1`, end: bottom } }
+  }
+
+  /** Height at which the old pipe goes on; a new one begins where the overflow leads into it. */
+  private goesOnAt(): number {
+    const { make, drop, line } = this
+    return this.found ? lowerEndOf(line, drop) : (make.path.layout.pipes.get(drop.id)?.axis.z ?? 0)
+  }
+
+  /** From a first flush's branch across to the opening and down into it. */
+  private across(to: { vessel: string; port: string }, last: number): void {
+    const { make, drop, pipeKey, pipe } = this
+    const { layout } = make.path
+    const [axis, opening] = [layout.pipes.get(drop.id)?.axis, layout.ports.get(`${to.vessel} ${to.port}`)?.at]
+    const far = axis && opening ? Math.hypot(opening.x - axis.x, opening.y - axis.y) : 0
+    const key = `${pipeKey}:across`
+    const least = 2 * cornerReach(pipe)
+    if (far <= least) return this.plain(last, { sawn: false, open: true })
+    make.pipe(key, 'drop', pipe, far + last, { words: { id: 'part.acrossPipe', of: pipe } })
+    // What is left of the height below the branch goes down into the opening.
+    const legs = last > cornerReach(pipe) + LEAST_PIECE ? [far, last] : [far]
+    this.above = layLegs(make, { key, station: 'drop', pipe, legs, bendAt: [false, legs.length === 1] }, this.above)
+  }
+
   walk(): void {
     const { make, drop, line } = this
     const gaps = freeBefore(line)
+    const further = new Set(line ? furtherCuts(line).map(({ device }) => device) : [])
     let sawnAbove = false
     for (const device of drop.devices) {
       const letIn = isLetIn(device)
-      const sheet = cutSheet(drop, device, pipeEndFor(device, line))
+      const sheet = cutSheet(drop, device, make.path.scheme.build.kerf, pipeEndFor(device, line))
       const sawn = sheet !== undefined && sheet.hole === undefined
-      this.plain(gaps.before.get(device.id) ?? 0, { sawn: sawn || sawnAbove, open: letIn })
-      if (device.kind === 'carrying-pipe') this.above = carryParts(make, device, line?.heights.carry, this.above)
+      this.plain(gaps.before.get(device.id) ?? 0, { sawn: sawn || sawnAbove, open: letIn || isOpenAbove(device) })
+      const next = pipeAfter(make, device, this.pipe)
+      if (device.kind === 'carrying-pipe') this.above = carryParts(make, device, this.pipe, line?.heights.carry, this.above)
+      else if (device.kind === 'first-flush') this.join(flushParts(make, device, line?.heights.flush?.bottom ?? 0))
       else {
-        const next = deviceParts(make, drop, device, this.pipe)
-        if (next && device.kind !== 'push-in') this.join(next)
+        const fitted = deviceParts(make, drop, device, this.pipe, this.below(device, next))
+        if (fitted && device.kind !== 'push-in') this.join(fitted)
       }
-      sawnAbove = sawn && letIn
-      this.pipe = pipeAfter(make, device, this.pipe)
+      // Above and below what is let in, and below what hangs under the gutter, the old pipe has a saw line.
+      sawnAbove = sawn || further.has(device.id)
+      this.pipe = next
     }
     this.end(gaps.last, sawnAbove)
     this.wall()
@@ -121,7 +222,7 @@ class DropWalk {
     if (to.kind === 'ground') {
       const ledAside = drop.devices.some(isLetIn)
       const reaches = line?.fed && last > 0 && !ledAside
-      this.plain(reaches ? last : lowerEndOf(line, drop) - FOOT_CLEAR, { sawn, open: true, begins: ledAside })
+      this.plain(reaches ? last : this.goesOnAt() - FOOT_CLEAR, { sawn, open: true, begins: ledAside || !this.found })
       if (drop.foot === 'shoe')
         make.part({
           key: `${this.pipeKey}:shoe`,
@@ -136,7 +237,8 @@ class DropWalk {
     }
     if (to.kind === 'vessel') {
       const port = make.path.vessels.get(to.vessel)!.vessel.ports.find(({ id }) => id === to.port)
-      this.plain(last, { sawn, open: port?.role === 'lid' })
+      if (port?.role === 'lid') return this.over(to, sawn, last)
+      this.plain(last, { sawn })
     }
     if (this.above) make.lead('drop', this.above, make.target(to, this.above.side.end))
   }
@@ -144,7 +246,7 @@ class DropWalk {
   /** The pipe on the wall and what holds it, and the brackets that the cuts ask for. */
   private wall(): void {
     const { make, drop, own, line } = this
-    const wanted = drop.devices.flatMap((device) => cutSheet(drop, device, pipeEndFor(device, line))?.steps ?? [])
+    const wanted = pipeCuts(drop, line, make.path.scheme.build.kerf).flatMap(({ steps }) => steps)
     const bracket = {
       station: 'drop' as const,
       item: `bracket:${own.type}:${own.size}`,
@@ -160,7 +262,7 @@ class DropWalk {
     make.pipe(drawnKey({ kind: 'drop', id: drop.id }), 'drop', own, Math.max(this.metres, 0.01), {
       drawn: { kind: 'drop', id: drop.id },
       called: drop.name,
-      found: true,
+      found: this.found,
     })
     make.part({ key: `${this.pipeKey}:brackets`, ...bracket, quantity: drop.brackets.length, found: this.hangs })
   }

@@ -1,8 +1,10 @@
+import { insertionOf } from '../../parts'
 import type { WaterPath } from '../../path'
+import type { Seal } from '../../scheme'
 import type { PartsGround } from '../ground'
 import { resolveJoints, type Joint } from '../joints'
 import type { Part } from '../part'
-import { layRun, type Body, type Run } from '../runs'
+import { joinerKey, layRun, type Body, type Run } from '../runs'
 import { Assembler, cornerReach, type PipeKind, type Tie } from './assembler'
 import { drawParts } from './drawParts'
 import { dropParts } from './dropParts'
@@ -12,7 +14,7 @@ import { overflowParts } from './overflowParts'
 import { vesselParts } from './vesselParts'
 
 export { cornerReach, portKey, usualSeal } from './assembler'
-export { carryLegs } from './deviceParts'
+export { carryLegs, TRENCH } from './deviceParts'
 export { leastLeg } from './legs'
 
 /** A scheme taken apart: every part once, every joint, every length of pipe. */
@@ -22,6 +24,8 @@ export interface Assembly {
   runs: Run[]
   /** What goes through each hole in a wall, by the hole's key; a port that nothing is tied to has none. */
   through: Map<string, PipeKind>
+  /** How each of those holes is sealed: as the reader has it, else as is usual. */
+  sealed: Map<string, Seal>
 }
 
 const isTee = (part: string) => part.includes(':tee:')
@@ -45,7 +49,8 @@ export function assemble(path: WaterPath, ground: PartsGround): Assembly {
   const solved = new Map<Tie, Joint>(make.ties.map((tie, i) => [tie, joints[i]!]))
   const bodies = (tie: Tie | undefined): Omit<Body, 'kind'>[] =>
     (tie ? solved.get(tie)!.placed : []).map(({ fitting }) => ({ of: fitting.id, length: fitting.reach }))
-  const runs = make.orders.map(({ between: [upper, lower], above = [], below = [], ...order }) =>
+  const joiners = joints.flatMap((joint) => joinersOf(make, joint, ground))
+  const laid = make.orders.map(({ between: [upper, lower], above = [], below = [], ...order }) =>
     layRun(
       {
         ...order,
@@ -55,7 +60,20 @@ export function assemble(path: WaterPath, ground: PartsGround): Assembly {
       ground.sold(order.pipe),
     ),
   )
-  return { parts: make.parts, joints, runs, through: throughWalls(joints) }
+  return { parts: make.parts, joints, runs: [...laid, ...joiners], through: throughWalls(joints), sealed: make.sealed }
+}
+
+/** Joiners of a joint: nobody sells them, they are cut from the pipe that they are of, both faces touching. */
+function joinersOf(make: Assembler, joint: Joint, ground: PartsGround): Run[] {
+  return joint.placed.flatMap(({ fitting }, i) => {
+    if (fitting.form !== 'piece') return []
+    const { type, size } = fitting.ends[0]
+    const pipe = { type, size }
+    const key = joinerKey(joint.key, i)
+    make.pipe(key, joint.station, pipe, 2 * insertionOf(pipe), { words: { id: 'part.joiner', of: pipe } })
+    const service = joint.station === 'drop' || joint.station === 'spill' ? 'drain' : 'pressure'
+    return [layRun({ key, part: key, station: joint.station, pipe, span: 0, service }, ground.sold(pipe))]
+  })
 }
 
 /** What passes each hole: the far side of the fitting that sits in it, or the thread that is screwed into it. */
@@ -64,10 +82,12 @@ function throughWalls(joints: readonly Joint[]): Map<string, PipeKind> {
   for (const { upper, lower, placed } of joints) {
     const first = placed[0]
     const last = placed.at(-1)
+    // A thread that is cut into the wall is what passes it.
+    const cut = (side: Joint['upper']) => (side.end.type === 'npt' || side.end.type === 'bsp' ? side.end : undefined)
     if (upper.part.startsWith('port:') && !isTee(upper.part))
-      through.set(upper.part, first ? first.fitting.ends[first.turned ? 0 : 1] : lower.end)
+      through.set(upper.part, cut(upper) ?? (first ? first.fitting.ends[first.turned ? 0 : 1] : lower.end))
     if (lower.part.startsWith('port:') && !isTee(lower.part))
-      through.set(lower.part, last ? last.fitting.ends[last.turned ? 1 : 0] : upper.end)
+      through.set(lower.part, cut(lower) ?? (last ? last.fitting.ends[last.turned ? 1 : 0] : upper.end))
   }
   return through
 }

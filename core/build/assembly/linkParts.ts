@@ -28,7 +28,14 @@ export function linkParts(make: Assembler): void {
     const from = make.port(link.from.vessel, link.from.port, pipe)
     const open = layLegs(
       make,
-      { key, station: 'cask', pipe, legs, ...(valved ? { middle: { leg: legs.indexOf(Math.max(...legs)), body: middle } } : {}) },
+      {
+        key,
+        station: 'cask',
+        pipe,
+        legs,
+        turns: run.bends,
+        ...(valved ? { middle: { leg: legs.indexOf(Math.max(...legs)), body: middle } } : {}),
+      },
       from && { side: from },
     )
     make.lead('cask', open, make.port(link.to.vessel, link.to.port, pipe))

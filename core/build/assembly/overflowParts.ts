@@ -16,7 +16,7 @@ export function overflowParts(make: Assembler): void {
     const crown = route.mouth === 'hooped' && route.vented && legs.length >= 4
     const air = crown ? { middle: { leg: 2, body: { of: `${key}:air`, length: 2 * cornerReach(pipe) } } } : {}
     const mouth = make.port(route.from.vessel, route.from.port, pipe)
-    const open = layLegs(make, { key, station: 'spill', pipe, legs, ...air }, mouth && { side: mouth })
+    const open = layLegs(make, { key, station: 'spill', pipe, legs, turns: run.bends, ...air }, mouth && { side: mouth })
     make.lead('spill', open, make.target(route.to, pipe))
     if (route.mouth === 'hooped' && route.vented)
       make.part({

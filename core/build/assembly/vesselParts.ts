@@ -2,10 +2,74 @@ import { word } from '../../figures/told'
 import type { Vessel } from '../../scheme'
 import { LITRE } from '../../units/constants'
 import { length, volume as volumeOf } from '../../units/quantity'
-import { baseBuild, clothedArea, padsOf, padUnder, type Pad } from '../../vessel'
-import { drawnKey } from '../part'
-import { portKey, type Assembler } from './assembler'
-import { BASE_GUIDE, GUIDE, VESSEL_GUIDE } from './guidePrices'
+import { clothedArea, padsOf, padUnder } from '../../vessel'
+import { portKey, type Assembler, type PartDraft } from './assembler'
+import { baseParts, frameParts } from './baseParts'
+import { GUIDE, VESSEL_GUIDE } from './guidePrices'
+import { insideParts } from './insideParts'
+
+/** Mesh over an opening laps its edge all round by this much, m; a screw and a washer hold it every so often, m. Common practice. */
+const MESH_LAP = 0.05
+const MESH_SCREWS = 0.08
+const FEWEST_SCREWS = 6
+
+/** Mesh over every opening of a screened lid, cut with its lap, and what holds it down: nothing that a finger lifts. */
+function closingParts(make: Assembler, vessel: Vessel, key: string): void {
+  if (vessel.lid !== 'screened') return
+  const openings = vessel.ports.filter(({ role }) => role === 'lid')
+  const across = openings.length > 0 ? openings.map(({ bore }) => bore) : [Math.min(vessel.body.width, vessel.body.depth)]
+  make.part({
+    key: `${key}:mesh`,
+    station: 'cask',
+    item: 'mesh',
+    words: { id: 'part.mesh' },
+    quantity: across.reduce((sum, bore) => sum + (bore + 2 * MESH_LAP) ** 2, 0),
+    unit: 'area',
+    shop: 'sundries',
+    price: GUIDE.mesh,
+  })
+  make.part({
+    key: `${key}:meshScrews`,
+    station: 'cask',
+    item: 'meshScrew',
+    words: { id: 'part.meshScrew' },
+    quantity: across.reduce((sum, bore) => sum + Math.max(FEWEST_SCREWS, Math.ceil((Math.PI * bore) / MESH_SCREWS)), 0),
+    shop: 'fixings',
+    price: GUIDE.meshScrew,
+  })
+}
+
+/** A litre of paint covers so much, m², in each of two coats, and comes in tins of so many litres; battens stand this far apart under boards, m. Common practice. */
+const PAINT = { covers: 10, coats: 2, tin: 0.75 }
+const BATTENS = 0.6
+const BATTEN_SCREWS = 4
+
+/** What keeps the light out: boards on battens, or paint that holds on plastic. */
+function lightParts(make: Assembler, vessel: Vessel, key: string): void {
+  const clothed = clothedArea(vessel)
+  const part = (name: string, words: string, more: Pick<PartDraft, 'quantity' | 'unit' | 'shop' | 'price'>) =>
+    make.part({ key: `${key}:${name}`, station: 'cask', item: name, words: { id: `part.${words}` }, ...more })
+  if (vessel.light === 'clad') {
+    const { body } = vessel
+    const round = body.kind === 'upright' && body.plan === 'box' ? 2 * (body.width + body.depth) : Math.PI * body.width
+    const battens = Math.ceil(round / BATTENS)
+    part('cladding', 'cladding', { quantity: clothed, unit: 'area', shop: 'timber', price: GUIDE.cladding })
+    part('battens', 'battens', { quantity: battens * body.height, unit: 'length', shop: 'timber', price: GUIDE.batten })
+    part('claddingScrew', 'claddingScrew', {
+      quantity: battens * BATTEN_SCREWS * Math.ceil(body.height / BATTENS),
+      unit: 'each',
+      shop: 'fixings',
+      price: GUIDE.screw,
+    })
+  } else if (vessel.light !== 'opaque') {
+    part('paint', 'paint', {
+      quantity: Math.ceil((clothed * PAINT.coats) / PAINT.covers / PAINT.tin),
+      unit: 'each',
+      shop: 'sundries',
+      price: GUIDE.paint,
+    })
+  }
+}
 
 /** Vessels with what closes, clothes and airs them, and what they stand on. */
 export function vesselParts(make: Assembler): void {
@@ -24,28 +88,8 @@ export function vesselParts(make: Assembler): void {
       },
       vessel.name,
     )
-    if (vessel.lid === 'screened')
-      make.part({
-        key: `${key}:mesh`,
-        station: 'cask',
-        item: 'mesh',
-        words: { id: 'part.mesh' },
-        quantity: 0.5,
-        unit: 'area',
-        shop: 'sundries',
-        price: GUIDE.mesh,
-      })
-    if (vessel.light === 'clad')
-      make.part({
-        key: `${key}:cladding`,
-        station: 'cask',
-        item: 'cladding',
-        words: { id: 'part.cladding' },
-        quantity: clothedArea(vessel),
-        unit: 'area',
-        shop: 'timber',
-        price: GUIDE.cladding,
-      })
+    closingParts(make, vessel, key)
+    lightParts(make, vessel, key)
     for (const port of vessel.ports) {
       const own = { key: `${portKey(vessel.id, port.id)}`, station: 'cask' as const }
       if (port.role === 'vent')
@@ -56,45 +100,10 @@ export function vesselParts(make: Assembler): void {
           shop: 'tanks',
           price: GUIDE.ventCap,
         })
-      if (port.calmed)
-        make.part({
-          ...own,
-          key: `${own.key}:calmed`,
-          item: 'calmedFoot',
-          words: { id: 'part.calmedFoot' },
-          shop: 'pipe',
-          price: GUIDE.calmedFoot,
-        })
+      insideParts(make, vessel, port)
     }
     // What stands on another vessel has no base of its own.
     if (vessel.on === undefined) baseParts(make, vessel, padUnder(pads, vessel.id))
   }
-}
-
-function baseParts(make: Assembler, vessel: Vessel, pad: Pad | null): void {
-  const key = drawnKey({ kind: 'base', id: vessel.id })
-  const layers = baseBuild(vessel.base, pad, make.ground.system)
-  // Gravel under a pad and in it is bought as one.
-  const items = [...new Set(layers.map(({ item }) => item))]
-  for (const item of items) {
-    const own = layers.filter((layer) => layer.item === item)
-    const { unit } = own[0]!
-    const quantity = own.reduce((sum, layer) => sum + layer.quantity, 0)
-    const [price, shop] = BASE_GUIDE[item]!
-    // A slab cast in place is told by its volume, laid ones by their number.
-    const cast = item === 'slab' && unit === 'volume'
-    make.part({
-      key: `${key}:${item}`,
-      station: 'cask',
-      item: `base:${item}${cast ? ':cast' : ''}`,
-      words: { id: `base.${item}` },
-      quantity,
-      unit: unit === 'count' ? 'each' : unit,
-      shop,
-      price: cast ? GUIDE.castSlab : price,
-      found: item === 'sod',
-    })
-  }
-  if (vessel.base.tied)
-    make.part({ key: `${key}:tie`, station: 'cask', item: 'tie', words: { id: 'part.tie' }, shop: 'fixings', price: GUIDE.tie })
+  for (const store of make.path.scheme.stores) frameParts(make, store)
 }

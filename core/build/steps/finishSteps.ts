@@ -1,23 +1,40 @@
 import type { Vessel } from '../../scheme'
-import { count } from '../../units/quantity'
+import { count, volume } from '../../units/quantity'
+import { standing, volumeAt } from '../../vessel'
+import { portKey } from '../assembly'
 import { drawnKey } from '../part'
 import type { Ground, Order } from './order'
 import { WAITS } from './step'
 
 const seeThrough = ({ light }: Vessel) => light === 'translucent' || light === 'clear' || light === 'clad'
 
+/** Screens, lids, light and labels: only what is there. */
 export function finishSteps(order: Order, { path }: Ground): void {
-  const standing = order.of('vessel', 'waterways')
-  order.add({
-    id: 'screens',
-    kind: 'screens',
-    phase: 'finish',
-    station: 'cask',
-    minutes: 10 * path.vessels.size,
-    after: standing.filter((id) => id.startsWith('set:')),
-    cautions: ['children'],
-    parts: [...path.vessels.keys()].map((id) => drawnKey({ kind: 'vessel', id })),
-  })
+  const set = order.of('vessel', 'waterways').filter((id) => id.startsWith('set:'))
+  const own = { phase: 'finish' as const, station: 'cask' as const, after: set }
+  const vessels = [...path.vessels.values()].map(({ vessel }) => vessel)
+  const meshed = vessels.filter(({ lid }) => lid === 'screened')
+  if (meshed.length > 0)
+    order.add({
+      ...own,
+      id: 'meshes',
+      kind: 'meshes',
+      minutes: 15 * meshed.length,
+      tools: ['drillDriver', 'knife'],
+      parts: meshed.flatMap(({ id }) => ['mesh', 'meshScrews'].map((part) => `${drawnKey({ kind: 'vessel', id })}:${part}`)),
+    })
+  const vents = vessels.flatMap(({ id, ports }) => ports.filter(({ role }) => role === 'vent').map((port) => portKey(id, port.id)))
+  if (vents.length > 0) order.add({ ...own, id: 'vents', kind: 'vents', minutes: 8 * vents.length, parts: vents })
+  const lidded = vessels.filter(({ lid }) => lid !== 'open')
+  if (lidded.length > 0)
+    order.add({
+      ...own,
+      id: 'lids',
+      kind: 'lids',
+      minutes: 5 * lidded.length,
+      cautions: ['children'],
+      parts: lidded.map(({ id }) => drawnKey({ kind: 'vessel', id })),
+    })
   for (const { vessel } of path.vessels.values())
     if (seeThrough(vessel))
       order.add({
@@ -30,16 +47,44 @@ export function finishSteps(order: Order, { path }: Ground): void {
         wait: vessel.light === 'clad' ? 0 : WAITS.paint,
         after: [`set:${vessel.id}`],
         look: drawnKey({ kind: 'vessel', id: vessel.id }),
-        parts: vessel.light === 'clad' ? [`${drawnKey({ kind: 'vessel', id: vessel.id })}:cladding`] : [],
+        tools: vessel.light === 'clad' ? ['woodSaw', 'drillDriver'] : ['brush'],
+        parts: (vessel.light === 'clad' ? ['cladding', 'battens', 'claddingScrew'] : ['paint']).map(
+          (part) => `${drawnKey({ kind: 'vessel', id: vessel.id })}:${part}`,
+        ),
       })
-  order.add({
-    id: 'label',
-    kind: 'label',
-    phase: 'finish',
-    station: 'draw',
-    minutes: 5,
-    values: { count: count(Math.max(1, path.scheme.taps.length)) },
-    after: order.of('waterways'),
-    cautions: ['notDrinking'],
-  })
+  if (path.scheme.taps.length > 0)
+    order.add({
+      id: 'label',
+      kind: 'label',
+      phase: 'finish',
+      station: 'draw',
+      minutes: 5,
+      values: { count: count(path.scheme.taps.length) },
+      after: order.of('waterways'),
+      cautions: ['notDrinking'],
+    })
 }
+
+/** Water that keeps an empty vessel standing in a gust, where it is not tied: the last thing before one goes. */
+export function leaveSteps(order: Order, { path }: Ground): void {
+  for (const placed of path.vessels.values()) {
+    const { vessel } = placed
+    if (vessel.on !== undefined || vessel.base.tied) continue
+    const { ballast } = standing(path, placed)
+    const holds = volumeAt(vessel.body, vessel.body.rim)
+    if (ballast < LEAST_BALLAST || ballast > holds) continue
+    order.add({
+      id: `ballast:${vessel.id}`,
+      kind: 'ballast',
+      phase: 'leave',
+      station: 'cask',
+      on: vessel.name,
+      minutes: 5,
+      values: { volume: volume(ballast) },
+      after: [`set:${vessel.id}`, ...order.of('tests')],
+      look: drawnKey({ kind: 'vessel', id: vessel.id }),
+    })
+  }
+}
+/** Less than this is in it after the tests anyway, m³. */
+const LEAST_BALLAST = 0.005

@@ -45,13 +45,17 @@ export function fixSteps(order: Order, { assembly: { joints, runs } }: Ground): 
       after: [cement],
       never: [cement],
     })
-  } else if (dry.length > 0)
+  }
+  // What is pushed, taped, clipped or screwed is made for good beside what is glued.
+  const other = made.length - made.filter((each) => each.made === 'cement').length
+  if (dry.length > 0 && other > 0)
     order.add({
       id: 'fix',
       kind: 'fix',
       phase: 'fix',
       station: 'drop',
-      minutes: 10 + 2 * made.length,
+      minutes: 10 + 2 * other,
+      values: { count: count(other) },
       after: dry,
       never: dry,
       tools: ['screwdriver', 'wrench'],

@@ -1,8 +1,8 @@
 import { length, volume } from '../../units/quantity'
 import { baseHeight } from '../../layout'
-import { baseBuild, baseMass, padsOf, padUnder, ROUND, type BasePart } from '../../vessel'
+import { baseBuild, padsOf, padUnder, ROUND, type BasePart } from '../../vessel'
 import { drawnKey } from '../part'
-import { ONE_LIFTS, type Ground, type Order } from './order'
+import type { Ground, Order } from './order'
 import { WAITS } from './step'
 
 /** What comes before anything is touched. */
@@ -19,13 +19,17 @@ export function beforeSteps(order: Order, { path }: Ground): void {
   order.add({ id: 'buy', kind: 'buy', phase: 'before', station: 'gutter', minutes: 60, after: ['rules'] })
 }
 
+/** Laid with the ground, and cast with the slab. */
+const UNDER = /:(fabric|gravel|sand|kerb|pins)$/
+const CAST = /:(slab:cast|formwork|slabMesh)$/
+/** One slab of these is more than one pair of arms lifts. */
+const HEAVY: readonly BasePart['item'][] = ['cap', 'slab']
+
 const sum = (layers: readonly BasePart[], of: 'height' | 'quantity') => layers.reduce((total, layer) => total + layer[of], 0)
 
 /** Pads dug and filled, one for all that stands on it, and what every vessel has on top of them. */
-export function baseSteps(order: Order, { path, system }: Ground): void {
+export function baseSteps(order: Order, { path, system, assembly }: Ground): void {
   const pads = path.scheme.stores.flatMap((store) => padsOf(store, path.layout.vessels))
-  /** The last step of a pad, by every vessel that stands on it. */
-  const laid = new Map<string, string>()
   for (const { vessel, store } of path.scheme.stores.flatMap((each) => each.vessels.map((one) => ({ vessel: one, store: each })))) {
     if (vessel.on !== undefined) continue
     const pad = padUnder(pads, vessel.id)
@@ -33,9 +37,10 @@ export function baseSteps(order: Order, { path, system }: Ground): void {
     const { base } = vessel
     const own = { phase: 'base' as const, station: 'cask' as const, on: vessel.name, look: drawnKey({ kind: 'base', id: vessel.id }) }
     const has = (item: string) => layers.find((layer) => layer.item === item)
-    const parts = layers.map(({ item }) => `${drawnKey({ kind: 'base', id: vessel.id })}:${item}`)
+    const own_ = drawnKey({ kind: 'base', id: vessel.id })
+    const parts = assembly.parts.filter(({ key }) => key.startsWith(`${own_}:`) && !key.endsWith(':tie')).map(({ key }) => key)
     const under = { ...own, on: pad?.vessels.map(({ name }) => name).join(', ') ?? vessel.name }
-    let last = laid.get(vessel.id) ?? 'rules'
+    let last = order.ground.get(vessel.id) ?? 'rules'
     const sod = has('sod')
     if (sod)
       last = order.add({
@@ -59,7 +64,7 @@ export function baseSteps(order: Order, { path, system }: Ground): void {
         values: { depth: length(sum(gravel, 'height')), volume: volume(sum(gravel, 'quantity')) },
         after: [last, 'buy'],
         tools: ['tamper', 'level'],
-        parts: parts.filter((key) => /:(fabric|gravel|sand|kerb|pins)$/.test(key)),
+        parts: parts.filter((key) => UNDER.test(key)),
       })
     const cast = layers.some(({ item, unit }) => item === 'slab' && unit === 'volume')
     if (cast)
@@ -74,9 +79,9 @@ export function baseSteps(order: Order, { path, system }: Ground): void {
         after: [last, 'buy'],
         tools: ['level'],
         cautions: ['weight'],
-        parts: parts.filter((key) => key.endsWith(':slab')),
+        parts: parts.filter((key) => CAST.test(key)),
       })
-    for (const each of pad?.vessels ?? []) laid.set(each.id, last)
+    if (last !== 'rules') for (const each of pad?.vessels ?? []) order.ground.set(each.id, last)
     // What the pad's own steps have laid already is not built again.
     const above = base.parts.filter(({ kind }) => kind !== 'deck' && kind !== 'gravel-pad' && !(cast && kind === 'slab'))
     if (above.length === 0) continue
@@ -86,9 +91,9 @@ export function baseSteps(order: Order, { path, system }: Ground): void {
     order.add({
       ...own,
       id: `base:${vessel.id}`,
-      kind: bought ? 'standLevel' : 'baseLevel',
+      kind: bought ? 'standLevel' : made ? 'frameLevel' : 'baseLevel',
       minutes: bought ? 15 : made ? 180 : 60,
-      hands: made || baseMass(base) > 4 * ONE_LIFTS ? 2 : 1,
+      hands: made || HEAVY.some((item) => layers.some((layer) => layer.item === item)) ? 2 : 1,
       values: {
         height: length(height),
         width: length(base.width),
@@ -96,9 +101,9 @@ export function baseSteps(order: Order, { path, system }: Ground): void {
         how: store.vessels.length > 1 ? 'several' : 'one',
       },
       after: [last, 'buy'],
-      tools: ['level'],
+      tools: ['level', ...(made ? ['woodSaw', 'drillDriver', 'wrench'] : [])],
       cautions: ['weight', ...(height > 1 || above.some(({ kind }) => kind === 'frame') ? (['structure'] as const) : [])],
-      parts: parts.filter((key) => !/:(sod|fabric|gravel|sand|kerb|pins)$/.test(key) && !(cast && key.endsWith(':slab'))),
+      parts: parts.filter((key) => !/:sod$/.test(key) && !UNDER.test(key) && !(cast && CAST.test(key))),
     })
   }
 }

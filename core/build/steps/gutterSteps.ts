@@ -39,5 +39,20 @@ export function gutterSteps(order: Order, { path, assembly }: Ground): void {
         tools: ['ladder', 'level'],
         parts: [key],
       })
+    // A gutter that stays, with an outlet that is new to it.
+    const hung = !bought.some((part) => part.key === key)
+    for (const { id, bore } of hung ? gutter.outlets : [])
+      if (assembly.parts.some((part) => !part.there && part.key === drawnKey({ kind: 'outlet', id })))
+        order.add({
+          ...common,
+          id: `outlet:${id}`,
+          kind: 'outletNew',
+          minutes: 45,
+          values: { bore: length(bore), how: gutter.material },
+          after: [key, 'buy'],
+          tools: ['hole-saw', 'file', 'ladder', 'drillDriver'],
+          parts: [drawnKey({ kind: 'outlet', id })],
+          look: drawnKey({ kind: 'outlet', id }),
+        })
   }
 }

@@ -5,7 +5,7 @@ import type { Assembly } from '../assembly'
 import type { CutGroup } from '../cuts'
 import type { Hole } from '../holeList'
 import { dropSteps } from './dropSteps'
-import { finishSteps } from './finishSteps'
+import { finishSteps, leaveSteps } from './finishSteps'
 import { fixSteps } from './fixSteps'
 import { baseSteps, beforeSteps } from './groundSteps'
 import { gutterSteps } from './gutterSteps'
@@ -52,7 +52,18 @@ export function orderOfWork(
 ): Step[] {
   const ground: Ground = { path, assembly, groups, holes, lines: sectionLines(path), system }
   const order = new Order()
-  for (const part of [beforeSteps, baseSteps, vesselSteps, gutterSteps, dropSteps, fixSteps, waterSteps, finishSteps, testSteps])
+  for (const part of [
+    beforeSteps,
+    baseSteps,
+    vesselSteps,
+    gutterSteps,
+    dropSteps,
+    fixSteps,
+    waterSteps,
+    finishSteps,
+    testSteps,
+    leaveSteps,
+  ])
     part(order, ground)
   const waits = new Set(order.steps.flatMap(({ id, wait }) => (wait > 0 ? [id] : [])))
   return inOrder(
@@ -68,6 +79,16 @@ export function orderOfWork(
 /** Hands-on hours of a list of steps; waiting is nobody's time. */
 export const workHours = (steps: readonly Pick<Step, 'minutes' | 'hands'>[]): number =>
   steps.reduce((total, { minutes, hands }) => total + minutes * hands, 0) / 60
+
+/** Figures nearer to one another than this are the same for a pencil and a tape, mm. */
+const SAME = 1
+/**
+ * Whether a step was done by other figures than it has now. One that was ticked before figures were kept is taken as it is.
+ *
+ * @param by figures that it was done by, mm
+ */
+export const isStale = (step: Pick<Step, 'by'>, by: readonly number[] | undefined): boolean =>
+  by !== undefined && (by.length !== step.by.length || by.some((each, i) => Math.abs(each - step.by[i]!) > SAME))
 
 /** Why a step may not be ticked yet: the first of those it is never done without that is not done. */
 export const heldBy = (step: Pick<Step, 'never'>, done: ReadonlySet<string>): string | undefined => step.never.find((id) => !done.has(id))

@@ -1,3 +1,4 @@
+import type { ToldValues } from '../../figures/told'
 import type { UnitSystem } from '../../units/quantity'
 import type { SectionLine } from '../../levels'
 import type { WaterPath } from '../../path'
@@ -9,11 +10,22 @@ import type { Phase, Step } from './step'
 /** Heavier than one pair of arms should lift, kg. Common practice (health and safety guidance, 25 kg). */
 export const ONE_LIFTS = 25
 
+/** A step as its part of the work tells it; `by` in metres, out of its own figures where left out. */
 export type Draft = Partial<Step> & Pick<Step, 'id' | 'kind' | 'phase' | 'station' | 'minutes'>
+
+const LENGTHS = new Set<string>(['length', 'span', 'fine', 'mesh'])
+/** Lengths among what a step is told with, m. */
+const lengthsOf = (values: ToldValues): number[] =>
+  Object.values(values).flatMap((value) => (typeof value === 'object' && 'kind' in value && LENGTHS.has(value.kind) ? [value.value] : []))
+
+/** As many as the document keeps. */
+const MOST_FIGURES = 400
 
 export class Order {
   readonly steps: Step[] = []
   readonly ids = new Set<string>()
+  /** The last thing done to the ground under each vessel. */
+  readonly ground = new Map<string, string>()
 
   add(draft: Draft): string {
     this.ids.add(draft.id)
@@ -30,6 +42,7 @@ export class Order {
       cautions: [],
       test: false,
       ...draft,
+      by: (draft.by ?? lengthsOf(draft.values ?? {})).slice(0, MOST_FIGURES).map((metres) => Math.round(metres * 1000)),
     })
     return draft.id
   }

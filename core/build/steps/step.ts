@@ -15,6 +15,7 @@ export const PHASES = [
   'waterways',
   'finish',
   'tests',
+  'leave',
 ] as const
 export type Phase = (typeof PHASES)[number]
 
@@ -35,6 +36,8 @@ export type StepCaution =
   | 'electric'
   | 'plumber'
   | 'structure'
+  | 'trench'
+  | 'battery'
   | 'asbestos'
 
 /** One thing to do. Message ids under `step.<kind>`: do, and what right looks like. */
@@ -47,6 +50,8 @@ export interface Step {
   /** What it is done to, in the reader's own word. */
   on: string
   values: ToldValues
+  /** Figures that it is done by, mm: heights, widths, lengths. Where they change after it was done, it has to be looked at again. */
+  by: number[]
   /** Steps that come before it. */
   after: string[]
   /** Those of them that it is never done without: held until they are. */

@@ -6,6 +6,13 @@ import type { Ground, Order } from './order'
 /** Part of its usable water that a store is filled to before every joint is looked at. Common practice. */
 export const FILL_SHARE = 0.3
 
+/** What a hose on the roof shows, by what is fitted. */
+function watched({ scheme }: Ground['path']): string {
+  const kinds = new Set(scheme.drops.flatMap(({ devices }) => devices.map(({ kind }) => kind)))
+  if (kinds.has('first-flush')) return 'flush'
+  return (['ring-trough', 'push-in', 'twist', 'flap'] as const).some((kind) => kinds.has(kind)) ? 'diverter' : 'pipe'
+}
+
 export function testSteps(order: Order, { path }: Ground): void {
   // Paint dries on the outside: water may stand in a vessel meanwhile.
   const built = order.of('fix', 'waterways', 'finish').filter((id) => !id.startsWith('cover:'))
@@ -46,6 +53,7 @@ export function testSteps(order: Order, { path }: Ground): void {
     kind: 'hose',
     station: 'drop',
     minutes: 20,
+    values: { how: watched(path) },
     after: [...fills, ...order.of('tests').filter((id) => id.startsWith('bucket:'))],
     never: fixed,
     cautions: ['ladder'],
@@ -76,6 +84,24 @@ export function testSteps(order: Order, { path }: Ground): void {
     kind: 'storm',
     station: 'drop',
     minutes: 20,
+    values: { how: path.scheme.overflows.length > 0 ? 'overflow' : 'plain' },
     after: [over, ...order.of('tests').filter((id) => id.startsWith('draw:'))],
   })
+  // Covered only when it has held water.
+  for (const { name, devices } of path.scheme.drops)
+    for (const device of devices)
+      if (order.ids.has(`trench:${device.id}`))
+        order.add({
+          id: `backfill:${device.id}`,
+          kind: 'backfill',
+          phase: 'leave',
+          station: 'drop',
+          on: name,
+          minutes: 60,
+          hands: 2,
+          after: [hose],
+          never: [hose],
+          tools: ['spade-tool', 'tamper'],
+          parts: [`${drawnKey({ kind: 'device', id: device.id })}:warningTape`],
+        })
 }

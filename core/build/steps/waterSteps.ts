@@ -1,9 +1,10 @@
 import { overflowLength } from '../../layout'
 import { length } from '../../units/quantity'
+import type { Pump } from '../../scheme'
 import { drawnKey } from '../part'
 import type { Ground, Order } from './order'
 
-export function waterSteps(order: Order, { path }: Ground): void {
+export function waterSteps(order: Order, { path, assembly }: Ground): void {
   // What carries no water yet is laid while the cement cures.
   const fixed = order.of('fix').filter((id) => id !== 'cure')
   for (const route of path.scheme.overflows)
@@ -38,15 +39,38 @@ export function waterSteps(order: Order, { path }: Ground): void {
       parts: [drawnKey({ kind: 'tap', id: tap.id })],
       look: drawnKey({ kind: 'tap', id: tap.id }),
     })
-  for (const pump of path.scheme.pumps)
-    order.add({
-      id: `pump:${pump.id}`,
-      kind: pump.power === 'mains' ? 'pumpMains' : 'pump',
-      phase: 'waterways',
-      station: 'draw',
-      minutes: 60,
-      after: [`set:${pump.from.vessel}`, ...fixed],
-      cautions: [...(pump.power === 'hand' ? [] : (['electric'] as const)), ...(pump.to.kind === 'house' ? (['plumber'] as const) : [])],
-      parts: [drawnKey({ kind: 'pump', id: pump.id })],
-    })
+  for (const pump of path.scheme.pumps) pumpSteps(order, assembly, pump, fixed)
+}
+
+/** A pump set and piped by whoever builds, then connected by whoever may. */
+function pumpSteps(order: Order, { parts }: Ground['assembly'], pump: Pump, fixed: readonly string[]): void {
+  const key = drawnKey({ kind: 'pump', id: pump.id })
+  const own = { phase: 'waterways' as const, station: 'draw' as const }
+  const has = (name: string) => parts.some((part) => part.key === `${key}:${name}`)
+  const some = (...names: string[]) => names.filter(has).map((name) => `${key}:${name}`)
+  const set = order.add({
+    ...own,
+    id: `pump:${pump.id}`,
+    kind: 'pump',
+    minutes: 60,
+    values: { how: pump.suction.length > 0 && pump.at > 0.05 ? 'beside' : 'under', ...(pump.at > 0.05 ? { at: length(pump.at) } : {}) },
+    after: [`set:${pump.from.vessel}`, ...fixed],
+    tools: ['wrench', 'screwdriver'],
+    cautions: pump.to.kind === 'house' ? ['plumber'] : [],
+    parts: [key, ...some('suction', 'line', 'filter', 'check', 'shutOff', 'regulator')],
+    look: key,
+  })
+  if (pump.power === 'hand') return
+  const sun = pump.power === 'solar'
+  order.add({
+    ...own,
+    id: `power:${pump.id}`,
+    kind: pump.power === 'mains' ? 'pumpMains' : sun ? 'pumpSolar' : 'pumpBattery',
+    minutes: sun ? 90 : 30,
+    after: [set],
+    never: [set],
+    cautions: pump.power === 'mains' ? ['electric'] : ['battery'],
+    parts: some('float', 'socket', 'panel', 'charge', 'battery', 'fuse'),
+    look: key,
+  })
 }

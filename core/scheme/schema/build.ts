@@ -93,12 +93,12 @@ export const build = record({
   holes: list(holeChoice, 0, 300),
   lines: list(lineChoice, 0, 500),
   extras: list(extraLine, 0, 100),
-  /** Steps that are done, with when. */
-  done: list(record({ step: key(), at: moment() }), 0, 600),
+  /** Steps that are done, with when, and the figures that each was done by: heights, widths, lengths, mm. */
+  done: list(record({ step: key(), at: moment(), by: list(amount(-1e6, 1e6), 0, 400).optional().default(undefined) }), 0, 600),
   /** Waits that were begun: cement that cures, paint that dries. */
   timers: list(record({ step: key(), started: moment() }), 0, 100),
   tests: list(testResult, 0, 100),
-  /** Width of the saw's cut when pieces are nested into bought lengths, m. */
+  /** Width of the saw's cut, on the wall and at the bench, m. */
   kerf: amount(0, 0.01),
   /** What an installer asks for it. Hours reckoned from the steps where 0. */
   quote: record({ hours: amount(0, 10000), rate: amount(0, 10000), margin: amount(0, 5), tax: amount(0, 1) }),

@@ -124,10 +124,13 @@ export const drop = record({
   foot: choice('shoe', 'gully', 'open'),
   /** Heights of the brackets above the paving, m. */
   brackets: list(height(), 0, 40),
-  /** Width of the saw's cut, m. */
-  kerf: amount(0, 0.01),
   /** The upper mark as it was measured on the pipe, from one of three places, m: the second measurement before any cut. */
-  marks: record({ reference: choice('paving', 'rim', 'outlet'), measured: list(amount(-20, 60), 0, 3) }),
+  marks: record({
+    reference: choice('paving', 'rim', 'outlet'),
+    measured: list(amount(-20, 60), 0, 3),
+    /** Where the plan had the mark when the first reading was taken, m above the paving. */
+    planned: height().optional().default(undefined),
+  }),
   devices: list(device, 0, 30),
   end: target,
 })
