@@ -88,10 +88,10 @@ test.describe('the boathouse is built', () => {
     await measure.getByLabel('Second measurement').blur()
     await expect(cut.getByRole('checkbox')).toBeEnabled()
     await cut.getByRole('checkbox').check()
-    await expect(page.getByTestId('progress')).toContainText('5 of 28 done')
+    await expect(page.getByTestId('progress')).toContainText('5 of 32 done')
     await expect(page.getByText(/^Saved/)).toBeVisible()
     await page.reload()
-    await expect(page.getByTestId('progress')).toContainText('5 of 28 done')
+    await expect(page.getByTestId('progress')).toContainText('5 of 32 done')
     // A test that went wrong leads to its usual causes.
     await page.locator('[data-step="bucket:river-gutter"]').getByRole('button').first().click()
     await page.getByLabel(/^Fault at step/).selectOption({ label: 'Water stands in the gutter' })

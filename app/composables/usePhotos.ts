@@ -6,11 +6,14 @@ const LONGEST = 1280
 const MOST_BYTES = 80e6
 const QUALITY = 0.82
 
+/** Photos that have been looked up, as the page shows them, and their measures, px: the log and the sheets share them. */
+const pictures = shallowReactive(new Map<string, string>())
+const sizes = new Map<string, { width: number; height: number }>()
+
 /** Photos of the open job's log: scaled down on their way in, upright, without what a camera writes of where and when. */
 export function usePhotos() {
   const bench = useWorkbench()
   const { database } = useDatabase()
-  const pictures = shallowReactive(new Map<string, string>())
   /** As text in the page itself: its policy lets no picture in from elsewhere. */
   const urlOf = async ({ picture }: Photo) => `data:${picture.type};base64,${toBase64(await picture.arrayBuffer())}`
 
@@ -36,6 +39,7 @@ export function usePhotos() {
     } catch {
       return { problem: 'notKept' }
     }
+    sizes.set(photo.id, { width: photo.width, height: photo.height })
     pictures.set(photo.id, await urlOf(photo))
     return { id: photo.id }
   }
@@ -43,7 +47,11 @@ export function usePhotos() {
     const wanted = ids.filter((id) => !pictures.has(id))
     if (wanted.length === 0) return
     const found = await database.photos.bulkGet(wanted).catch(() => [])
-    for (const photo of found) if (photo && !pictures.has(photo.id)) pictures.set(photo.id, await urlOf(photo))
+    for (const photo of found)
+      if (photo && !pictures.has(photo.id)) {
+        sizes.set(photo.id, { width: photo.width, height: photo.height })
+        pictures.set(photo.id, await urlOf(photo))
+      }
   }
-  return { pictures, keepPhoto, lookUp }
+  return { pictures, sizes, keepPhoto, lookUp }
 }

@@ -14,16 +14,34 @@ export function useSheets() {
   const { say } = useSay()
   const { heading, twoColumns, day, drawn } = useWords()
   const { figures } = useSchemeFigures()
-  const { shopping } = useShopping()
+  const { shopping, partsIn } = useShopping()
   const { cuts, templates } = useCutsAndHoles()
   const { numbered, order, tests } = useWork()
   const { quotation } = useQuotation()
-  const { keeping, customer } = useHandover()
+  const { keeping, photos, customer } = useHandover()
   const plates = usePlates()
 
+  /** What is still wrong with it, named before anybody builds by it. */
+  function snags(): Block[] {
+    const open = bench.findings.filter(({ severity }) => severity === 'stops' || severity === 'goes-wrong')
+    return open.length === 0
+      ? []
+      : [
+          { kind: 'caution', text: say('build.snagsOpen', { n: open.length }) },
+          { kind: 'list', items: open.map(({ id, ids, values }) => `${vesselName(ids.vessel)}${say(`finding.${id}.say`, values)}`) },
+        ]
+  }
+  /** Which of several vessels it is about. */
+  function vesselName(id: string | undefined): string {
+    const vessels = bench.scheme?.stores.flatMap((store) => store.vessels) ?? []
+    const name = vessels.length > 1 ? vessels.find((each) => each.id === id)?.name : undefined
+    return name === undefined ? '' : `${name}: `
+  }
+  const lines = (text: string) => text.split('\n').flatMap((line) => (line.trim() === '' ? [] : [line.trim()]))
   const sections = () => drawn(plates.sections(INNER.width, 118))
   const BODIES: Record<SheetId, () => Block[]> = {
     build: () => [
+      ...snags(),
       ...sections(),
       numbered(),
       ...drawn(plates.site(INNER.width)),
@@ -31,7 +49,7 @@ export function useSheets() {
       heading('build.tab.order'),
       ...order(),
     ],
-    cuts: () => [...cuts(), ...templates()],
+    cuts: () => [...snags(), ...sections().slice(0, 1), ...cuts(), ...templates()],
     shopping: () => shopping(true),
     customer,
     quote: quotation,
@@ -41,10 +59,11 @@ export function useSheets() {
       ...sections(),
       numbered(),
       ...tests(),
+      { kind: 'signature', lines: [say('build.signTested'), say('build.signDate')] },
       ...keeping(),
-      { kind: 'page' },
+      ...photos(),
       heading('build.partsIn'),
-      ...shopping(false).slice(0, -2),
+      ...partsIn(),
       ...drawn(plates.site(INNER.width)),
       ...drawn(plates.vessels(INNER.width)),
     ],
@@ -62,6 +81,7 @@ export function useSheets() {
         date: day(new Date()),
       }),
       footer: say(bench.job.invented ? 'build.footerInvented' : 'build.footer'),
+      head: { from: lines(bench.job.letter.from), to: lines(bench.job.letter.to) },
       blocks: BODIES[id](),
       language: settings.terms,
     }

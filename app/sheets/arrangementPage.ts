@@ -31,6 +31,8 @@ function block(each: Block): string[] {
             ].join('\n'),
           ]
     case 'plate':
+    case 'signature':
+    case 'photos':
     case 'page':
       return []
   }

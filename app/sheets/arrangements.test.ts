@@ -29,7 +29,7 @@ async function drawn(number: number) {
   const job = { ...newJob('job', made.name, terms, system), schemes: [made], chosen: made.id }
   const parts = partsGround(job)
   const assessment = assess(made, undefined, undefined, parts)
-  Object.assign(bench, { job, scheme: made, parts, assessment, build: planBuild(assessment.path, parts) })
+  Object.assign(bench, { job, scheme: made, parts, assessment, findings: assessment.findings, build: planBuild(assessment.path, parts) })
   setActivePinia(createPinia())
   Object.assign(useSettings(), { system, terms })
   let sheets: Sheet[] = []

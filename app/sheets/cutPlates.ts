@@ -52,7 +52,25 @@ export function templatePlates(
       title: say.title(plates.length + 1),
       width,
       height,
+      trueScale: true,
       marks: [
+        // And one that runs down the page: a printer may stretch one way only.
+        line(
+          [
+            { x: width - 4, y: 20 },
+            { x: width - 4, y: 20 + CHECK },
+          ],
+          'seen',
+        ),
+        ...[20, 20 + CHECK].map((at) =>
+          line(
+            [
+              { x: width - 6, y: at },
+              { x: width - 2, y: at },
+            ],
+            'seen',
+          ),
+        ),
         line(
           [
             { x: 4, y: 6 },

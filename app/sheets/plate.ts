@@ -18,6 +18,8 @@ export interface Plate {
   width: number
   height: number
   marks: PlateMark[]
+  /** Drawn at true scale: it is never made smaller to fit. */
+  trueScale?: boolean
   /** Where parts are, by their keys: what a crop is taken round. */
   places?: Record<string, Point>
 }

@@ -16,8 +16,26 @@ export type Block =
       pictures?: (Crop | undefined)[]
     }
   | { kind: 'plate'; plate: Plate }
+  /** Lines to be signed on, each with what goes there. */
+  | { kind: 'signature'; lines: string[] }
+  /** Pictures as the page holds them, with what is said under each. */
+  | { kind: 'photos'; photos: SheetPhoto[] }
   /** What follows begins on a new page; true scale must not be shared with anything. */
   | { kind: 'page' }
+
+/** A photo: JPEG as a data URL, its measures in px, and its caption. */
+export interface SheetPhoto {
+  url: string
+  width: number
+  height: number
+  caption: string
+}
+
+/** Who makes it, for whom: lines at the head of every sheet. */
+export interface SheetHead {
+  from: string[]
+  to: string[]
+}
 
 /** A sheet as it is shown, printed and made into a PDF. */
 export interface Sheet {
@@ -25,6 +43,7 @@ export interface Sheet {
   title: string
   subtitle: string
   footer: string
+  head?: SheetHead
   blocks: Block[]
   /** Language of its words, for readers and readers-aloud. */
   language: string

@@ -1,6 +1,6 @@
 import { PAPERS } from '#core/levels'
 import { visible } from '#core/units/visible'
-import type { PDFFont, PDFPage } from 'pdf-lib'
+import type { PDFFont, PDFImage, PDFPage } from 'pdf-lib'
 import type { Point } from '~/drawing/shapes'
 import type { Block, Sheet } from './sheet'
 import { cropWindow, marksWithin, WEIGHTS, type Crop, type Fill, type Plate, type PlateMark } from './plate'
@@ -23,6 +23,8 @@ interface Pen {
   regular: PDFFont
   bold: PDFFont
   lib: typeof import('pdf-lib')
+  /** Photos by their data URL. */
+  images: Map<string, PDFImage>
   /** Characters that the typeface has not are told in those that it has. */
   plain(text: string): string
 }
@@ -143,14 +145,26 @@ function drawMark(paper: Paper, pen: Pen, mark: PlateMark, left: number, top: nu
 const plateScale = (paper: Paper, plate: Plate) =>
   Math.min(1, paper.inner / plate.width, (paper.size.height - MARGIN.top - MARGIN.bottom - 8) / plate.height)
 
+/** A drawing is made so much smaller at most to fill what is left of a page, rather than leave that empty. */
+const LEAST_SCALE = 0.72
+
+/** Scale at which a drawing goes on what is left of a page, or on the next. */
+function fitted(paper: Paper, plate: Plate): number {
+  const whole = plateScale(paper, plate)
+  const here = (paper.room - 9) / plate.height
+  return !plate.trueScale && here < whole && here >= LEAST_SCALE * whole ? here : whole
+}
+
 function drawPlate(paper: Paper, pen: Pen, plate: Plate, number: number) {
-  const scale = plateScale(paper, plate)
+  const scale = fitted(paper, plate)
   paper.need(plate.height * scale + 8)
   paper.text(MARGIN.side, paper.y + 3.5, `${number}. ${plate.title}`, 3.4, pen.bold)
   for (const mark of plate.marks) drawMark(paper, pen, mark, MARGIN.side, paper.y + 6, scale)
   paper.y += plate.height * scale + 9
 }
 
+/** Tallest that a photo is shown, mm. */
+const PHOTO = 70
 /** What is shown of a drawing beside a row, mm. */
 const PICTURE = { width: 46, height: 31 }
 
@@ -247,7 +261,7 @@ function layTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table' 
 /** How much of a block stands together with a heading over it, mm. */
 function beginning(paper: Paper, pen: Pen, block: Block | undefined): number {
   if (block?.kind === 'table') return layTable(paper, pen, block).least
-  if (block?.kind === 'plate') return block.plate.height * plateScale(paper, block.plate) + 8
+  if (block?.kind === 'plate') return block.plate.height * fitted(paper, block.plate) + 8
   return block ? 2 * TEXT.lead : 0
 }
 
@@ -283,7 +297,10 @@ export async function sheetPdf(
     ]
       .map((letter) => (letter === '\n' || known.has(letter.codePointAt(0)!) ? letter : (STAND_INS[letter] ?? '?')))
       .join('')
-  const pen: Pen = { regular, bold, lib, plain }
+  const images = new Map<string, PDFImage>()
+  for (const block of sheet.blocks)
+    if (block.kind === 'photos') for (const { url } of block.photos) images.set(url, await pdf.embedJpg(url))
+  const pen: Pen = { regular, bold, lib, plain, images }
   const paper = new Paper(
     (size) => pdf.addPage(size),
     PAPERS[paperKey],
@@ -296,7 +313,13 @@ export async function sheetPdf(
   )
   paper.text(MARGIN.side, paper.y + 6, sheet.title, 7, bold)
   paper.text(MARGIN.side, paper.y + 12, sheet.subtitle, 3.5, regular, 'start', 0.3)
-  paper.y += 15
+  // Who makes it stands on the right, for whom under the title.
+  const { from = [], to = [] } = sheet.head ?? {}
+  from.forEach((words, i) =>
+    paper.text(paper.size.width - MARGIN.side, paper.y + 3 + i * 4, words, 3.1, i === 0 ? bold : regular, 'end', 0.2),
+  )
+  to.forEach((words, i) => paper.text(MARGIN.side, paper.y + 17 + i * 4, words, 3.1, regular, 'start', 0.2))
+  paper.y += Math.max(15, to.length > 0 ? 17 + to.length * 4 : 0, from.length * 4 + 2)
   paper.rule(paper.y, 0.5)
   paper.y += 4
   let drawings = 0
@@ -400,6 +423,44 @@ function drawBlock(paper: Paper, pen: Pen, block: Block, number: () => number, a
     case 'plate':
       drawPlate(paper, pen, block.plate, number())
       return
+    case 'signature': {
+      const width = (paper.inner - (block.lines.length - 1) * 8) / block.lines.length
+      paper.need(18)
+      paper.y += 12
+      block.lines.forEach((words, i) => {
+        const left = MARGIN.side + i * (width + 8)
+        const at = (x: number) => ({ x: x * POINT, y: (paper.size.height - paper.y) * POINT })
+        paper.page.drawLine({ start: at(left), end: at(left + width), thickness: 0.2 * POINT })
+        paper.text(left, paper.y + 4, words, 2.8, pen.regular, 'start', 0.35)
+      })
+      paper.y += 8
+      return
+    }
+    case 'photos': {
+      const width = (paper.inner - 6) / 2
+      let tallest = 0
+      block.photos.forEach(({ url, width: across, height: high, caption }, i) => {
+        const scale = Math.min(width / across, PHOTO / high)
+        if (i % 2 === 0) {
+          paper.y += tallest
+          tallest = 0
+          paper.need(PHOTO + 8)
+        }
+        const left = MARGIN.side + (i % 2) * (width + 6)
+        const image = pen.images.get(url)
+        if (image)
+          paper.page.drawImage(image, {
+            x: left * POINT,
+            y: (paper.size.height - paper.y - high * scale) * POINT,
+            width: across * scale * POINT,
+            height: high * scale * POINT,
+          })
+        paper.text(left, paper.y + high * scale + 4, caption, 2.8, pen.regular, 'start', 0.3)
+        tallest = Math.max(tallest, high * scale + 8)
+      })
+      paper.y += tallest
+      return
+    }
     default:
       if (paper.y > MARGIN.top) paper.turn()
   }

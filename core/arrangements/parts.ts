@@ -115,7 +115,16 @@ export const ringTrough = (id: string, mark: number, to: Target): Device => ({
   hose: hose(),
   to,
 })
-export const rainHead = (id: string): Device => ({ kind: 'rain-head', id, mesh: 0.0009, disc: 0.2, gap: 0.035, height: 0.2, bore: 0.0779 })
+export const rainHead = (id: string, more: Partial<Extract<Device, { kind: 'rain-head' }>> = {}): Device => ({
+  kind: 'rain-head',
+  id,
+  mesh: 0.0009,
+  disc: 0.2,
+  gap: 0.035,
+  height: 0.2,
+  bore: 0.0779,
+  ...more,
+})
 export const handFlush = (
   id: string,
   length: number,
@@ -160,6 +169,8 @@ export const port = (id: string, role: PortRole, at: number, more: Partial<Port>
   calmed: false,
   ...more,
 })
+/** A screened vent in the top of a closed vessel. */
+export const vent = (at: number, bore = 0.05): Port => port('vent', 'vent', at, { bore })
 export const overflowPort = (at: number, bore = 0.0525): Port => port('over', 'overflow', at, { bore, screened: true })
 
 /** A base of one kind; none at all where it has no height. */
@@ -287,10 +298,10 @@ export function oneRoof(
   across: number,
   outletHeight: number,
   dropId = 'drop',
-  more: { roof?: Partial<RoofSection>; gutter?: Partial<Gutter> } = {},
+  more: { roof?: Partial<RoofSection>; gutter?: Partial<Gutter>; outlet?: Partial<Outlet> } = {},
 ): Pick<Scheme, 'sections' | 'gutters'> {
   return {
     sections: [roof('roof', 'Roof', along, across, 'gutter', more.roof)],
-    gutters: [gutter('gutter', 'Gutter', along, [outlet('outlet', along, outletHeight, dropId)], more.gutter)],
+    gutters: [gutter('gutter', 'Gutter', along, [outlet('outlet', along, outletHeight, dropId, more.outlet)], more.gutter)],
   }
 }

@@ -23,6 +23,7 @@ import {
   scheme,
   store,
   tap,
+  vent,
   vessel,
 } from './parts'
 
@@ -80,7 +81,7 @@ export const twoBarrelsTransfer = (): Scheme =>
             lid: 'screened',
             held: 'food',
           }),
-          vessel('second', 'Second barrel', 'barrel-60', blocks(0.5), [low(), out()], { held: 'food' }),
+          vessel('second', 'Second barrel', 'barrel-60', blocks(0.5), [low(), out(), vent(0.93)], { held: 'food' }),
         ],
         'linked-low',
         [link('tie', 'first', 'second')],
@@ -119,6 +120,7 @@ export const toteEachEnd = (): Scheme =>
           },
         ],
         ground('lawn', 2),
+        { brackets: [2.32, 1.88, 0.64] },
       ),
     ),
     stores: (['a', 'b'] as const).map((end) =>
@@ -156,7 +158,7 @@ export const fourTotesTwoSides = (): Scheme => {
   })
   const sides = [side('left'), side('right')]
   const tote = (id: string, extra: Parameters<typeof vessel>[4] = [], more: Parameters<typeof vessel>[5] = {}) =>
-    vessel(id, titled(id), 'tote-275', toteBase, [low(0.19), out(0.19), ...extra], { light: 'clad', held: 'food', ...more })
+    vessel(id, titled(id), 'tote-275', toteBase, [low(0.19), out(0.19), vent(1.105), ...extra], { light: 'clad', held: 'food', ...more })
   // The second hole of one that joins two pipes.
   const other = port('link-2', 'link', 0.19, { bore: 0.0409 })
   // Past the gable, opposite the second one of the other side, so that the pipe across runs outside the house.
@@ -252,7 +254,7 @@ export const barrelTower = (): Scheme => {
               `Barrel ${tier + 1}`,
               'drum-55',
               baseOf('frame', tier === 0 ? 0.3 : 0.05, 0.7, { tied: false }),
-              [port('link', 'link', 0.05, { bore: 0.0266 }), ...(tier === 3 ? [lidIn(0.88)] : []), overflowPort(0.81), out()],
+              [port('link', 'link', 0.05, { bore: 0.0266 }), ...(tier === 3 ? [lidIn(0.88)] : [vent(0.88)]), overflowPort(0.81), out()],
               {
                 ...(tier === 0 ? {} : { on: ids[tier - 1] }),
                 stands: 'upright',
@@ -277,6 +279,7 @@ export const cropTunnel = (): Scheme => {
       port('in', 'inlet', 2.0, { bore: 0.0779 }),
       low(0.1),
       out(0.1, 0.0409),
+      vent(2.14, 0.1),
       ...extra,
     ])
   return scheme('crop-tunnel', 'Two big tanks at a crop tunnel, float-shut inlet with by-pass, filter, pump, drip', {
@@ -331,10 +334,17 @@ export const wetCarryToSeries = (): Scheme => {
   const buried = (id: string) => carryingPipe(id, 12, { wet: true, fall: -0.01, lowPoint: -0.5, cleanOut: true, bore: 0.1036 })
   // Each takes in at the level at which the one before runs over, and runs over a hand's breadth lower.
   const tote = (id: string, inlet: number, over: number) =>
-    vessel(id, id, 'tote-275', toteBase, [port('in', 'inlet', inlet, { bore: 0.0779 }), overflowPort(over, 0.0779), out(0.19)], {
-      light: 'clad',
-      held: 'food',
-    })
+    vessel(
+      id,
+      id,
+      'tote-275',
+      toteBase,
+      [port('in', 'inlet', inlet, { bore: 0.0779 }), overflowPort(over, 0.0779), out(0.19), vent(1.105, 0.1)],
+      {
+        light: 'clad',
+        held: 'food',
+      },
+    )
   return scheme('wet-carry', 'Gutters front and back through a buried standing-water pipe to a settling tote, then others in series', {
     sections: [roof('front', 'Front', 10, 4, 'gutter-front'), roof('back', 'Back', 10, 4, 'gutter-back')],
     gutters: [
@@ -392,7 +402,7 @@ export const reworkedHouse = (): Scheme =>
         [
           neck('neck-right'),
           { kind: 'tee', id: 'join', height: 3.7, bore: 0.1023, spare: false },
-          rainHead('head'),
+          rainHead('head', { disc: 0.3, bore: 0.1023 }),
           handFlush('flush', 1.2, 0.1023, { chambers: 2 }),
         ],
         into('cask'),

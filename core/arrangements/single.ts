@@ -20,6 +20,7 @@ import {
   scheme,
   store,
   tap,
+  vent,
   vessel,
 } from './parts'
 
@@ -31,8 +32,12 @@ const out = (at = 0.06) => port('out', 'outlet', at, { bore: 0.019 })
 export const closedDrumSelfLevelling = (): Scheme =>
   scheme('closed-drum', 'One closed drum, self-levelling sealed fill', {
     ...oneRoof(5, 3, 2.3),
-    drops: [drop('drop', 'Downpipe', [neck('neck'), ringTrough('trough', 1.255, into('cask'))], ground('drain'))],
-    stores: [store('store', 'Drum', [vessel('cask', 'Drum', 'drum-55', blocks(0.4), [port('in', 'inlet', 0.8), out()])])],
+    drops: [
+      drop('drop', 'Downpipe', [neck('neck'), ringTrough('trough', 1.255, into('cask'))], ground('drain'), {
+        brackets: [1.96, 1.36, 1.12, 0.64],
+      }),
+    ],
+    stores: [store('store', 'Drum', [vessel('cask', 'Drum', 'drum-55', blocks(0.4), [port('in', 'inlet', 0.8), out(), vent(0.88)])])],
     ...watered,
   })
 
@@ -128,7 +133,11 @@ export const openTopToWetBed = (): Scheme =>
 export const buttOnStand = (): Scheme =>
   scheme('butt-on-stand', 'Slim or round butt on a stand, ring-trough diverter', {
     ...oneRoof(6, 3.5, 2.4),
-    drops: [drop('drop', 'Downpipe', [neck('neck'), ringTrough('trough', 1.17, into('cask'))], ground('drain'))],
+    drops: [
+      drop('drop', 'Downpipe', [neck('neck'), ringTrough('trough', 1.17, into('cask'))], ground('drain'), {
+        brackets: [1.96, 1.28, 1.03, 0.64],
+      }),
+    ],
     stores: [
       store('store', 'Butt', [vessel('cask', 'Butt', 'butt-210', baseOf('stand', 0.3, 0.6), [port('in', 'inlet', 0.81), out(0.07)])]),
     ],
@@ -159,6 +168,7 @@ export const tankTwist = (): Scheme =>
           { kind: 'adapter', id: 'adapt-below', mouth: 0.076, throat: 0.064, height: 0.05, note: '80 round to 68 round' },
         ],
         ground('drain'),
+        { brackets: [2.3, 1.68, 0.64] },
       ),
     ],
     stores: [
@@ -240,17 +250,18 @@ export const toteCladDripping = (): Scheme =>
 
 export const bigUprightTank = (): Scheme =>
   scheme('big-tank', 'Big upright tank, rain head, ball first flush, carrying pipe', {
-    ...oneRoof(14, 6, 3.4, 'drop', { gutter: { width: 0.15, depth: 0.075 } }),
+    ...oneRoof(14, 6, 3.4, 'drop', { gutter: { width: 0.15, depth: 0.075 }, outlet: { bore: 0.095 } }),
     drops: [
       drop(
         'drop',
         'Downpipe',
         [
-          rainHead('head'),
+          rainHead('head', { disc: 0.3, bore: 0.1036 }),
           handFlush('flush', 2.2, 0.1036, { ball: true, ballSize: 0.08, seat: 0.064, drain: { kind: 'hole', bore: 0.0015 } }),
           carryingPipe('carry', 4, { bore: 0.1036 }),
         ],
         into('cask'),
+        { bore: 0.096, outside: 0.1 },
       ),
     ],
     stores: [
@@ -268,17 +279,18 @@ export const bigUprightTank = (): Scheme =>
 
 export const tankAsFirstFlush = (): Scheme =>
   scheme('tank-flush', 'Whole tank as first flush before the store, pumped back-up to a house', {
-    ...oneRoof(16, 7, 3.6, 'drop', { gutter: { width: 0.15, depth: 0.075 } }),
+    ...oneRoof(16, 7, 3.6, 'drop', { gutter: { width: 0.15, depth: 0.075 }, outlet: { bore: 0.095 } }),
     drops: [
       drop(
         'drop',
         'Downpipe',
         [
-          rainHead('head'),
+          rainHead('head', { disc: 0.3, bore: 0.1023 }),
           handFlush('flush', 2.1, 0.68, { form: 'tank', drainsTo: ground('bed', 5) }),
           carryingPipe('carry', 3, { bore: 0.1023 }),
         ],
         into('cask'),
+        { bore: 0.096, outside: 0.1 },
       ),
     ],
     stores: [

@@ -272,6 +272,7 @@ export function tanneryRow(): Job {
       to: 'The dyers of Tannery Row\n11 Tannery Row',
       number: 'TL-27',
       validDays: 30,
+      warranty: 'Joints and bases for two years; what frost splits is not covered. Call Two Ladders before you take anything apart.',
     },
     site: { latitude: 36, low: [-1, 1, 4, 8, 13, 17, 20, 19, 15, 9, 4, 0], high: [9, 11, 16, 21, 25, 29, 31, 30, 27, 21, 15, 10] },
     money: {

@@ -204,8 +204,8 @@ const CASES: Record<
   },
   // 68 mm downpipe into 110 mm pipe by one adapter 57 mm long, 67 mm from the face to the middle of the tee.
   adaptersTakeHeight: {
-    over: flushInPipe(0.12),
-    inside: flushInPipe(0.126),
+    over: flushInPipe(0.131),
+    inside: flushInPipe(0.133),
   },
   sealantAlone: {
     over: setHole(boathouse(), 'port:butt:out', 'sealant', 0),

@@ -33,7 +33,7 @@ export const defaultMoney = (terms: Terms): Money => ({
 })
 
 /** Nobody named; a quotation commonly holds for a month. */
-export const letterDefaults = (): Letter => ({ from: '', to: '', number: '', validDays: 30 })
+export const letterDefaults = (): Letter => ({ from: '', to: '', number: '', validDays: 30, warranty: '' })
 
 /** Nothing written down yet. */
 export const logDefaults = (): Log => ({ entries: [], ticked: [] })

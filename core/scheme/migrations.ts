@@ -216,11 +216,12 @@ function jobToVersion6(job: Loose): Loose {
 const jobToVersion7 = (job: Loose): Loose => ({ ...job, log: { entries: [], ticked: [] } })
 
 /**
- * Version 7 to 8: one saw for the wall and the bench. A pipe's own width of cut that somebody chose goes on as the bench's,
+ * Version 7 to 8: a letter may promise something; one saw for the wall and the bench. A pipe's own width of cut that somebody chose goes on as the bench's,
  * where that one was left as it was.
  */
 const jobToVersion8 = (job: Loose): Loose => ({
   ...job,
+  letter: { ...letterDefaults(), ...(isLoose(job.letter) ? job.letter : {}) },
   schemes: each(job.schemes, (scheme) => {
     const build = isLoose(scheme.build) ? scheme.build : {}
     const chosen = (Array.isArray(scheme.drops) ? scheme.drops : [])

@@ -16,7 +16,15 @@ const total = (block: Extract<Block, { kind: 'table' }>) => block.columns.reduce
 <template>
   <article class="sheet-view bg-sheet p-6 max-md:p-3" :lang="sheet.language">
     <h2 class="slab text-28">{{ sheet.title }}</h2>
-    <p class="border-b-2 border-ink pb-1 text-13 text-ink-2">{{ sheet.subtitle }}</p>
+    <p class="text-13 text-ink-2">{{ sheet.subtitle }}</p>
+    <div class="flex justify-between gap-4 border-b-2 border-ink pb-1 text-13 text-ink-2">
+      <p>
+        <span v-for="(row, n) in sheet.head?.to ?? []" :key="n" class="block">{{ row }}</span>
+      </p>
+      <p class="text-right">
+        <span v-for="(row, n) in sheet.head?.from ?? []" :key="n" class="block" :class="{ 'font-bold': n === 0 }">{{ row }}</span>
+      </p>
+    </div>
     <template v-for="(block, i) in sheet.blocks" :key="i">
       <component
         :is="block.small ? 'h4' : 'h3'"
@@ -81,6 +89,15 @@ const total = (block: Extract<Block, { kind: 'table' }>) => block.columns.reduce
         </table>
       </div>
       <PlateDrawing v-else-if="block.kind === 'plate'" class="my-3" :plate="block.plate" :number="numbers[i]" />
+      <div v-else-if="block.kind === 'signature'" class="flex gap-6 pt-10 pb-2">
+        <p v-for="row in block.lines" :key="row" class="flex-1 border-t border-ink text-12 text-ink-3">{{ row }}</p>
+      </div>
+      <div v-else-if="block.kind === 'photos'" class="grid grid-cols-2 gap-3 py-2">
+        <figure v-for="photo in block.photos" :key="photo.url.slice(-40)">
+          <img :src="photo.url" :width="photo.width" :height="photo.height" :alt="photo.caption" class="h-auto w-full" />
+          <figcaption class="text-12 text-ink-2">{{ photo.caption }}</figcaption>
+        </figure>
+      </div>
       <hr v-else class="page-break my-4 border-hair" />
     </template>
     <p class="mt-4 text-12 text-ink-3">{{ sheet.footer }}</p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import type { PAPERS } from '#core/levels'
-import type { Build } from '#core/scheme'
+import { photosOf, type Build } from '#core/scheme'
 import { SHEET_IDS, type SheetId } from '~/sheets/sheet'
 import { saveFile } from '~/composables/saveFile'
 import { useQuotation } from '~/sheets/blocks/useQuotation'
@@ -15,6 +15,11 @@ const { compose } = useSheets()
 const { quoted } = useQuotation()
 const { state, make } = usePdf()
 const { set, setJob } = useEdits()
+
+// What the handover pack shows of the log.
+const { lookUp } = usePhotos()
+const photoIds = computed(() => (bench.job ? photosOf(bench.job.log).slice(-6) : []))
+watch(photoIds, (ids) => lookUp(ids), { immediate: true })
 
 const paper = ref<keyof typeof PAPERS>(settings.terms === 'en-US' ? 'letter' : 'a4')
 const showing = ref<SheetId>()
@@ -39,7 +44,7 @@ function setQuote(field: keyof Build['quote'], to: number) {
 
 const letter = computed(() => bench.job!.letter)
 const firstLine = (text: string) => text.split('\n')[0]!.slice(0, 60)
-function write(field: 'from' | 'to' | 'number', to: string) {
+function write(field: 'from' | 'to' | 'number' | 'warranty', to: string) {
   setJob(`letter.${field}`, firstLine(letter.value[field]), firstLine(to), (draft) => (draft.letter[field] = to))
   // The next job is from the same people.
   if (field === 'from') settings.use({ letterhead: to })
@@ -99,6 +104,14 @@ const holds = (days: number) =>
         @update:model-value="(v) => write('to', v)"
       />
     </div>
+    <NameField
+      :label="say('build.letter.warrantyIs')"
+      :model-value="letter.warranty"
+      :most="600"
+      :rows="2"
+      empty
+      @update:model-value="(v) => write('warranty', v)"
+    />
     <p class="text-12 text-ink-3">{{ say('build.letter.names') }}</p>
     <button v-if="letter.from === '' && settings.letterhead !== ''" type="button" class="btn" @click="write('from', settings.letterhead)">
       {{ say('build.letter.last') }}

@@ -1,10 +1,13 @@
-import { careTasks, shutDownSteps } from '#core/care'
+import { careDue, careTasks, shutDownSteps } from '#core/care'
+import { dayOfClock } from '#core/log'
 import { frostSeason } from '#core/rain'
 import type { Block } from '~/sheets/sheet'
 import { useSchemeFigures } from './useSchemeFigures'
 import { useQuotation } from './useQuotation'
 import { INNER, useWords } from './useWords'
 
+/** As many photos as fill a page. */
+const MOST_PHOTOS = 6
 const CAUTIONS = ['notDrinking', 'children', 'weight', 'localRules', 'neverInside', 'ladder', 'electric', 'plumber'] as const
 
 /** What stays with those who live with it: what it does and costs, how it is cared for, what to be careful of, whom to ask. */
@@ -16,14 +19,21 @@ export function useHandover() {
   const { figures } = useSchemeFigures()
   const { quoted } = useQuotation()
   const plates = usePlates()
-  const { rhythm } = useLogWords()
+  const { rhythm, day, moment } = useLogWords()
+  const { pictures, sizes } = usePhotos()
   const { readyLines } = useLeaveReady()
 
   /** Care of the parts that this scheme has, as the log keeps it; and what frost asks for, in order. */
   function care(): Block[] {
     const { scheme, job } = bench
     if (!scheme || !job) return []
-    const tasks = careTasks(scheme, job.site).map((task) => `${say(`care.kind.${task.kind}`, task.values)}: ${rhythm(task)}`)
+    // Dated from today, or from the last time that the log has it done.
+    const today = dayOfClock(new Date())
+    const due = careDue(careTasks(scheme, job.site), job.log.entries, today, { start: today, depths: [] }, today)
+    const tasks = due.map(({ task, due: first }) => {
+      const said = `${say(`care.kind.${task.kind}`, task.values)}: ${rhythm(task)}`
+      return first === undefined ? said : say('build.careFirst', { task: said, day: day(first) })
+    })
     const season = frostSeason(job.site)
     const steps = season ? shutDownSteps(scheme).map(({ kind, values }) => say(`season.shut-down.${kind}`, values)) : []
     return [
@@ -36,10 +46,11 @@ export function useHandover() {
     heading('caution.title'),
     ...CAUTIONS.map((each): Block => ({ kind: 'caution', text: say(`build.caution.${each}`) })),
   ]
-  /** Whom to ask later on, where somebody has put their name to it. */
+  /** What is promised, and whom to ask later on, where somebody has put their name to it. */
   const builtBy = (): Block[] => {
-    const { from } = bench.job!.letter
-    return from === '' ? [] : [heading('build.letter.ask'), { kind: 'list', items: [from.replace(/\s*\n\s*/g, ', ')] }]
+    const { from, warranty } = bench.job!.letter
+    const ask: Block[] = from === '' ? [] : [heading('build.letter.ask'), { kind: 'list', items: [from.replace(/\s*\n\s*/g, ', ')] }]
+    return warranty === '' ? ask : [heading('build.letter.warranty'), { kind: 'text', text: warranty }, ...ask]
   }
   /** What was left, or is to be left, for one more vessel of each store. */
   function ready(): Block[] {
@@ -49,6 +60,18 @@ export function useHandover() {
   }
   /** Care, what is ready for more, cautions and whom to ask. */
   const keeping = (): Block[] => [...care(), ...ready(), ...cautions(), ...builtBy()]
+
+  /** The last photos of the log, newest first. */
+  function photos(): Block[] {
+    const kept = (bench.job?.log.entries ?? []).flatMap(({ at, photos: own = [] }) =>
+      own.flatMap((id) => (pictures.has(id) ? [{ id, at }] : [])),
+    )
+    const shown = kept
+      .slice(-MOST_PHOTOS)
+      .toReversed()
+      .map(({ id, at }) => ({ url: pictures.get(id)!, ...(sizes.get(id) ?? { width: 4, height: 3 }), caption: moment(at) }))
+    return shown.length > 0 ? [heading('build.photos'), { kind: 'photos', photos: shown }] : []
+  }
 
   function customer(): Block[] {
     const asked = quoted()
@@ -71,5 +94,5 @@ export function useHandover() {
       ...keeping(),
     ]
   }
-  return { keeping, customer }
+  return { keeping, photos, customer }
 }

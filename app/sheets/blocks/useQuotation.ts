@@ -2,7 +2,7 @@ import { quote, workHours } from '#core/build'
 import { share } from '#core/units/quantity'
 import type { Block } from '~/sheets/sheet'
 import { useSchemeFigures } from './useSchemeFigures'
-import { useWords } from './useWords'
+import { INNER, useWords } from './useWords'
 
 /** What an installer asks for it. */
 export function useQuotation() {
@@ -10,7 +10,8 @@ export function useQuotation() {
   const { say } = useSay()
   const { sayWords } = useBuildWords()
   const { money, exact } = useMoney()
-  const { heading, plain, twoColumns, amount, day } = useWords()
+  const { heading, plain, twoColumns, amount, day, drawn } = useWords()
+  const plates = usePlates()
   const { figures } = useSchemeFigures()
 
   const quoted = () => {
@@ -24,15 +25,11 @@ export function useQuotation() {
       tax: order.tax,
     })
   }
-  /** Whom it is from and to, what it is known by, and until when it holds. */
+  /** What it is known by, and until when it holds; whom it is from and to stands at its head. */
   function letterhead(until: Date): Block {
-    const { from, to, number } = bench.job!.letter
+    const { number } = bench.job!.letter
     const known = [...(number === '' ? [] : [say('build.letter.number', { number })]), say('build.letter.until', { until: day(until) })]
-    const cells = [
-      ['from', from],
-      ['to', to],
-      ['known', known.join('\n')],
-    ].filter(([, text]) => text !== '')
+    const cells = [['known', known.join('\n')]]
     return {
       kind: 'table',
       columns: cells.map(([name]) => ({ title: say(`build.letter.${name}`), share: 1 })),
@@ -48,6 +45,7 @@ export function useQuotation() {
     const phases = [...new Set(steps.filter(({ minutes, phase }) => minutes > 0 && phase !== 'before').map(({ phase }) => phase))]
     return [
       letterhead(until),
+      ...drawn(plates.sections(INNER.width, 118).slice(0, 1)),
       plain('build.quoteFor', { job: bench.job!.name, scheme: bench.scheme!.name }),
       twoColumns(
         [

@@ -56,5 +56,10 @@ export function useShopping() {
       },
     ]
   }
-  return { shopping }
+  /** What it is made of, by where it was bought: nothing to tick and nothing to pay. */
+  const partsIn = (): Block[] =>
+    shopping(false)
+      .slice(0, -2)
+      .map((block) => (block.kind === 'table' ? { ...block, boxes: false } : block))
+  return { shopping, partsIn }
 }

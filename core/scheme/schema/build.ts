@@ -107,7 +107,14 @@ export type Build = InferType<typeof build>
 export type JointChoice = Build['joints'][number]
 
 /** Whom a quotation is from and to, several lines each; its number, and for how many days it holds. */
-export const letter = record({ from: text(400), to: text(400), number: text(40), validDays: amount(1, 365) })
+export const letter = record({
+  from: text(400),
+  to: text(400),
+  number: text(40),
+  validDays: amount(1, 365),
+  /** What is promised to the customer, and whom to call. */
+  warranty: text(600),
+})
 export type Letter = InferType<typeof letter>
 
 /** A fitting of the reader's own, beside the catalogue. */
