@@ -232,6 +232,24 @@ test.describe('the boathouse is built', () => {
     }
   })
 
+  test('a tick comes off when the plan changes what it was ticked for, and says so', async ({ page }) => {
+    await openBuild(page, 'Withy Hard boathouse', 'Order of work')
+    const base = page.locator('[data-step="base:butt"]')
+    await base.getByRole('checkbox').check()
+    await expect(base.getByRole('checkbox')).toBeChecked()
+    await page.getByRole('button', { name: 'Build', exact: true }).click()
+    await page.keyboard.press('5')
+    const stand = page.getByLabel('Stand height', { exact: true })
+    await stand.fill('515')
+    await stand.blur()
+    await page.keyboard.press('b')
+    await page.getByRole('tab', { name: 'Order of work' }).click()
+    await expect(base).toContainText('It was ticked for other figures')
+    await expect(base.getByRole('checkbox')).not.toBeChecked()
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(base.getByRole('checkbox')).toBeChecked()
+  })
+
   for (const [size, viewport] of [
     ['a desk', { width: 1280, height: 800 }],
     ['a phone', { width: 390, height: 844 }],

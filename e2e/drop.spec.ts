@@ -89,9 +89,30 @@ test('a wrong second measurement is caught before the saw, and a third one settl
   await expect(page.getByText('Two of three agree, and with the plan: you may cut.')).toBeVisible()
   await open(page, 'Ring trough')
   await put(page, 'Upper mark', '1,345')
-  await expect(page.getByText(/Do not cut: the plan had this mark at 1,355\smm when it was measured, and has it at 1,345\smm now/).first()).toBeVisible()
+  await expect(
+    page.getByText(/Do not cut: the plan had this mark at 1,355\smm when it was measured, and has it at 1,345\smm now/).first(),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'Rub out', exact: true }).click()
   await expect(page.getByText('Mark the pipe, then write down what the tape reads.')).toBeVisible()
+})
+
+test('a mend that moves a mark which was measured asks first, and leaves it where it was when told to', async ({ page }) => {
+  await openJob(page, NAME)
+  await open(page, 'Ring trough')
+  // So high that the butt would run over at its rim first: a snag with a mend that lowers the mark.
+  await put(page, 'Upper mark', '1,400')
+  await put(page, 'First measurement', '1,400')
+  await put(page, 'Second measurement', '1,400')
+  await expect(page.getByText('They agree, and with the plan: you may cut.')).toBeVisible()
+  const mend = page.getByRole('button', { name: /^Mend: / }).first()
+  await mend.click()
+  await expect(page.getByText('This mark was measured already: it has to be measured again.').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Leave it' }).click()
+  await expect(page.getByLabel('Upper mark')).toHaveValue(/1,400/)
+  await mend.click()
+  await page.getByRole('button', { name: 'Move it all the same' }).click()
+  await expect(page.getByLabel('Upper mark')).not.toHaveValue(/1,400/)
+  await expect(page.getByText(/Do not cut: the plan had this mark at 1,400\smm/).first()).toBeVisible()
 })
 
 test('nonsense is told in its place, and the old value stands', async ({ page }) => {

@@ -27,13 +27,14 @@ export function useBuildWords() {
     })
 
   /** A cut with its sum, every figure on the grid of a tape, so that the sum is true on the page. */
-  function sayCut(cut: Cut): { length: string; gap: string; sum: string } {
+  function sayCut(cut: Cut): { length: string; sum: string } {
     const { length: long, gap, depths, relief, slack } = cutSum(cut, settings.system === 'metric' ? 0.001 : INCH / 8)
-    const values = { gap: length(gap), upper: length(depths[0]), lower: length(depths[1]) }
+    // What is nought is not told.
+    const more = (sign: string, metres: number) => (metres > 0 ? ` ${sign} ${text(length(metres))}` : '')
+    const slackSaid = slack > 0 ? say('build.slackSum', { slack: length(slack) }) : ''
     return {
       length: text(length(long)),
-      gap: text(length(gap)),
-      sum: say(slack > 0 ? 'build.insertSumSlack' : 'build.insertSum', { ...values, relief: length(relief), slack: length(slack) }),
+      sum: `${text(length(gap))}${depths.map((depth) => more('+', depth)).join('')}${more('−', relief)}${slackSaid}`,
     }
   }
 

@@ -58,6 +58,50 @@ async function boxesOf(bytes: Uint8Array, number: number) {
 }
 
 describe('a sheet as PDF', () => {
+  /** A JPEG of one white pixel. */
+  const PIXEL =
+    'data:image/jpeg;base64,/9j/4AAQSkZJRgABAQEASABIAAD/2wBDAP//////////////////////////////////////////////////////////////////////////////////////wgALCAABAAEBAREA/8QAFBABAAAAAAAAAAAAAAAAAAAAAP/aAAgBAQABPxA='
+  it('has who made it and for whom at its head, a place to sign, and its photos inside', async () => {
+    const made = await sheetPdf(
+      {
+        ...sheet([]),
+        head: { from: ['Two Ladders', '4 Cooper Steps'], to: ['The dyers'] },
+        blocks: [
+          { kind: 'signature', lines: ['Tested by', 'Date'] },
+          { kind: 'photos', photos: [{ url: PIXEL, width: 4, height: 3, caption: 'The first rain' }] },
+        ],
+      },
+      'a4',
+      fonts,
+    )
+    const pdf = await getDocumentProxy(made.slice())
+    const { text } = await extractText(pdf, { mergePages: true })
+    for (const words of ['Two Ladders', '4 Cooper Steps', 'The dyers', 'Tested by', 'Date', 'The first rain']) expect(text).toContain(words)
+    const { OPS } = await getResolvedPDFJS()
+    const { fnArray } = await (await pdf.getPage(1)).getOperatorList()
+    expect(fnArray.filter((fn) => fn === OPS.paintImageXObject)).toHaveLength(1)
+  })
+
+  it('makes a drawing somewhat smaller rather than leave half a page empty, but none at true scale', async () => {
+    const tall = (trueScale: boolean): Plate => ({
+      id: 'p',
+      title: 'P',
+      width: 100,
+      height: 120,
+      marks: [],
+      ...(trueScale ? { trueScale } : {}),
+    })
+    const pages = async (trueScale: boolean) =>
+      (
+        await PDFDocument.load(
+          await sheetPdf({ ...sheet([]), blocks: [0, 1].map(() => ({ kind: 'plate' as const, plate: tall(trueScale) })) }, 'a4', fonts),
+        )
+      ).getPageCount()
+    // 263 mm of page hold one of 129 mm and one of 0.8 of that.
+    expect(await pages(false)).toBe(1)
+    expect(await pages(true)).toBe(2)
+  })
+
   it('draws templates at true scale, every hole at its width, the check line 100 mm long (read back by a PDF library)', async () => {
     const bytes = await sheetPdf(sheet(templates), 'letter', fonts)
     const found = (await Promise.all(templates.map((_, i) => boxesOf(bytes, i + 2)))).flatMap(({ boxes }) => boxes)
@@ -68,6 +112,8 @@ describe('a sheet as PDF', () => {
         true,
       )
     expect(found.some(({ width, height }) => Math.abs(width - 100) < 0.01 && height < 0.01)).toBe(true)
+    // And down the page: a printer may stretch one way only.
+    expect(found.some(({ width, height }) => Math.abs(height - 100) < 0.01 && width < 0.01)).toBe(true)
   })
 
   it.each(['a4', 'letter'] as const)(

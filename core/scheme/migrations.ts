@@ -221,6 +221,7 @@ const jobToVersion7 = (job: Loose): Loose => ({ ...job, log: { entries: [], tick
  */
 const jobToVersion8 = (job: Loose): Loose => ({
   ...job,
+  shelf: each(job.shelf, (line) => asVersion8(line, job.system)),
   letter: { ...letterDefaults(), ...(isLoose(job.letter) ? job.letter : {}) },
   schemes: each(job.schemes, (scheme) => {
     const build = isLoose(scheme.build) ? scheme.build : {}
@@ -230,10 +231,32 @@ const jobToVersion8 = (job: Loose): Loose => ({
     return {
       ...scheme,
       drops: each(scheme.drops, ({ kerf: _, ...drop }) => drop),
-      build: { ...build, ...(chosen !== undefined && build.kerf === VERSION_7_KERF ? { kerf: chosen } : {}) },
+      build: {
+        ...build,
+        lines: each(build.lines, (line) => asVersion8(line, job.system)),
+        ...(chosen !== undefined && build.kerf === VERSION_7_KERF ? { kerf: chosen } : {}),
+      },
     }
   }),
 })
+/**
+ * What somebody pays for a thing, and would have of it, under the name that the thing has now: bends by their turn, blocks and
+ * slabs by their size, a drain's valve by its thread.
+ */
+function asVersion8(line: Loose, system: unknown): Loose {
+  if (typeof line.item !== 'string') return line
+  const imperial = system === 'imperial'
+  const [, plain, there = ''] = /^(.*?)(:there)?$/.exec(line.item)!
+  const sized: Record<string, string> = {
+    'base:blocks': imperial ? 'base:blocks:406:203:203' : 'base:blocks:440:215:215',
+    'base:halfBlocks': imperial ? 'base:halfBlocks:406:203:102' : 'base:halfBlocks:440:215:100',
+    'base:cap': imperial ? 'base:cap:610:610:51' : 'base:cap:600:600:50',
+    drainValve: imperial ? 'drainValve:npt:3/4' : 'drainValve:bsp:3/4',
+  }
+  const item = sized[plain!] ?? (/^bend:[^:]+:[^:]+$/.test(plain!) ? `${plain}:90` : plain)
+  return { ...line, item: `${item}${there}` }
+}
+
 /** What version 7 began with, m. */
 const VERSION_7_KERF = 0.0015
 

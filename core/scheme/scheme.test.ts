@@ -265,6 +265,59 @@ describe('a file of version 6', () => {
   })
 })
 
+describe('a file of version 7', () => {
+  const older = readFileSync(new URL('./older/version7.cask.json', import.meta.url), 'utf8')
+  interface Seven {
+    shelf: object[]
+    schemes: { drops: { kerf: number; marks: object }[]; build: { kerf: number; lines: object[]; done: object[] } }[]
+  }
+  const raw = () => JSON.parse(older) as { job: Seven }
+  const with7 = (change: (job: Seven) => void) => {
+    const file = raw()
+    change(file.job)
+    return read(JSON.stringify(file)).job
+  }
+  it('has one saw: the bench’s own, as it was typed', () => {
+    const { job } = read(older)
+    expect(job.schemes[0]!.build.kerf).toBe(0.003)
+    expect(job.schemes[0]!.drops.some((drop) => 'kerf' in drop)).toBe(false)
+  })
+  it('or a pipe’s, where somebody chose that and left the bench’s as it was', () => {
+    const job = with7(({ schemes }) => {
+      schemes[0]!.build.kerf = 0.0015
+      schemes[0]!.drops[0]!.kerf = 0.002
+    })
+    expect(job.schemes[0]!.build.kerf).toBe(0.002)
+  })
+  it('keeps its readings and its ticks, whose plan nobody knows', () => {
+    const { drops, build } = read(older).job.schemes[0]!
+    expect(drops[0]!.marks).toEqual({ reference: 'paving', measured: [1.355, 1.355], planned: undefined })
+    expect(build.done.map(({ step, by }) => [step, by])).toEqual([
+      ['rules', undefined],
+      ['buy', undefined],
+    ])
+  })
+  it('keeps what somebody pays, under the names that things have now', () => {
+    const line = (item: string) => ({ item, owned: 1, price: 3, lead: 0, sold: 0 })
+    const job = with7((each) => {
+      each.shelf = [line('bend:metric:110'), line('base:blocks'), line('drainValve'), line('pipe:metric:110')]
+      each.schemes[0]!.build.lines = [{ item: 'base:cap', reuse: true, quantity: null }]
+    })
+    expect(job.shelf.map(({ item }) => item)).toEqual([
+      'bend:metric:110:90',
+      'base:blocks:440:215:215',
+      'drainValve:bsp:3/4',
+      'pipe:metric:110',
+    ])
+    expect(job.schemes[0]!.build.lines[0]!.item).toBe('base:cap:600:600:50')
+  })
+  it('once brought up comes back byte for byte', () => {
+    const { job, records } = read(older)
+    const text = writeJobFile(job, records)
+    expect(writeJobFile(read(text).job, records)).toBe(text)
+  })
+})
+
 interface Older {
   stores: {
     vessels: { id: string; place?: { along: number; out: number }; base: { height: number }; ports: { id: string; at: number }[] }[]
