@@ -1,13 +1,15 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
+import { assess } from '../assess'
 import { demoJobs } from '../demo'
-import { fitRecipe, TRAIN_RECIPES, withGoods } from '../edits'
+import { addVessel, arrangeStore, fitRecipe, TRAIN_RECIPES, withGoods } from '../edits'
 import { soldCutter } from '../parts'
 import { buildWaterPath } from '../path'
 import type { Device, Scheme } from '../scheme'
 import { INCH } from '../units/constants'
 import { isMoulded } from '../vessel'
-import { piecesOf, plainGround, planBuild, type BuildPlan } from './index'
+import { piecesOf, plainGround, planBuild, type BuildPlan, type Joint } from './index'
 
 const SYSTEMS = ['metric', 'imperial'] as const
 type System = (typeof SYSTEMS)[number]
@@ -109,16 +111,17 @@ describe('every opening of every part', () => {
   })
 })
 
+/** Fittings of a joint that lead from one pipe to another: neither what sits in a wall nor what only joins two of a kind. */
+const adaptersIn = ({ placed }: Joint): number =>
+  placed.filter(
+    ({ fitting: { ends } }) =>
+      (ends[0].type !== ends[1].type || ends[0].size !== ends[1].size) && ends.every(({ type }) => type !== 'wall'),
+  ).length
+
 describe('goods that are sold', () => {
   it('no chain crosses from one kind of pipe to another by more than two adapters', () => {
     for (const { plan, name } of all)
-      for (const { placed, key } of plan.assembly.joints) {
-        const adapters = placed.filter(
-          ({ fitting: { ends } }) =>
-            (ends[0].type !== ends[1].type || ends[0].size !== ends[1].size) && ends.every(({ type }) => type !== 'wall'),
-        )
-        expect(adapters.length, `${name}: ${key}`).toBeLessThanOrEqual(2)
-      }
+      for (const joint of plan.assembly.joints) expect(adaptersIn(joint), `${name}: ${joint.key}`).toBeLessThanOrEqual(2)
   })
   it('every hole is made with a cutter that the country sells (common practice)', () => {
     const off = (value: number, step: number) => Math.abs(value / step - Math.round(value / step))
@@ -151,6 +154,81 @@ describe('goods that are sold', () => {
       }
     }
     expect(seen).toBeGreaterThan(10)
+  })
+})
+
+/** A scheme that somebody might come to: a starter or a demo with a train, more vessels, put together this way or that, in either country's goods. */
+const anyBuilt = fc
+  .record({
+    base: fc.integer({ min: 0, max: ARRANGEMENTS.length - 1 }),
+    recipe: fc.option(fc.constantFrom(...TRAIN_RECIPES)),
+    more: fc.integer({ min: 0, max: 3 }),
+    arrangement: fc.constantFrom('linked-low' as const, 'cascade' as const, 'manifold' as const),
+    system: fc.constantFrom(...SYSTEMS),
+  })
+  .map(({ base, recipe, more, arrangement, system }) => {
+    let scheme = ARRANGEMENTS[base]!()
+    const [store] = scheme.stores
+    const drop = scheme.drops.find(({ end }) => end.kind === 'vessel' && store!.vessels.some(({ id }) => end.vessel === id))
+    if (recipe && drop && drop.end.kind === 'vessel')
+      scheme = fitRecipe(scheme, drop.id, drop.end.vessel, recipe, { flow: 0.8e-3, flush: 0.02, run: 2.5, system })
+    for (let i = 0; i < more; i++) scheme = addVessel(scheme, store!.id)
+    if (more > 0) scheme = arrangeStore(scheme, store!.id, arrangement)
+    return built(withGoods(scheme, system), system)
+  })
+
+describe('whatever somebody comes to', () => {
+  it('is joined without a chain of more than two adapters that is not told, and with nothing of the other country’s goods', () => {
+    const abroad = { metric: /sch40|npt|downpipe-rect|hose-thread/, imperial: /metric|bsp|downpipe-round|downpipe-square/ }
+    fc.assert(
+      fc.property(anyBuilt, ({ plan, scheme, system }) => {
+        // A thin hose that shares a hole with a wide pipe takes three; whoever builds it is told.
+        const told = assess(scheme, undefined, undefined, plainGround(system)).findings.filter(({ id }) => id === 'adaptersInARow')
+        expect(told.map(({ ids }) => ids.joint)).toEqual(
+          plan.assembly.joints.filter((joint) => adaptersIn(joint) > 2).map(({ key }) => key),
+        )
+        expect(plan.bill.lines.filter(({ item }) => abroad[system].test(item)).map(({ item, parts }) => [item, parts])).toEqual([])
+      }),
+      { numRuns: 60 },
+    )
+  })
+  it('has each part of the drawing bought once, and each hole made once', () => {
+    fc.assert(
+      fc.property(anyBuilt, ({ plan }) => {
+        const keys = plan.assembly.parts.map(({ key }) => key)
+        expect(new Set(keys).size).toBe(keys.length)
+        const drawn = plan.assembly.parts.flatMap((part) => (part.drawn ? [`${part.drawn.kind} ${part.drawn.id}`] : []))
+        expect(new Set(drawn).size).toBe(drawn.length)
+        const billed = plan.bill.lines.filter(({ kind }) => kind === 'part').flatMap(({ parts }) => parts)
+        for (const part of plan.assembly.parts) expect(billed.filter((key) => key === part.key).length, part.key).toBe(1)
+        const holes = plan.holes.map(({ key, role }) => `${key} ${role}`)
+        expect(new Set(holes).size).toBe(holes.length)
+      }),
+      { numRuns: 60 },
+    )
+  })
+  it('rests on or hangs from something: vessels on a base, the ground or one another, pipes in straps, brackets or holes', () => {
+    fc.assert(
+      fc.property(anyBuilt, ({ plan, scheme }) => {
+        const path = buildWaterPath(scheme)
+        for (const { vessel, foot, store } of path.vessels.values()) {
+          const below = vessel.on === undefined ? undefined : path.vessels.get(vessel.on)!
+          const base = vessel.base.parts.reduce((sum, { height }) => sum + height, 0)
+          const stands = below ? below.foot + below.vessel.body.height : vessel.base.ground
+          expect(foot).toBeCloseTo(stands + base, 9)
+          // A base that is not bare ground is made of something: its own, or the slab of a neighbour's that it shares.
+          if (base > 0.001 && vessel.base.parts.every(({ kind }) => kind !== 'deck'))
+            expect(plan.assembly.parts.some(({ key }) => store.vessels.some(({ id }) => key.startsWith(`base:${id}:`)))).toBe(true)
+        }
+        for (const device of scheme.drops.flatMap(({ devices }) => devices)) {
+          const has = (part: string) => plan.assembly.parts.find(({ key }) => key === `device:${device.id}:${part}`)
+          if (device.kind === 'carrying-pipe') expect(has('straps')!.quantity).toBeGreaterThanOrEqual(2)
+          if (device.kind === 'first-flush' && device.form !== 'tank')
+            expect(has('brackets')!.quantity).toBeGreaterThanOrEqual(2 * device.chambers)
+        }
+      }),
+      { numRuns: 60 },
+    )
   })
 })
 

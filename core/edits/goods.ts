@@ -1,7 +1,7 @@
 import { produce } from 'immer'
 import { GUTTER_SIZES, sizeOf, type GutterSize } from '../gutter/profiles'
 import { flangeReach, isOnTop } from '../layout'
-import { downpipeBores, trueBore } from '../parts'
+import { downpipeBores, isHoseBore, trueBore } from '../parts'
 import { INCH } from '../units/constants'
 import type { Gutter, Scheme, Vessel } from '../scheme'
 import type { UnitSystem } from '../units/quantity'
@@ -57,7 +57,8 @@ export function withGoods(scheme: Scheme, system: UnitSystem): Scheme {
     const { key: _, ...chosen } = instead
     return chooseVessel(current, vessel.id, chosen)
   }, scheme)
-  const pipe = (bore: number) => (bore < THIN ? bore : trueBore(bore, system))
+  /** Hose is sold alike everywhere; all else takes the country's own size. */
+  const pipe = (bore: number) => (isHoseBore(bore) ? bore : trueBore(bore, system))
   return produce(exchanged, (draft) => {
     for (const gutter of draft.gutters) {
       const size = gutterInstead(gutter, system)

@@ -30,3 +30,7 @@ export function soldBore(bore: number, system: UnitSystem, hose = true): { sold:
   const above = all.find((each) => each.bore > bore)
   return { sold, ...(below ? { below } : {}), ...(above ? { above } : {}) }
 }
+
+/** Whether hose of a bore is sold: alike in every country. */
+export const isHoseBore = (bore: number): boolean =>
+  Object.values(MEASURES.hose!).some((each) => Math.abs(each.bore - bore) <= AS_SOLD * bore)
