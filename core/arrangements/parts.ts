@@ -198,7 +198,7 @@ export const link = (id: string, from: string, to: string, kind: Link['kind'] = 
   bore: 0.0409,
   measured: undefined,
   via: undefined,
-  valve: 'open',
+  valve: kind === 'cascade' ? 'none' : 'open',
   ...more,
 })
 

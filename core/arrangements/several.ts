@@ -336,7 +336,7 @@ export const wetCarryToSeries = (): Scheme => {
   const tote = (id: string, inlet: number, over: number) =>
     vessel(
       id,
-      id,
+      titled(id),
       'tote-275',
       toteBase,
       [port('in', 'inlet', inlet, { bore: 0.0779 }), overflowPort(over, 0.0779), out(0.19), vent(1.105, 0.1)],
@@ -352,14 +352,23 @@ export const wetCarryToSeries = (): Scheme => {
       gutter('gutter-back', 'Back gutter', 10, [outlet('out-back', 0, 2.6, 'drop-back')]),
     ],
     drops: [
-      drop('drop-front', 'Front downpipe', [{ kind: 'screen', id: 'screen-front', mesh: 0.001, height: 0.05, bore: 0.1 }], {
-        kind: 'drop',
-        drop: 'drop-back',
-      }),
+      drop(
+        'drop-front',
+        'Front downpipe',
+        [{ kind: 'screen', id: 'screen-front', mesh: 0.001, height: 0.05, bore: 0.1 }, buried('bury-front')],
+        {
+          kind: 'drop',
+          drop: 'drop-back',
+        },
+      ),
       drop(
         'drop-back',
         'Back downpipe',
-        [{ kind: 'screen', id: 'screen-back', mesh: 0.001, height: 0.05, bore: 0.1 }, buried('bury')],
+        [
+          { kind: 'screen', id: 'screen-back', mesh: 0.001, height: 0.05, bore: 0.1 },
+          { kind: 'tee', id: 'join', height: 1.7, bore: 0.1036, spare: false },
+          buried('bury'),
+        ],
         into('settle'),
       ),
     ],

@@ -257,9 +257,9 @@ describe('the order of work', () => {
       for (const { id, tare } of scheme.stores.flatMap(({ vessels }) => vessels)) {
         const [drill, set] = ['drill', 'set'].map((kind) => plan.steps.findIndex((step) => step.id === `${kind}:${id}`))
         if (drill! < 0) continue
-        if (tare > 50) heavy++
-        expect(plan.steps[drill!]!.bench).toBe(tare <= 50)
-        expect(set! < drill!).toBe(tare > 50)
+        if (tare > 75) heavy++
+        expect(plan.steps[drill!]!.bench).toBe(tare <= 75)
+        expect(set! < drill!).toBe(tare > 75)
       }
     expect(heavy).toBeGreaterThan(5)
   })

@@ -90,9 +90,9 @@ interface Straight {
  *
  * Whole lengths need no sawing but at the rest; equal pieces would be sawn from a length each.
  */
-function gapsOf({ room, joined }: Straight, depth: number, relief: number, sold: number): number[] {
-  const coupling = 2 * depth + STOP
-  const ends = (n: number, i: number) => Number(i > 0 || joined[0]) + Number(i < n - 1 || joined[1])
+function gapsOf({ room, joined }: Straight, depth: number, relief: number, sold: number, laps: boolean): number[] {
+  const coupling = laps ? 0 : 2 * depth + STOP
+  const ends = (n: number, i: number) => Number(i > 0 ? !laps : joined[0]) + Number(i < n - 1 || joined[1])
   /** The gap that a whole length bridges as the piece at a place in a row. */
   const most = (n: number, i: number) => sold - ends(n, i) * (depth - relief / 2)
   const reach = (n: number) => Array.from({ length: n }, (_, i) => most(n, i)).reduce((sum, each) => sum + each, (n - 1) * coupling)
@@ -119,6 +119,8 @@ export function layRun(order: RunOrder, sold: number): Run {
   const flexible = pipe.type === 'hose'
   const depth = insertionOf(pipe, service)
   const relief = systemOf(pipe.type)?.relief ?? 0
+  // Crimped metal goes into itself, the upper piece into the lower: no coupling is sold for it.
+  const laps = pipe.type === 'downpipe-rect'
   const body = (each: Omit<Body, 'kind'>): Body => ({ kind: 'body', ...each })
   const taken = [...above, ...below, ...(middle ? [middle] : [])].reduce((sum, { length }) => sum + length, 0)
   const room = span - taken
@@ -132,10 +134,10 @@ export function layRun(order: RunOrder, sold: number): Run {
   let count = 0
   straights.forEach((straight, n) => {
     if (n > 0) items.push(body(middle!))
-    const gaps = flexible ? [straight.room] : gapsOf(straight, depth, relief, sold)
+    const gaps = flexible ? [straight.room] : gapsOf(straight, depth, relief, sold, laps)
     gaps.forEach((wanted, i) => {
       const gap = Math.max(0, wanted)
-      const held = [i > 0 || straight.joined[0], i < gaps.length - 1 || straight.joined[1]] as const
+      const held = [i > 0 ? !laps : straight.joined[0], i < gaps.length - 1 || straight.joined[1]] as const
       const depths = [held[0] ? depth : 0, held[1] ? depth : 0] as const
       // Half of the relief for each end that has a stop.
       const own = Math.min((relief / 2) * held.filter(Boolean).length, gap + depths[0] + depths[1])
@@ -149,7 +151,7 @@ export function layRun(order: RunOrder, sold: number): Run {
         slack,
         length: joinerLength(depths, gap, own) + slack,
       })
-      if (i < gaps.length - 1) items.push({ kind: 'body', of: COUPLING, length: 2 * depth + STOP })
+      if (i < gaps.length - 1 && !laps) items.push({ kind: 'body', of: COUPLING, length: 2 * depth + STOP })
     })
   })
   items.push(...below.map(body))

@@ -9,8 +9,9 @@ const LEANING = 1
 
 /** Families whose lid comes off whole. */
 const LIFTS_OFF = new Set<Vessel['family']>(['butt', 'slim-butt', 'bin'])
-/** The screw cap in the top of every tote, m. Common practice. */
+/** The screw cap in the top of every tote, m; six inches in another country. Common practice. */
 const TOTE_CAP = 0.15
+const ABOUT = 0.004
 
 /**
  * Whether an opening is the vessel's own, moulded or cut when it was made: nobody drills it. A tote's valve, a drum's bungs
@@ -18,7 +19,7 @@ const TOTE_CAP = 0.15
  */
 export function isMoulded({ family, stands }: Pick<Vessel, 'family' | 'stands'>, { role, bore }: Pick<Port, 'role' | 'bore'>): boolean {
   if (stands === 'upside-down') return role === 'outlet' || role === 'link'
-  if (family === 'tote') return role === 'outlet' || (role === 'lid' && bore <= TOTE_CAP + 1e-6)
+  if (family === 'tote') return role === 'outlet' || (role === 'lid' && bore <= TOTE_CAP + ABOUT)
   return family === 'tank' && role === 'lid'
 }
 

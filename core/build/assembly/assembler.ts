@@ -203,7 +203,15 @@ export class Assembler {
   /** What a pipe leads to: a port, another pipe's branch, or nothing that it could be joined to. */
   target(to: Target, through: PipeKind): Side | undefined {
     if (to.kind === 'vessel') return this.port(to.vessel, to.port, through)
-    return to.kind === 'drop' ? this.branch(to.drop) : undefined
+    return to.kind === 'drop' ? (this.branch(to.drop) ?? this.mouth(to.drop)) : undefined
+  }
+
+  /** The mouth of a downpipe that nothing from a gutter leads into: what comes goes in at its top. */
+  private mouth(dropId: string): Side | undefined {
+    const { scheme } = this.path
+    const drop = scheme.drops.find(({ id }) => id === dropId)
+    const fed = scheme.gutters.some(({ outlets }) => outlets.some((outlet) => outlet.drop === dropId))
+    return !drop || fed || drop.devices.length > 0 ? undefined : { part: `pipe:${drop.id}:0`, end: downpipeEnd(drop, 'female') }
   }
 
   private portEnd(vesselId: string, port: Port, through: PipeKind): End {

@@ -12,7 +12,8 @@ export function linkParts(make: Assembler): void {
     const run = make.path.layout.runs.get(runKey('link', link.id))!
     const key = drawnKey({ kind: 'link', id: link.id })
     make.pipe(key, 'cask', pipe, run.length, { drawn: { kind: 'link', id: link.id } })
-    const valved = link.valve !== 'none'
+    // What runs over from one to the next is never to be shut.
+    const valved = link.valve !== 'none' && link.kind !== 'cascade'
     if (valved)
       make.part({
         key: `${key}:valve`,

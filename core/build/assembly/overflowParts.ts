@@ -27,7 +27,8 @@ export function overflowParts(make: Assembler): void {
         shop: 'pipe',
         price: teePrice(pipe),
       })
-    if (route.screenedEnd)
+    // What ends in another pipe has no end that an insect gets in by.
+    if (route.screenedEnd && route.to.kind === 'ground')
       make.part({
         key: `${key}:screen`,
         station: 'spill',

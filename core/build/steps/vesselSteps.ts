@@ -6,8 +6,8 @@ import { drawnKey } from '../part'
 import { ONE_LIFTS, type Ground, type Order } from './order'
 import { WAITS } from './step'
 
-/** Heavier than two people lift, kg. Common practice. */
-const MACHINE = 2 * ONE_LIFTS
+/** Heavier than two people lift with a third to guide, kg. Common practice. */
+export const MACHINE = 3 * ONE_LIFTS
 
 /** Whatever was last done to the ground that a vessel stands on. */
 const groundOf = (order: Order, vesselId: string): string[] => {
