@@ -2,10 +2,12 @@ import type { Device, Drop } from '../scheme'
 import { cutSheet, endSheet, type CutSheet } from './cutSheet'
 import type { SectionLine } from './heights'
 
-/** Where the pipe is sawn off for a device that sits on its end, m above the paving: at the foot of the first plain stretch. */
+/** Where the pipe is sawn off for a device that sits on its end, m above the paving: at the foot of the plain stretch above it. */
 export function pipeEndFor({ id }: Pick<Device, 'id'>, line: SectionLine | undefined): number | undefined {
   if (!line?.fed || (line.intake.device && cutSheet(line.intake.drop, line.intake.device, line.kerf))) return undefined
-  const free = line.stretches.find(({ item, from, to }) => item === 'free' && from > to)
+  // The last plain stretch above it: what is let in higher up parts the pipe for itself.
+  const at = line.stretches.findIndex(({ device }) => device === id)
+  const free = line.stretches.slice(0, Math.max(0, at)).findLast(({ item, from, to }) => item === 'free' && from > to)
   const first = line.intake.drop.devices.find(({ kind }) => kind === 'first-flush' || kind === 'carrying-pipe' || kind === 'float-shut')
   return free && first?.id === id ? free.to : undefined
 }

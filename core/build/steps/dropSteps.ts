@@ -459,7 +459,10 @@ function linkSteps(order: Order, { path }: Ground, standing: string[]): void {
         on: name,
         minutes: 12 * links.length,
         hands: 2,
-        values: { count: count(links.length) },
+        values: {
+          count: count(links.length),
+          how: links.some(({ kind, valve }) => valve !== 'none' && kind !== 'cascade') ? 'valved' : 'plain',
+        },
         after: [...standing, ...sawnNew(order)],
         tools: ['level'],
         parts: links.map((link) => drawnKey({ kind: 'link', id: link.id })),
