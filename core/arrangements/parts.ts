@@ -59,6 +59,7 @@ export function roof(
 export const outlet = (id: string, at: number, height: number, drop: string, more: Partial<Outlet> = {}): Outlet => ({
   id,
   at,
+  was: undefined,
   height,
   bore: 0.063,
   strainer: false,

@@ -391,14 +391,20 @@ export const reworkedHouse = (): Scheme =>
       roof('front', 'Front', 18, 4.5, 'gutter-front', { cover: 'concrete-tile', pitch: 35, fouling: 'heavy' }),
     ],
     gutters: [
-      gutter('gutter-front', 'Front gutter', 18, [outlet('out-left', 0, 4.6, 'drop-left'), outlet('out-right', 18, 4.6, 'drop-right')], {
-        highPoints: [10],
-        profile: 'k-style',
-        width: 0.127,
-        sole: 0.085,
-        depth: 0.09,
-        guard: true,
-      }),
+      gutter(
+        'gutter-front',
+        'Front gutter',
+        18,
+        [outlet('out-left', 0, 4.6, 'drop-left'), outlet('out-right', 18, 4.6, 'drop-right', { was: 12.5 })],
+        {
+          highPoints: [10],
+          profile: 'k-style',
+          width: 0.127,
+          sole: 0.085,
+          depth: 0.09,
+          guard: true,
+        },
+      ),
     ],
     drops: [
       drop('drop-left', 'Left downpipe', [neck('neck-left'), carryingPipe('carry', 18, { bore: 0.1023, lowPoint: 3.8 })], {

@@ -36,6 +36,17 @@ function change<F extends Told, T extends Told>(
     if (found && hole) recipe(found, hole)
   })
 }
+/** Whether the outlet stays in the hole in which it was found. */
+function setMoves(to: 'stays' | 'moves') {
+  const { at } = design.value!.outlet
+  const from = design.value!.outlet.was === undefined ? 'stays' : 'moves'
+  change(
+    'outletIs',
+    say(`choice.outlet.${from}`),
+    say(`choice.outlet.${to}`),
+    (_, outlet) => (outlet.was = to === 'moves' ? at : undefined),
+  )
+}
 const limits = computed(() => {
   if (!design.value) return []
   const { limits: each, arriving } = design.value
@@ -125,6 +136,22 @@ function setWidth(width: number) {
       :least="0"
       :most="design.gutter.length"
       @update:model-value="(v) => change('outletAt', span(design!.outlet.at), span(v), (_, outlet) => void (outlet.at = v))"
+    />
+    <ChoiceField
+      :label="say('field.name.outletIs')"
+      :model-value="design.outlet.was === undefined ? 'stays' : 'moves'"
+      :options="(['stays', 'moves'] as const).map((value) => ({ value, label: say(`choice.outlet.${value}`) }))"
+      @update:model-value="setMoves"
+    />
+    <QuantityField
+      v-if="design.outlet.was !== undefined"
+      :label="say('field.name.outletWas')"
+      kind="span"
+      :model-value="design.outlet.was"
+      :least="0"
+      :most="design.gutter.length"
+      :note="say('gutter.oldHole')"
+      @update:model-value="(v) => change('outletWas', span(design!.outlet.was ?? 0), span(v), (_, outlet) => void (outlet.was = v))"
     />
     <QuantityField
       :label="say('field.name.outletHeight')"

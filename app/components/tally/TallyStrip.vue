@@ -20,15 +20,26 @@ const UNIT: Record<Key, (value: number) => Quantity> = {
   surplus: (litres) => volume(litres * LITRE),
 }
 
+/** Figures of which more is better; of the others less is. */
+const MORE_IS_BETTER = new Set<Key>(['kept', 'runoff', 'met', 'lasts'])
+interface Change {
+  text: string
+  way: '' | 'up' | 'down'
+  better: boolean
+}
 /** What the last edit changed, as "140 L more"; empty before the first edit and while the figure is still being reckoned. */
-function change(key: Key): { text: string; way: '' | 'up' | 'down' } {
+function change(key: Key): Change {
   const now = bench.tally[key]
   const before = bench.baseline[key]
-  if (!bench.lastEdit || now === undefined || before === undefined) return { text: '', way: '' }
+  if (!bench.lastEdit || now === undefined || before === undefined) return { text: '', way: '', better: false }
   const by = now - before
   const amount = key === 'met' ? say('tally.points', { n: Math.abs(Math.round(by * 1000) / 10) }) : text(UNIT[key](Math.abs(by)))
-  if (/^0\b(?![.,][1-9])/.test(amount)) return { text: say('tally.noChange'), way: '' }
-  return { text: say(by > 0 ? 'tally.more' : 'tally.less', { amount }), way: by > 0 ? 'up' : 'down' }
+  if (/^0\b(?![.,][1-9])/.test(amount)) return { text: say('tally.noChange'), way: '', better: false }
+  return {
+    text: say(by > 0 ? 'tally.more' : 'tally.less', { amount }),
+    way: by > 0 ? 'up' : 'down',
+    better: by > 0 === MORE_IS_BETTER.has(key),
+  }
 }
 
 const { between } = useBands()
@@ -100,10 +111,15 @@ const edited = computed(() =>
       <p v-else class="slab text-22">–</p>
       <p v-if="!compact" class="foot text-12 text-ink-3">
         <span class="note" :title="cell.note">{{ cell.key === 'runoff' ? cell.note : between(cell.key) || cell.note }}</span>
-        <b v-if="change(cell.key).text" class="delta font-semibold" :class="{ 'text-pencil': change(cell.key).way }">
+        <b
+          v-if="change(cell.key).text"
+          class="delta font-semibold"
+          :class="change(cell.key).way === '' ? '' : change(cell.key).better ? 'text-water' : 'text-pencil'"
+        >
           <svg v-if="change(cell.key).way" viewBox="0 0 10 10" class="mr-0.5 inline size-2.5 fill-current" aria-hidden="true">
             <path :d="change(cell.key).way === 'up' ? 'M5 1.5L9 8.5H1z' : 'M5 8.5L1 1.5H9z'" /></svg
-          >{{ change(cell.key).text }}
+          >{{ change(cell.key).text
+          }}<span v-if="change(cell.key).way" class="sr-only">, {{ say(change(cell.key).better ? 'tally.better' : 'tally.worse') }}</span>
         </b>
       </p>
     </div>

@@ -11,6 +11,7 @@ export const GUIDE = {
   stopEnd: 2.2,
   gutterSealant: 6,
   outlet: 5,
+  outletPatch: 4,
   downpipe: 5,
   bracket: 1.6,
   shoe: 3.5,

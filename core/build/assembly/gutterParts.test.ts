@@ -82,3 +82,36 @@ describe('a gutter on the bill', () => {
     expect(bought(buying(withGutters(boathouse, { material: 'plastic' })), 'gutterSealant')).toBe(0)
   })
 })
+
+describe('an outlet that is moved', () => {
+  const moved = (was: number | undefined, bought = false): Scheme => {
+    const scheme = ARRANGEMENTS[19]!()
+    const lines = bought ? [{ item: 'gutter:k-style:0.127:there', reuse: false, quantity: null }] : []
+    return {
+      ...scheme,
+      gutters: scheme.gutters.map((gutter) => ({
+        ...gutter,
+        outlets: gutter.outlets.map((outlet) => (outlet.id === 'out-right' ? { ...outlet, was } : outlet)),
+      })),
+      build: { ...scheme.build, lines },
+    }
+  }
+  const patches = (scheme: Scheme) => {
+    const { bill, steps } = planBuild(buildWaterPath(scheme), plainGround('metric'))
+    return {
+      bought: bill.lines.filter(({ item }) => item.startsWith('outletPatch:')).reduce((sum, { buy }) => sum + buy, 0),
+      sealant: bill.lines.some(({ item }) => item.startsWith('gutterSealant:')),
+      step: steps.find(({ kind }) => kind === 'outletMove'),
+    }
+  }
+  it('leaves a hole to be patched and sealed, and goes into a new one', () => {
+    const { bought, sealant, step } = patches(moved(12.5))
+    expect([bought, sealant]).toEqual([1, true])
+    expect(step!.values).toMatchObject({ was: { value: 12.5 }, at: { value: 18 } })
+    expect(step!.by).toEqual([12_500, 18_000, 63])
+  })
+  it('stays where it is by a finger, and in a gutter that is bought there is no old hole', () => {
+    for (const scheme of [moved(undefined), moved(17.96), moved(12.5, true)])
+      expect(patches(scheme)).toMatchObject({ bought: 0, step: undefined })
+  })
+})

@@ -1,5 +1,5 @@
 import { word } from '../../figures/told'
-import { bendsAlong, eavesAlong, gutterParts as partsAlong } from '../../gutter'
+import { bendsAlong, eavesAlong, gutterParts as partsAlong, isMoved } from '../../gutter'
 import { eaveSections } from '../../gutter/alongEave'
 import { length } from '../../units/quantity'
 import type { Assembler, PartDraft } from './assembler'
@@ -54,7 +54,17 @@ export function gutterParts(make: Assembler): void {
         unit: 'length',
         price: GUIDE.leafGuard,
       })
-    for (const outlet of gutter.outlets)
+    for (const outlet of gutter.outlets) {
+      // A gutter that is bought has no old holes.
+      if (found && isMoved(outlet)) {
+        along(`patch:${outlet.id}`, {
+          item: `outletPatch:${gutter.profile}:${size}`,
+          words: { id: 'part.outletPatch', values: width },
+          price: GUIDE.outletPatch,
+          found: false,
+        })
+        sealed ||= true
+      }
       make.drawn('outlet', outlet.id, {
         ...common,
         item: `outlet:${gutter.profile}:${outlet.bore.toFixed(3)}`,
@@ -62,6 +72,7 @@ export function gutterParts(make: Assembler): void {
         price: GUIDE.outlet,
         found,
       })
+    }
   }
   if (sealed)
     make.part({

@@ -1,7 +1,10 @@
-import { gutterParts as partsAlong, longestLeg } from '../../gutter'
-import { count, length } from '../../units/quantity'
-import { drawnKey } from '../part'
+import { gutterParts as partsAlong, isMoved, longestLeg } from '../../gutter'
+import { count, length, span } from '../../units/quantity'
+import { drawnKey, type Part } from '../part'
 import type { Draft, Ground, Order } from './order'
+
+/** Whether the gutter itself is not among what is bought for it. */
+const hungThere = (bought: readonly Part[], key: string) => !bought.some((part) => part.key === key)
 
 export function gutterSteps(order: Order, { path, assembly }: Ground): void {
   for (const gutter of path.scheme.gutters) {
@@ -39,8 +42,23 @@ export function gutterSteps(order: Order, { path, assembly }: Ground): void {
         tools: ['ladder', 'level'],
         parts: [key],
       })
+    // A gutter that stays, with an outlet that goes to another place along it: the old hole is closed first, and kept.
+    for (const outlet of hungThere(bought, key) ? gutter.outlets : [])
+      if (isMoved(outlet))
+        order.add({
+          ...common,
+          id: `move:${outlet.id}`,
+          kind: 'outletMove',
+          minutes: 75,
+          hands: 2,
+          values: { was: span(outlet.was!), at: span(outlet.at), bore: length(outlet.bore), how: gutter.material },
+          after: [key, 'buy'],
+          tools: ['hole-saw', 'file', 'ladder', 'drillDriver', 'screwdriver'],
+          parts: [drawnKey({ kind: 'outlet', id: outlet.id }), `${key}:patch:${outlet.id}`],
+          look: drawnKey({ kind: 'outlet', id: outlet.id }),
+        })
     // A gutter that stays, with an outlet that is new to it.
-    const hung = !bought.some((part) => part.key === key)
+    const hung = hungThere(bought, key)
     for (const { id, bore } of hung ? gutter.outlets : [])
       if (assembly.parts.some((part) => !part.there && part.key === drawnKey({ kind: 'outlet', id })))
         order.add({

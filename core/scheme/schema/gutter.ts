@@ -5,6 +5,8 @@ const outlet = record({
   id: id(),
   /** Distance along the gutter from its left end, m. */
   at: amount(0, 500),
+  /** Where its hole was found, m from the left end, where it is to be moved: that one is closed. */
+  was: amount(0, 500).optional().default(undefined),
   /** Height of the outlet above the paving, m. */
   height: height(),
   /** Inner diameter of the hole in the gutter floor, m. */
