@@ -140,14 +140,14 @@ export const toteEachEnd = (): Scheme =>
 
 export const fourTotesTwoSides = (): Scheme => {
   const side = (key: 'left' | 'right') => ({
-    section: roof(key, `${key} side`, 12, 3.5, `gutter-${key}`),
-    gutter: gutter(`gutter-${key}`, `${key} gutter`, 12, [outlet(`out-${key}`, key === 'left' ? 12 : 0, 3, `drop-${key}`)], {
+    section: roof(key, `${titled(key)} side`, 12, 3.5, `gutter-${key}`),
+    gutter: gutter(`gutter-${key}`, `${titled(key)} gutter`, 12, [outlet(`out-${key}`, key === 'left' ? 12 : 0, 3, `drop-${key}`)], {
       width: 0.125,
       depth: 0.0625,
     }),
     drop: drop(
       `drop-${key}`,
-      `${key} downpipe`,
+      `${titled(key)} downpipe`,
       [
         rainHead(`head-${key}`),
         handFlush(`flush-${key}`, 1.6),

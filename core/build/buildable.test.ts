@@ -237,7 +237,13 @@ describe('the order of work', () => {
   it.each(each)('speaks of what is there and of nothing else: %s', (_, { plan, scheme }) => {
     const vessels = scheme.stores.flatMap((store) => store.vessels)
     const devices = scheme.drops.flatMap((drop) => drop.devices)
-    expect(has(plan, 'meshes')).toBe(vessels.some(({ lid }) => lid === 'screened'))
+    expect(has(plan, 'meshes')).toBe(plan.assembly.parts.some(({ item }) => item === 'mesh'))
+    expect(has(plan, 'meshes')).toBe(
+      vessels.some(
+        ({ lid, family, ports }) =>
+          lid === 'screened' || (family !== 'tank' && ports.some(({ role, screened }) => role === 'lid' && screened)),
+      ),
+    )
     expect(has(plan, 'vents')).toBe(vessels.some(({ ports }) => ports.some(({ role }) => role === 'vent')))
     expect(has(plan, 'inside')).toBe(vessels.some(({ ports }) => ports.some(({ calmed }) => calmed)))
     expect(has(plan, 'head')).toBe(devices.some(({ kind }) => kind === 'rain-head'))

@@ -23,7 +23,7 @@ export function lineCut(line: SectionLine): CutSheet | undefined {
 }
 
 /** Devices that sit in the old pipe: behind a first flush or a pipe across there is none of it. */
-function inOldPipe(drop: Drop): Device[] {
+export function inOldPipe(drop: Drop): Device[] {
   const end = drop.devices.findIndex(({ kind }) => kind === 'first-flush' || kind === 'carrying-pipe')
   return end < 0 ? drop.devices : drop.devices.slice(0, end + 1)
 }

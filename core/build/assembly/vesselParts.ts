@@ -15,8 +15,11 @@ const FEWEST_SCREWS = 6
 
 /** Mesh over every opening of a screened lid, cut with its lap, and what holds it down: nothing that a finger lifts. */
 function closingParts(make: Assembler, vessel: Vessel, key: string): void {
-  if (vessel.lid !== 'screened') return
-  const openings = vessel.ports.filter(({ role }) => role === 'lid')
+  // A tank's manhole has its own strainer.
+  const openings = vessel.ports.filter(
+    ({ role, screened }) => role === 'lid' && (screened || vessel.lid === 'screened') && vessel.family !== 'tank',
+  )
+  if (vessel.lid !== 'screened' && openings.length === 0) return
   const across = openings.length > 0 ? openings.map(({ bore }) => bore) : [Math.min(vessel.body.width, vessel.body.depth)]
   make.part({
     key: `${key}:mesh`,

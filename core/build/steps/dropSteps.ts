@@ -1,4 +1,4 @@
-import { furtherCuts, pipeCuts, type CutSheet, type SectionLine } from '../../levels'
+import { furtherCuts, inOldPipe, pipeCuts, type CutSheet, type SectionLine } from '../../levels'
 import type { Device, DeviceOf, Drop } from '../../scheme'
 import { count, length } from '../../units/quantity'
 import { TRENCH } from '../assembly'
@@ -329,6 +329,7 @@ function trenchSteps(order: Order, drop: Drop, device: DeviceOf<'carrying-pipe'>
 function deviceSteps(order: Order, drop: Drop, fit: string): void {
   const key = drawnKey({ kind: 'drop', id: drop.id })
   const common = { phase: 'dry' as const, station: 'drop' as const, on: drop.name, after: [fit] }
+  const old = inOldPipe(drop)
   for (const device of drop.devices) {
     const look = deviceKey(device.id)
     if (device.kind === 'rain-head')
@@ -343,7 +344,8 @@ function deviceSteps(order: Order, drop: Drop, fit: string): void {
         parts: [look],
         look,
       })
-    if (LET_IN.has(device.kind))
+    // Only the old pipe is in clips; what is let into new pipe is joined with it.
+    if (LET_IN.has(device.kind) && old.includes(device))
       order.add({
         ...common,
         id: `clips:${device.id}`,

@@ -9,11 +9,11 @@ import { WAITS } from './step'
 const seeThrough = ({ light }: Vessel) => light === 'translucent' || light === 'clear' || light === 'clad'
 
 /** Screens, lids, light and labels: only what is there. */
-export function finishSteps(order: Order, { path }: Ground): void {
+export function finishSteps(order: Order, { path, assembly }: Ground): void {
   const set = order.of('vessel', 'waterways').filter((id) => id.startsWith('set:'))
   const own = { phase: 'finish' as const, station: 'cask' as const, after: set }
   const vessels = [...path.vessels.values()].map(({ vessel }) => vessel)
-  const meshed = vessels.filter(({ lid }) => lid === 'screened')
+  const meshed = vessels.filter(({ id }) => assembly.parts.some(({ key }) => key === `${drawnKey({ kind: 'vessel', id })}:mesh`))
   if (meshed.length > 0)
     order.add({
       ...own,
