@@ -70,6 +70,17 @@ export function testSteps(order: Order, { path }: Ground): void {
       after: [...fills, `tap:${tap.id}`],
       look: drawnKey({ kind: 'tap', id: tap.id }),
     })
+  for (const pump of path.scheme.pumps)
+    order.add({
+      ...own,
+      id: `pumpRuns:${pump.id}`,
+      kind: 'pumpRuns',
+      station: 'draw',
+      minutes: 10,
+      values: { how: pump.floatSwitch && pump.power !== 'hand' ? 'float' : 'plain' },
+      after: [...fills, `pump:${pump.id}`, `power:${pump.id}`],
+      look: drawnKey({ kind: 'pump', id: pump.id }),
+    })
   const over = order.add({
     ...own,
     id: 'overflowing',
@@ -85,7 +96,7 @@ export function testSteps(order: Order, { path }: Ground): void {
     station: 'drop',
     minutes: 20,
     values: { how: path.scheme.overflows.length > 0 ? 'overflow' : 'plain' },
-    after: [over, ...order.of('tests').filter((id) => id.startsWith('draw:'))],
+    after: [over, ...order.of('tests').filter((id) => /^(draw|pumpRuns):/.test(id))],
   })
   // Covered only when it has held water.
   for (const { name, devices } of path.scheme.drops)
