@@ -26,6 +26,7 @@ const STAGES = [
   'build',
   'arrangements',
   'edits',
+  'survey',
   'findings',
   'demo',
   'assess',

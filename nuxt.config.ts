@@ -50,7 +50,9 @@ export default defineNuxtConfig({
       license({ thirdParty: { output: (dependencies) => (bundled = [...bundled, ...dependencies]) } }),
       // The words of Build and of the log are fetched with a job, not with the jobs: see `app/build/layBuildWords.ts`.
       messages({
-        include: ['build', 'log'].map((folder) => fileURLToPath(new URL(`./app/locales/${folder}/*.json`, import.meta.url))),
+        include: ['build', 'log', 'survey', 'help', 'desk'].map((folder) =>
+          fileURLToPath(new URL(`./app/locales/${folder}/*.json`, import.meta.url)),
+        ),
         runtimeOnly: false,
         dropMessageCompiler: true,
       }),

@@ -166,7 +166,7 @@ test('the file goes out, and comes into another profile as the same bytes', asyn
   await openJobs(fresh)
   // The demo job of that name is there and differs: it asks.
   await fresh
-    .getByLabel('Bring in a job file')
+    .getByLabel('Import a job file')
     .setInputFiles({ name: first.name, mimeType: 'application/json', buffer: Buffer.from(first.text) })
   await fresh.getByRole('button', { name: 'Replace the one here' }).click()
   await expect(fresh.getByRole('heading', { name: NAME, level: 1 })).toBeVisible()
@@ -177,7 +177,7 @@ test('the file goes out, and comes into another profile as the same bytes', asyn
 test('a broken file changes nothing and says where it is broken', async ({ page }) => {
   await openJobs(page)
   const bring = (text: string) =>
-    page.getByLabel('Bring in a job file').setInputFiles({ name: 'job.cask.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+    page.getByLabel('Import a job file').setInputFiles({ name: 'job.cask.json', mimeType: 'application/json', buffer: Buffer.from(text) })
   const alert = page.getByRole('alert')
   await bring('{"hello": 1}')
   await expect(alert).toContainText('some other kind of file')
@@ -191,9 +191,9 @@ test('a broken file changes nothing and says where it is broken', async ({ page 
 
 test('a removed job can be put back', async ({ page }) => {
   await openJobs(page)
-  await page.getByRole('button', { name: `Remove ${NAME}` }).click()
+  await page.getByRole('button', { name: `Delete ${NAME}` }).click()
   await expect(page.getByRole('heading', { name: NAME })).toBeHidden()
-  await page.getByRole('button', { name: 'Put it back' }).click()
+  await page.getByRole('button', { name: 'Restore' }).click()
   await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
 })
 
@@ -206,7 +206,7 @@ test('it works without a signal once it has been loaded', async ({ page, context
   await context.setOffline(true)
   await page.reload()
   await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
-  await page.getByRole('link', { name: `Go on with ${NAME}` }).click()
+  await page.getByRole('link', { name: `Open ${NAME}` }).click()
   await settled(page)
   await context.setOffline(false)
 })
@@ -224,7 +224,7 @@ test.describe('a first visit', () => {
     await page.clock.install()
     await page.route('**/api/v1/welcome', (route) => route.abort())
     await page.goto('/')
-    await expect(page.getByRole('button', { name: 'Peg out a job' })).toBeVisible()
+    await expect(page.getByRole('button', { name: 'New job' })).toBeVisible()
     await page.clock.runFor(20_000)
     expect(await page.evaluate(() => localStorage.getItem('vernal-cask-welcomed'))).toBeNull()
     await page.unroute('**/api/v1/welcome')

@@ -277,7 +277,7 @@ test('the widened drop sheet with a whole train: no text on another, axe clean',
   await fit(page, 'Rain head, first flush with ball, pipe across', true)
   await settled(page)
   expect(await textFaults(page)).toEqual([])
-  await page.getByRole('button', { name: 'Widen' }).click()
+  await page.getByRole('button', { name: 'Expand' }).click()
   await settled(page)
   expect(await textFaults(page)).toEqual([])
   await axeClean(page)

@@ -133,7 +133,7 @@ test('the years are told by month and by year, the dry ones too', async ({ page 
 
 test('the import is corrected before anything is kept', async ({ page }) => {
   await openJob(page, 'Pear Lane tram-stop shelter', 'Sky')
-  await page.getByRole('button', { name: 'Bring in a record' }).click()
+  await page.getByRole('button', { name: 'Import a record' }).click()
   const lines = Array.from({ length: 12 }, (_, i) => `0${(i % 9) + 1}/0${(i % 3) + 1}/2020,${i * 10}`)
   await page.getByLabel('Or paste lines here').fill(lines.join('\n'))
   await expect(page.getByTestId('import-sum')).toBeVisible()
@@ -149,7 +149,7 @@ test('the import is corrected before anything is kept', async ({ page }) => {
 
 test('a record kept once serves another job', async ({ page }) => {
   await openJob(page, 'Pear Lane tram-stop shelter', 'Sky')
-  await page.getByRole('button', { name: 'Bring in a record' }).click()
+  await page.getByRole('button', { name: 'Import a record' }).click()
   await page.getByText('Records already here: 4').click()
   await page.getByRole('button', { name: 'Use Withy Hard, made record' }).click()
   await expect(page.getByText('Withy Hard, made record', { exact: true })).toBeVisible()

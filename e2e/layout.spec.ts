@@ -219,10 +219,11 @@ test('starters are looked for by what one has and what one wants', async ({ page
 
 test('an American job begins with American goods', async ({ page }) => {
   await openJobs(page)
-  await page.getByRole('button', { name: 'Peg out a job' }).click()
+  await page.getByRole('button', { name: 'New job' }).click()
   await page.getByLabel('Name of the job').fill('Creek shed')
   await page.getByLabel('Terms').selectOption({ label: 'American' })
-  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.getByRole('button', { name: 'Create job' }).click()
+  await page.getByRole('button', { name: 'To the drawing' }).click()
   await expect(page.getByRole('heading', { name: 'Creek shed', level: 1 })).toBeVisible()
   await goTo(page, 'Cask')
   await expect(page.getByLabel('Stand height', { exact: true })).toHaveValue('1 ft 4 in')

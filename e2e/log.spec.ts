@@ -290,7 +290,7 @@ test.describe('in the yard', () => {
 
   test('a system that stands opens with today; a gauge reading takes three touches besides its digits', async ({ page }) => {
     await openJobs(page)
-    await page.getByRole('link', { name: 'Go on with Pear Lane tram-stop shelter' }).tap()
+    await page.getByRole('link', { name: 'Open Pear Lane tram-stop shelter' }).tap()
     await expect(page.getByRole('heading', { name: /^Worth doing/ })).toBeVisible()
     const button = page.getByRole('button', { name: 'Rain gauge', exact: true })
     const box = (await button.boundingBox())!

@@ -22,9 +22,10 @@ for (const [size, viewport] of Object.entries({ desk: { width: 1280, height: 800
 
     test('a person makes a job from nothing with a record of their own, and takes it to another profile', async ({ page, browser }) => {
       await openJobs(page)
-      await page.getByRole('button', { name: 'Peg out a job' }).click()
+      await page.getByRole('button', { name: 'New job' }).click()
       await page.getByLabel('Name of the job').fill('Potting shed')
-      await page.getByRole('button', { name: 'Begin' }).click()
+      await page.getByRole('button', { name: 'Create job' }).click()
+      await page.getByRole('button', { name: 'To the drawing' }).click()
       await expect(page.getByRole('heading', { name: 'Potting shed', level: 1 })).toBeVisible()
 
       await goTo(page, 'Roof')
@@ -39,7 +40,7 @@ for (const [size, viewport] of Object.entries({ desk: { width: 1280, height: 800
       await expect(page.getByText('16.6 m² on plan', { exact: true })).toBeVisible()
 
       await goTo(page, 'Sky')
-      await page.getByRole('button', { name: 'Bring in a record' }).click()
+      await page.getByRole('button', { name: 'Import a record' }).click()
       await page.getByLabel('File').setInputFiles({ name: 'my gauge.csv', mimeType: 'text/csv', buffer: Buffer.from(ownRecord()) })
       await expect(page.getByTestId('import-sum')).toContainText('723 days, 2020-01-01 to 2021-12-31')
       await expect(page.getByText('Line 21:')).toBeVisible()
@@ -85,7 +86,7 @@ for (const [size, viewport] of Object.entries({ desk: { width: 1280, height: 800
       const fresh = await profile.newPage()
       await openJobs(fresh)
       await fresh
-        .getByLabel('Bring in a job file')
+        .getByLabel('Import a job file')
         .setInputFiles({ name: 'shed.cask.json', mimeType: 'application/json', buffer: Buffer.from(text) })
       await expect(fresh.getByRole('heading', { name: 'Potting shed', level: 1 })).toBeVisible()
       await settled(fresh)
@@ -97,8 +98,9 @@ for (const [size, viewport] of Object.entries({ desk: { width: 1280, height: 800
 
 test('a new job with nothing of its own already has an answer, and says its rain is made', async ({ page }) => {
   await openJobs(page)
-  await page.getByRole('button', { name: 'Peg out a job' }).click()
-  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.getByRole('button', { name: 'New job' }).click()
+  await page.getByRole('button', { name: 'Create job' }).click()
+  await page.getByRole('button', { name: 'To the drawing' }).click()
   await settled(page)
   await goTo(page, 'Sky')
   await expect(page.getByText('These years are made, not measured', { exact: false })).toBeVisible()
@@ -110,9 +112,9 @@ test('a new job with nothing of its own already has an answer, and says its rain
 
 test('a record that cannot be read says why, and nothing is changed', async ({ page }) => {
   await openJobs(page)
-  await page.getByRole('link', { name: 'Go on with Pear Lane tram-stop shelter' }).click()
+  await page.getByRole('link', { name: 'Open Pear Lane tram-stop shelter' }).click()
   await goTo(page, 'Sky')
-  await page.getByRole('button', { name: 'Bring in a record' }).click()
+  await page.getByRole('button', { name: 'Import a record' }).click()
   await page.getByLabel('File').setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: Buffer.from('hello\nworld\n') })
   await expect(page.getByRole('alert')).toContainText('No line in it has a date and a depth')
   await page.getByRole('button', { name: 'Close' }).click()

@@ -67,9 +67,10 @@ const standOf = async (page: Page) => baseHeight(((await rowOf(page))!.job.schem
 
 test('a name is data: one that looks like a code is shown as it stands, everywhere', async ({ page }) => {
   await openJobs(page)
-  await page.getByRole('button', { name: 'Peg out a job' }).click()
+  await page.getByRole('button', { name: 'New job' }).click()
   await page.getByLabel('Name of the job').fill('end:terrace')
-  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.getByRole('button', { name: 'Create job' }).click()
+  await page.getByRole('button', { name: 'To the drawing' }).click()
   await expect(page.getByRole('heading', { name: 'end:terrace', level: 1 })).toBeVisible()
   await page
     .locator('.strip')
@@ -83,7 +84,7 @@ test('a name is data: one that looks like a code is shown as it stands, everywhe
   await page.goto('/')
   await expect(page.getByRole('heading', { name: 'end:terrace' })).toBeVisible()
   await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
-  await expect(page.getByRole('link', { name: 'Go on with end:terrace' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Open end:terrace' })).toBeVisible()
 })
 
 test('a name with a character that nobody can see is refused where it is typed', async ({ page }) => {
@@ -140,7 +141,7 @@ test('a full disk is told at once, nothing that was made is let go, and a link a
   await told.getByRole('button', { name: 'Leave all the same' }).click()
   await expect(page.getByRole('heading', { name: NAME, level: 2 })).toBeVisible()
   await emptyDisk(page)
-  await page.getByRole('link', { name: `Go on with ${NAME}` }).click()
+  await page.getByRole('link', { name: `Open ${NAME}` }).click()
   await expect(grip(page)).toHaveAttribute('aria-valuenow', shown!)
   await saved(page)
   expect(Math.round((await standOf(page)) * 1000)).toBe(Number(shown))
@@ -149,9 +150,9 @@ test('a full disk is told at once, nothing that was made is let go, and a link a
 test('a new job, an import and a removal that cannot be kept are told, and the file is offered', async ({ page }) => {
   await openJobs(page)
   await fillDisk(page)
-  await page.getByRole('button', { name: 'Peg out a job' }).click()
+  await page.getByRole('button', { name: 'New job' }).click()
   await page.getByLabel('Name of the job').fill('Kiln shed')
-  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.getByRole('button', { name: 'Create job' }).click()
   const notice = page.getByRole('alert').filter({ hasText: 'Kiln shed' })
   await expect(notice).toContainText('quota')
   const download = page.waitForEvent('download')
@@ -159,13 +160,13 @@ test('a new job, an import and a removal that cannot be kept are told, and the f
   expect((await download).suggestedFilename()).toBe('Kiln shed.cask.json')
 
   const job = { ...demoJobs()[0]!, id: 'job-brought', name: 'Brought along' }
-  await page.getByLabel('Bring in a job file').setInputFiles({
+  await page.getByLabel('Import a job file').setInputFiles({
     name: 'brought.cask.json',
     mimeType: 'application/json',
     buffer: Buffer.from(writeJobFile(job, demoRecords())),
   })
   await expect(page.getByRole('alert').filter({ hasText: 'Brought along' })).toContainText('Nothing has been changed')
-  await page.getByRole('button', { name: `Remove ${NAME}` }).click()
+  await page.getByRole('button', { name: `Delete ${NAME}` }).click()
   await expect(page.getByRole('alert').filter({ hasText: NAME })).toBeVisible()
   await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
 
@@ -183,33 +184,33 @@ test('a browser that keeps nothing says so, on the jobs and on a new one', async
   })
   await page.goto('/')
   await expect(page.getByRole('alert').first()).toBeVisible()
-  await page.getByRole('button', { name: 'Peg out a job' }).click()
-  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.getByRole('button', { name: 'New job' }).click()
+  await page.getByRole('button', { name: 'Create job' }).click()
   await expect(page.getByRole('region', { name: 'Notices' }).getByRole('alert')).toContainText('could not be saved')
 })
 
 test('two jobs removed in a row are both in the bin, and come back', async ({ page }) => {
   await openJobs(page)
   for (const name of [NAME, 'Tannery Row dye studio']) {
-    await page.getByRole('button', { name: `Remove ${name}` }).click()
+    await page.getByRole('button', { name: `Delete ${name}` }).click()
     await expect(page.getByRole('heading', { name, level: 2 })).toBeHidden()
   }
-  await page.getByText('Removed jobs (2)').click()
-  await page.getByRole('button', { name: `Put back ${NAME}` }).click()
+  await page.getByText('Deleted jobs (2)').click()
+  await page.getByRole('button', { name: `Restore ${NAME}` }).click()
   await expect(page.getByRole('heading', { name: NAME, level: 2 })).toBeVisible()
   await page.reload()
-  await page.getByText('Removed jobs (1)').click()
+  await page.getByText('Deleted jobs (1)').click()
   const doomed = 'Delete Tannery Row dye studio for good'
   await page.getByRole('button', { name: doomed, exact: true }).click()
   await page.getByRole('button', { name: `Really ${doomed.charAt(0).toLowerCase()}${doomed.slice(1)}` }).click()
-  await expect(page.getByText('Removed jobs')).toBeHidden()
+  await expect(page.getByText('Deleted jobs')).toBeHidden()
 })
 
 test('a job removed in another tab says so where it is open, and can be kept after all', async ({ page, context }) => {
   await openJob(page, NAME)
   const other = await context.newPage()
   await openJobs(other)
-  await other.getByRole('button', { name: `Remove ${NAME}` }).click()
+  await other.getByRole('button', { name: `Delete ${NAME}` }).click()
   await expect(page.getByText('removed in another tab')).toBeVisible()
   await grip(page).focus()
   await page.keyboard.press('ArrowUp')
@@ -224,7 +225,7 @@ test('undo of one job is not offered in the next', async ({ page }) => {
   await page.keyboard.press('ArrowUp')
   await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled()
   await page.goBack()
-  await page.getByRole('link', { name: 'Go on with Pear Lane tram-stop shelter' }).click()
+  await page.getByRole('link', { name: 'Open Pear Lane tram-stop shelter' }).click()
   await expect(page.getByRole('heading', { name: /Pear Lane/, level: 1 })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled()
 })
@@ -299,7 +300,7 @@ test.describe('where a view fails', () => {
 
 test('a file far too large, and one of empty parts, are refused at once with a word', async ({ page }) => {
   await openJobs(page)
-  const bring = page.getByLabel('Bring in a job file')
+  const bring = page.getByLabel('Import a job file')
   const file = (text: string | Buffer) => ({ name: 'odd.cask.json', mimeType: 'application/json', buffer: Buffer.from(text) })
   await bring.setInputFiles(file(Buffer.alloc(49e6, 32)))
   await expect(page.getByRole('alert')).toContainText('49 MB')

@@ -31,7 +31,7 @@ export async function openJobs(page: Page) {
 
 export async function openJob(page: Page, name: string, station = 'Drop') {
   await openJobs(page)
-  await page.getByRole('link', { name: `Go on with ${name}` }).click()
+  await page.getByRole('link', { name: `Open ${name}` }).click()
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
   // A system that stands opens with today on a phone.
   if ((page.viewportSize()?.width ?? 0) < 768) {

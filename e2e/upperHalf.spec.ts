@@ -21,10 +21,11 @@ async function newJob(page: Page, name: string, american = false) {
     await page.getByLabel('Units', { exact: true }).selectOption('imperial')
     await page.keyboard.press('Escape')
   }
-  await page.getByRole('button', { name: 'Peg out a job' }).click()
+  await page.getByRole('button', { name: 'New job' }).click()
   await page.getByLabel('Name of the job').fill(name)
   await page.getByLabel('What is the water for?').selectOption('washing')
-  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.getByRole('button', { name: 'Create job' }).click()
+  await page.getByRole('button', { name: 'To the drawing' }).click()
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
 }
 const plan = (page: Page) => page.getByRole('group', { name: 'The roof from above' })
@@ -149,7 +150,7 @@ test.describe('desk', () => {
 
   test('bands are reckoned by themselves, and their running can be stopped', async ({ page }) => {
     await openJob(page, 'Withy Hard boathouse', 'Cask')
-    await page.getByRole('button', { name: 'Widen' }).click()
+    await page.getByRole('button', { name: 'Expand' }).click()
     await expect(page.getByText(/of 1000 made records/)).toBeVisible({ timeout: 20_000 })
     await page.getByRole('button', { name: 'Stop' }).click()
     await page.getByRole('button', { name: 'Reckon the bands' }).click()
@@ -173,7 +174,7 @@ test.describe('desk', () => {
     await type(page, 'In the gauge', '12 mm')
     await page.getByRole('button', { name: 'Put it down' }).click()
     await expect(page.getByText('3 May 2026, 7:00, 12 mm')).toBeVisible()
-    await page.getByRole('button', { name: 'Bring in a record' }).click()
+    await page.getByRole('button', { name: 'Import a record' }).click()
     await page.getByText(/^Records already here/).click()
     await page.getByRole('checkbox', { name: 'Withy Hard, made record' }).check()
     await page.getByRole('checkbox', { name: 'Gauge of Withy Hard boathouse' }).check()
@@ -198,7 +199,7 @@ test.describe('nonsense', () => {
     await page.getByText('The place: latitude and warmth').click()
     await type(page, 'Latitude', '95')
     await expect(page.getByText(/From [-−]90° to 90°, please/)).toBeVisible()
-    await page.getByRole('button', { name: 'Bring in a record' }).click()
+    await page.getByRole('button', { name: 'Import a record' }).click()
     await page.getByLabel('File').setInputFiles({ name: 'sea.csv', mimeType: 'text/csv', buffer: Buffer.alloc(49e6, 'x') })
     await expect(page.getByRole('alert')).toContainText('This file has 49 MB')
     await page.getByRole('button', { name: 'Close' }).click()

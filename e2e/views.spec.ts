@@ -52,7 +52,7 @@ for (const [size, viewport] of Object.entries(SIZES)) {
 test('the widened cask sheet: no text on another, axe clean', async ({ page }) => {
   await openJob(page, JOBS[0]!, 'Cask')
   await settled(page)
-  await page.getByRole('button', { name: 'Widen' }).click()
+  await page.getByRole('button', { name: 'Expand' }).click()
   await expect(page.getByText('The knee is near')).toBeVisible()
   await settled(page)
   expect(await textFaults(page)).toEqual([])

@@ -2,6 +2,8 @@ import british from '~/locales/build/en-GB.json'
 import american from '~/locales/build/en-US.json'
 import britishLog from '~/locales/log/en-GB.json'
 import americanLog from '~/locales/log/en-US.json'
+import britishSurvey from '~/locales/survey/en-GB.json'
+import americanSurvey from '~/locales/survey/en-US.json'
 
 /** What takes messages in: the library's own instance. */
 interface Words {
@@ -9,13 +11,13 @@ interface Words {
 }
 
 /**
- * Lays the words of Build and of the log beside the others: there are many of them, and the first view needs none. American is British with
+ * Lays the words of Build, of the log and of the survey beside the others: there are many of them, and the first view needs none. American is British with
  * the words that differ laid over it, here as everywhere.
  */
 export function layBuildWords({ mergeLocaleMessage }: Words): void {
-  for (const words of [british, britishLog]) {
+  for (const words of [british, britishLog, britishSurvey]) {
     mergeLocaleMessage('en-GB', words)
     mergeLocaleMessage('en-US', words)
   }
-  for (const words of [american, americanLog]) mergeLocaleMessage('en-US', words)
+  for (const words of [american, americanLog, americanSurvey]) mergeLocaleMessage('en-US', words)
 }

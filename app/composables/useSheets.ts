@@ -3,6 +3,7 @@ import { useSchemeFigures } from '~/sheets/blocks/useSchemeFigures'
 import { useHandover } from '~/sheets/blocks/useHandover'
 import { useQuotation } from '~/sheets/blocks/useQuotation'
 import { useShopping } from '~/sheets/blocks/useShopping'
+import { useSurveyList } from '~/sheets/blocks/useSurveyList'
 import { useWork } from '~/sheets/blocks/useWork'
 import { INNER, useWords } from '~/sheets/blocks/useWords'
 import type { Block, Sheet, SheetId } from '~/sheets/sheet'
@@ -19,6 +20,7 @@ export function useSheets() {
   const { numbered, order, tests } = useWork()
   const { quotation } = useQuotation()
   const { keeping, photos, customer } = useHandover()
+  const { surveyList, guesses } = useSurveyList()
   const plates = usePlates()
 
   /** What is still wrong with it, named before anybody builds by it. */
@@ -40,7 +42,9 @@ export function useSheets() {
   const lines = (text: string) => text.split('\n').flatMap((line) => (line.trim() === '' ? [] : [line.trim()]))
   const sections = () => drawn(plates.sections(INNER.width, 118))
   const BODIES: Record<SheetId, () => Block[]> = {
+    survey: surveyList,
     build: () => [
+      ...guesses(),
       ...snags(),
       ...sections(),
       numbered(),
@@ -49,10 +53,10 @@ export function useSheets() {
       heading('build.tab.order'),
       ...order(),
     ],
-    cuts: () => [...snags(), ...sections().slice(0, 1), ...cuts(), ...templates()],
-    shopping: () => shopping(true),
+    cuts: () => [...guesses(), ...snags(), ...sections().slice(0, 1), ...cuts(), ...templates()],
+    shopping: () => [...guesses(), ...shopping(true)],
     customer,
-    quote: quotation,
+    quote: () => [...guesses(), ...quotation()],
     handover: () => [
       heading('build.whatItDoes'),
       twoColumns(figures(true)),

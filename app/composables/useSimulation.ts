@@ -2,7 +2,8 @@ import * as Comlink from 'comlink'
 import { ensembleBands, type EnsembleAnswer } from '#core/balance'
 import type { Scheme } from '#core/scheme'
 import type { TrainWishes } from '#core/offers'
-import type { DropAnswer, SchemeFigures, SweepAnswer, WeighedOffer } from '#core/service'
+import type { DropAnswer, SchemeFigures, SweepAnswer, Weighed, WeighedOffer } from '#core/service'
+import type { SurveyedJob } from '#core/survey'
 import type { UnitSystem } from '#core/units/quantity'
 import { hire, LetGo, type Hired } from '~/workers/hire'
 import type { LivingJob } from '#core/living'
@@ -170,6 +171,13 @@ export function useSimulation() {
     return worker().ask((service) => service.figures(schemes, key))
   }
 
+  /** Which guesses matter most; undefined when their rain has changed meanwhile. */
+  async function weighGuesses(job: SurveyedJob, order: RainOrder): Promise<Weighed[] | undefined> {
+    const key = keyOf(order)
+    await bringRain(worker(), key, order)
+    return worker().ask((service) => service.weighGuesses(job, key))
+  }
+
   let dropTicket = 0
   /** Hose and first flush of one pipe over the years. */
   async function runDrop(scheme: Scheme, drop: string, system: UnitSystem, order: RainOrder): Promise<void> {
@@ -229,5 +237,5 @@ export function useSimulation() {
     state.progress = undefined
   }
 
-  return { state, run, runBands, runDrop, readLog, compare, offers, stop }
+  return { state, run, runBands, runDrop, readLog, compare, weighGuesses, offers, stop }
 }

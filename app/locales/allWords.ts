@@ -4,15 +4,18 @@ import britishRest from './en-GB.json'
 import americanRest from './en-US.json'
 import britishLog from './log/en-GB.json'
 import americanLog from './log/en-US.json'
+import britishSurvey from './survey/en-GB.json'
+import americanSurvey from './survey/en-US.json'
 
 /** All words of each language together, as a job's page has them; for the tests that read them whole. */
 export const british = {
   ...britishRest,
   ...britishLog,
+  ...britishSurvey,
   build: { ...britishRest.build, ...britishBuild.build },
   word: { ...britishRest.word, ...britishLog.word },
   working: { ...britishRest.working, ...britishLog.working },
   rule: { ...britishRest.rule, ...britishLog.rule },
   source: { ...britishRest.source, ...britishLog.source },
 }
-export const american = { ...americanRest, ...americanBuild, ...americanLog }
+export const american = { ...americanRest, ...americanBuild, ...americanLog, ...americanSurvey }

@@ -87,7 +87,7 @@ async function create() {
   const result = await notices.keep(message('notice.notBegun', { name: job.name }), () => repository.save(job, 0), [take])
   // Ask the browser not to clear what is kept here when it runs short of room; it may say no.
   void navigator.storage?.persist?.()
-  if (result.done && result.value.saved) await router.push(`/job/${job.id}`)
+  if (result.done && result.value.saved) await router.push(`/job/${job.id}?doing=survey`)
 }
 
 /** Fifty records of two centuries come to half of this, bytes. */
@@ -162,7 +162,7 @@ const picker = ref<HTMLInputElement>()
         class="only-heard"
         tabindex="-1"
         accept=".json,application/json"
-        :aria-label="say('jobs.bringIn')"
+        :aria-label="say('jobs.importFile')"
         @change="takeFile"
       />
     </header>

@@ -49,5 +49,5 @@ export interface Sheet {
   language: string
 }
 
-export const SHEET_IDS = ['build', 'cuts', 'shopping', 'customer', 'quote', 'handover'] as const
+export const SHEET_IDS = ['survey', 'build', 'cuts', 'shopping', 'customer', 'quote', 'handover'] as const
 export type SheetId = (typeof SHEET_IDS)[number]

@@ -3,10 +3,13 @@ import type { Terms, UnitSystem } from '#core/units/quantity'
 
 export type Theme = 'auto' | 'light' | 'dark'
 
-/** How this reader likes to see things; a job that is open brings its own terms and units. */
+/** How this reader likes to see things; a job that is open lends its own terms and units for as long. */
 export const useSettings = defineStore('settings', () => {
-  const terms = ref<Terms>('en-GB')
-  const system = ref<UnitSystem>('metric')
+  const ownTerms = ref<Terms>('en-GB')
+  const ownSystem = ref<UnitSystem>('metric')
+  const borrowed = shallowRef<{ terms: Terms; system: UnitSystem }>()
+  const terms = computed(() => borrowed.value?.terms ?? ownTerms.value)
+  const system = computed(() => borrowed.value?.system ?? ownSystem.value)
   const theme = ref<Theme>('auto')
   /** Name and address that the last quotation was from: the next job's is from the same. */
   const letterhead = ref('')
@@ -17,8 +20,8 @@ export const useSettings = defineStore('settings', () => {
     try {
       const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? '{}')
       if (typeof kept !== 'object' || kept === null) return
-      if ('terms' in kept && (kept.terms === 'en-GB' || kept.terms === 'en-US')) terms.value = kept.terms
-      if ('system' in kept && (kept.system === 'metric' || kept.system === 'imperial')) system.value = kept.system
+      if ('terms' in kept && (kept.terms === 'en-GB' || kept.terms === 'en-US')) ownTerms.value = kept.terms
+      if ('system' in kept && (kept.system === 'metric' || kept.system === 'imperial')) ownSystem.value = kept.system
       if ('theme' in kept && (kept.theme === 'light' || kept.theme === 'dark' || kept.theme === 'auto')) theme.value = kept.theme
       if ('letterhead' in kept && typeof kept.letterhead === 'string') letterhead.value = kept.letterhead.slice(0, 400)
     } catch {
@@ -30,7 +33,7 @@ export const useSettings = defineStore('settings', () => {
     try {
       localStorage.setItem(
         KEY,
-        JSON.stringify({ terms: terms.value, system: system.value, theme: theme.value, letterhead: letterhead.value }),
+        JSON.stringify({ terms: ownTerms.value, system: ownSystem.value, theme: theme.value, letterhead: letterhead.value }),
       )
     } catch {
       // Without storage the settings last as long as the page.
@@ -38,12 +41,18 @@ export const useSettings = defineStore('settings', () => {
   }
 
   function use(next: { terms?: Terms; system?: UnitSystem; theme?: Theme; letterhead?: string }) {
-    terms.value = next.terms ?? terms.value
-    system.value = next.system ?? system.value
+    ownTerms.value = next.terms ?? ownTerms.value
+    ownSystem.value = next.system ?? ownSystem.value
     theme.value = next.theme ?? theme.value
     letterhead.value = next.letterhead ?? letterhead.value
     keep()
   }
 
-  return { terms, system, theme, letterhead, load, use }
+  /** Terms and units of the job that is open, until it is closed. */
+  function borrow(from: { terms: Terms; system: UnitSystem }) {
+    borrowed.value = from
+  }
+  const giveBack = () => (borrowed.value = undefined)
+
+  return { terms, system, borrow, giveBack, theme, letterhead, load, use }
 })

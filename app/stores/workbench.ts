@@ -223,7 +223,7 @@ export const useWorkbench = defineStore('workbench', () => {
   /** Shows a document without making a step of it. */
   function put(next: Job) {
     job.value = next
-    settings.use({ terms: next.terms, system: next.system })
+    settings.borrow({ terms: next.terms, system: next.system })
     void loadRecord()
   }
 
@@ -593,6 +593,16 @@ export const useWorkbench = defineStore('workbench', () => {
     return simulation.readLog({ schemes, chosen, log, site }, id, today, order, await broughtForecast(today))
   }
 
+  /** Which of the measures that nobody took matter most; undefined while the job's rain is not at hand. */
+  async function weighGuesses() {
+    if (!job.value) return undefined
+    const { rain, site, seasonFactors, schemes, chosen, guessed } = job.value
+    const needs = recordOf(rain)
+    if (needs !== undefined && record.value?.id !== needs) return undefined
+    const order = { source: rain, record: record.value, place: { site, seasonFactors } }
+    return simulation.weighGuesses({ rain, schemes, chosen, guessed }, order)
+  }
+
   /** Takes a rain record into the job: kept for all jobs, chosen in this one. False where it could not be kept. */
   async function useRecord(next: RainRecord, gaps: 'leave-year-out' | 'generator' | 'dry'): Promise<boolean> {
     if (!(await keepingRecord(next)).done) return false
@@ -670,6 +680,7 @@ export const useWorkbench = defineStore('workbench', () => {
     useRecord,
     useGauge,
     readLog,
+    weighGuesses,
     fileText,
   }
 })

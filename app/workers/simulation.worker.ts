@@ -17,14 +17,17 @@ import {
   rainGround,
   storeGround,
   sweepInSlices,
+  weighGuesses,
   type BalanceAnswer,
   type DropAnswer,
   type RainGround,
   type SchemeFigures,
   type StormAnswer,
   type SweepAnswer,
+  type Weighed,
   type WeighedOffer,
 } from '#core/service'
+import type { SurveyedJob } from '#core/survey'
 import { living, type Living, type LivingJob } from '#core/living'
 import { climateOf, seedOf, simulatedForecast } from '#core/standIns'
 import type { UnitSystem } from '#core/units/quantity'
@@ -113,6 +116,11 @@ const service = {
   /** Schemes beside one another on one rain. */
   figures(schemes: readonly Scheme[], rainKey: string): SchemeFigures[] | undefined {
     return rain?.key === rainKey ? schemes.map((scheme) => answerFigures(scheme, rain!.ground)) : undefined
+  },
+
+  /** Which of the measures that were guessed matter most. */
+  weighGuesses(job: SurveyedJob, rainKey: string): Weighed[] | undefined {
+    return rain?.key === rainKey ? weighGuesses(job, rain.ground) : undefined
   },
 
   /** What the years say of one pipe's train. */

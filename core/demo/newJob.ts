@@ -3,10 +3,11 @@ import { withGoods } from '../edits'
 import { INCH } from '../units/constants'
 import { cutMarks } from '../levels/cutMarks'
 import { jobDefaults, type Job, type Use } from '../scheme'
+import { allGuessed } from '../survey'
 import type { Terms } from '../units/quantity'
 
 /**
- * A fresh job with defaults all the way down: one roof, one butt, rain from a yearly total.
+ * A fresh job with defaults all the way down, each of them a guess until it is measured: one roof, one butt, rain from a yearly total.
  *
  * @param id unused so far; becomes the job's id
  */
@@ -32,7 +33,7 @@ export function newJob(id: string, name: string, terms: Terms, system: Job['syst
     }),
     system,
   )
-  return {
+  return allGuessed({
     id,
     name,
     scene: '',
@@ -43,5 +44,5 @@ export function newJob(id: string, name: string, terms: Terms, system: Job['syst
     ...jobDefaults(terms),
     schemes: [first],
     chosen: 'first',
-  }
+  })
 }

@@ -4,6 +4,7 @@ import type { Device, DeviceOf, Drop } from './schema/drop'
 import type { Gutter } from './schema/gutter'
 import type { OverflowRoute, Pump } from './schema/overflow'
 import type { Build, Letter, ShelfItem } from './schema/build'
+import type { Desk } from './schema/desk'
 import type { Trial } from './schema/trial'
 import type { Job, Scheme } from './schema/job'
 import type { Log } from './schema/log'
@@ -35,6 +36,9 @@ export const defaultMoney = (terms: Terms): Money => ({
 /** Nobody named; a quotation commonly holds for a month. */
 export const letterDefaults = (): Letter => ({ from: '', to: '', number: '', validDays: 30, warranty: '' })
 
+/** Somebody has asked; nothing is noted yet. */
+export const deskDefaults = (): Desk => ({ stage: 'asked', waitsFor: '', phone: '', notes: '', archived: false })
+
 /** Nothing written down yet. */
 export const logDefaults = (): Log => ({ entries: [], ticked: [] })
 
@@ -42,12 +46,14 @@ export const logDefaults = (): Log => ({ entries: [], ticked: [] })
 export const jobDefaults = (
   terms: Terms,
   hemisphere?: AnnualRain['hemisphere'],
-): Pick<Job, 'seasonFactors' | 'site' | 'money' | 'ownParts' | 'ownFittings' | 'shelf' | 'letter' | 'log'> => ({
+): Pick<Job, 'seasonFactors' | 'site' | 'money' | 'ownParts' | 'ownFittings' | 'shelf' | 'letter' | 'desk' | 'guessed' | 'log'> => ({
   seasonFactors: [1, 1, 1, 1],
   ownParts: [],
   ownFittings: [],
   shelf: [],
   letter: letterDefaults(),
+  desk: deskDefaults(),
+  guessed: [],
   log: logDefaults(),
   site: defaultSite(hemisphere),
   money: defaultMoney(terms),

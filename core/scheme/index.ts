@@ -1,4 +1,5 @@
 export * from './schema/build'
+export * from './schema/desk'
 export * from './schema/draw'
 export { isPrintable } from './schema/fields'
 export * from './schema/drop'

@@ -5,6 +5,7 @@ import {
   dropDefaults,
   gutterDefaults,
   jobDefaults,
+  deskDefaults,
   letterDefaults,
   overflowDefaults,
   pumpDefaults,
@@ -216,11 +217,13 @@ function jobToVersion6(job: Loose): Loose {
 const jobToVersion7 = (job: Loose): Loose => ({ ...job, log: { entries: [], ticked: [] } })
 
 /**
- * Version 7 to 8: a letter may promise something; one saw for the wall and the bench. A pipe's own width of cut that somebody chose goes on as the bench's,
+ * Version 7 to 8: a job has a place among others and says what of it is guessed; a letter may promise something; one saw for the wall and the bench. A pipe's own width of cut that somebody chose goes on as the bench's,
  * where that one was left as it was.
  */
 const jobToVersion8 = (job: Loose): Loose => ({
   ...job,
+  desk: deskDefaults(),
+  guessed: [],
   shelf: each(job.shelf, (line) => asVersion8(line, job.system)),
   letter: { ...letterDefaults(), ...(isLoose(job.letter) ? job.letter : {}) },
   schemes: each(job.schemes, (scheme) => {

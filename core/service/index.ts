@@ -1,3 +1,4 @@
 export * from './answers'
 export * from './living'
 export * from './requests'
+export * from './survey'

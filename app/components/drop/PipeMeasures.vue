@@ -75,6 +75,7 @@ const id = useId()
     <QuantityField
       :label="say('field.name.pipeOutside')"
       kind="length"
+      :measure="`pipeOutside:${drop.id}`"
       :model-value="drop.outside"
       :least="drop.bore"
       :most="0.4"

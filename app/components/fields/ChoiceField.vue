@@ -1,7 +1,15 @@
 <script setup lang="ts" generic="T extends string">
 /** One of a few, by name. */
-defineProps<{ label: string; modelValue: T; options: readonly { value: T; label: string }[]; note?: string }>()
+const props = defineProps<{
+  label: string
+  modelValue: T
+  options: readonly { value: T; label: string }[]
+  note?: string
+  /** As for a measure: see `QuantityField`. */ measure?: string
+}>()
 const emit = defineEmits<{ 'update:modelValue': [value: T] }>()
+const { say } = useSay()
+const guess = useGuess(() => props.measure)
 const id = useId()
 const pick = (event: Event) => emit('update:modelValue', (event.target as HTMLSelectElement).value as T)
 </script>
@@ -9,9 +17,14 @@ const pick = (event: Event) => emit('update:modelValue', (event.target as HTMLSe
 <template>
   <div class="grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1">
     <label :for="id" class="text-13">{{ label }}</label>
-    <select :id="id" class="field max-w-52 justify-self-end" :value="modelValue" @change="pick">
+    <select :id="id" class="field max-w-52 justify-self-end" :class="{ 'field-guess': guess.is.value }" :value="modelValue" @change="pick">
       <option v-for="option in options" :key="option.value" :value="option.value">{{ option.label }}</option>
     </select>
-    <p v-if="note" class="col-span-2 text-right text-12 text-ink-3">{{ note }}</p>
+    <p v-if="note || guess.is.value" class="col-span-2 text-right text-12 text-ink-3">
+      {{ note }}
+      <template v-if="guess.is.value">
+        {{ say('guess.is') }} <button type="button" class="underline" @click="guess.right">{{ say('guess.right') }}</button>
+      </template>
+    </p>
   </div>
 </template>

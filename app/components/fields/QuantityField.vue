@@ -18,6 +18,8 @@ const props = defineProps<{
   /** Message ids that say why the ends are where they are, instead of only where. */
   why?: { least?: string; most?: string }
   hideLabel?: boolean
+  /** Key of the measure that it is, where it is one that is taken with a tape: shown as a guess until it was. */
+  measure?: string
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: number] }>()
 
@@ -28,6 +30,7 @@ const keys = computed(() =>
 )
 const { say, text } = useSay()
 const { read, wrong } = useMeasure()
+const guess = useGuess(() => props.measure)
 const id = useId()
 
 const typed = ref<string>()
@@ -104,6 +107,7 @@ function goBack() {
     <input
       :id="id"
       class="field max-w-36 justify-self-end text-right"
+      :class="{ 'field-guess': guess.is.value }"
       type="text"
       :inputmode="keys"
       data-number
@@ -121,7 +125,12 @@ function goBack() {
         {{ say('field.leap', { from: quantity(kind, jumpedFrom) }) }}
         <button type="button" class="underline" @click="goBack">{{ say('field.leapBack', { from: quantity(kind, jumpedFrom) }) }}</button>
       </template>
-      <template v-else>{{ problem || understood || note || '' }}</template>
+      <template v-else>
+        {{ problem || understood || note || '' }}
+        <template v-if="guess.is.value && !problem && !understood">
+          {{ say('guess.is') }} <button type="button" class="underline" @click="guess.right">{{ say('guess.right') }}</button>
+        </template>
+      </template>
     </p>
   </div>
 </template>

@@ -60,6 +60,41 @@ const scene = computed(() =>
   sceneOf(props.assessed, frame.value, props.strip ? 30 : props.compact ? 36 : grouped.value ? GROUP_WALL : 126, undefined, whole.value),
 )
 const h = computed(() => props.assessed.line.heights)
+/** What of it nobody has measured yet, outlined with dashes. */
+const { guessed } = useSurvey()
+const guessShapes = computed(() => {
+  if (props.strip || guessed.value.size === 0) return []
+  const { roof, gutter, pipe, vessel, can } = scene.value
+  const { section, line, gutter: design } = props.assessed
+  const { outlet, placed, tap } = line
+  const is = (...keys: string[]) => keys.some((key) => guessed.value.has(key))
+  const round = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }, by = 5) =>
+    `M${x - by} ${y - by}H${x + width + by}V${y + height + by}H${x - by}Z`
+  const { from, to } = roof
+  return [
+    ...(is(`along:${section.id}`, `across:${section.id}`, `pitch:${section.id}`, `cover:${section.id}`)
+      ? [`M${from.x} ${from.y - roof.thickness - 7}L${to.x} ${to.y - roof.thickness - 7}`]
+      : []),
+    ...(is(...['gutterWidth', 'gutterDepth', 'gutterFall'].map((name) => `${name}:${design.gutter.id}`))
+      ? [
+          round({
+            x: gutter.centre.x - gutter.width / 2,
+            y: gutter.centre.y - gutter.depth / 2,
+            width: gutter.width,
+            height: gutter.depth,
+          }),
+        ]
+      : []),
+    ...(is(`outletHeight:${outlet.id}`)
+      ? [`M${gutter.centre.x + gutter.width / 2 + 14} ${scene.value.y(h.value.outlet)}H${ledgerX.value}`]
+      : []),
+    ...(is(`pipeOutside:${line.intake.drop.id}`)
+      ? [round({ x: pipe.x - pipe.width / 2, y: pipe.top, width: pipe.width, height: Math.max(0, pipe.bottom - pipe.top) }, 4)]
+      : []),
+    ...(is(`vesselHeight:${placed.vessel.id}`, `vesselWidth:${placed.vessel.id}`) ? [round(vessel.body)] : []),
+    ...(can && tap && is(`canHeight:${tap.id}`, `canVolume:${tap.id}`) ? [round(can, 4)] : []),
+  ]
+})
 const ledgerX = computed(() => props.width - ledgerWidth.value)
 
 /** The detail needs a free corner: over the vessel, right of the pipe. */
@@ -264,6 +299,10 @@ const acrossText = computed(() => {
       {{ say('drawing.can') }}
     </text>
 
+    <g v-if="guessShapes.length > 0" aria-hidden="true">
+      <path v-for="shape in guessShapes" :key="shape" :d="shape" class="l-guess" />
+      <text v-if="!compact" :x="frame.left + 214" y="80" class="t12 quiet">{{ say('drawing.guesses') }}</text>
+    </g>
     <DimensionLine v-if="clearance" v-bind="clearance" />
     <DimensionLine v-if="chamberLine" v-bind="chamberLine" />
     <text v-if="acrossText" :x="acrossText.x" :y="acrossText.y" class="t12 quiet halo">{{ acrossText.label }}</text>

@@ -94,6 +94,7 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
       <QuantityField
         :label="say(vessel.body.kind === 'upright' && vessel.body.plan === 'box' ? 'field.name.vesselWidth' : 'field.name.vesselAcross')"
         kind="length"
+        :measure="`vesselWidth:${vessel.id}`"
         :model-value="vessel.body.width"
         :least="0.1"
         :most="10"
@@ -111,6 +112,7 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
       <QuantityField
         :label="say('field.name.vesselHeight')"
         kind="length"
+        :measure="`vesselHeight:${vessel.id}`"
         :model-value="vessel.body.height"
         :least="0.1"
         :most="10"

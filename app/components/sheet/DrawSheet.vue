@@ -121,6 +121,7 @@ function toggleUse(use: Use, on: boolean) {
       <QuantityField
         :label="say('field.name.canHeight')"
         kind="length"
+        :measure="`canHeight:${tap.id}`"
         :model-value="tap.can.height"
         :least="0.05"
         :most="2"
@@ -129,6 +130,7 @@ function toggleUse(use: Use, on: boolean) {
       <QuantityField
         :label="say('field.name.canVolume')"
         kind="volume"
+        :measure="`canVolume:${tap.id}`"
         :model-value="tap.can.volume"
         :least="0.0005"
         :most="0.2"

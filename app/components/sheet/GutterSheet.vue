@@ -132,6 +132,7 @@ function setWidth(width: number) {
     <QuantityField
       :label="say('field.name.outletAt')"
       kind="span"
+      :measure="`outletAt:${design.outlet.id}`"
       :model-value="design.outlet.at"
       :least="0"
       :most="design.gutter.length"
@@ -156,6 +157,7 @@ function setWidth(width: number) {
     <QuantityField
       :label="say('field.name.outletHeight')"
       kind="length"
+      :measure="`outletHeight:${design.outlet.id}`"
       :model-value="design.outlet.height"
       :least="0.3"
       :most="12"
@@ -173,6 +175,7 @@ function setWidth(width: number) {
       v-if="size === 'own'"
       :label="say('field.name.width')"
       kind="length"
+      :measure="`gutterWidth:${design.gutter.id}`"
       :model-value="design.gutter.width"
       :least="0.03"
       :most="1"
@@ -182,6 +185,7 @@ function setWidth(width: number) {
       v-if="size === 'own' && design.gutter.profile !== 'half-round'"
       :label="say('field.name.depth')"
       kind="length"
+      :measure="`gutterDepth:${design.gutter.id}`"
       :model-value="design.gutter.depth"
       :least="0.02"
       :most="0.6"
@@ -198,6 +202,7 @@ function setWidth(width: number) {
     <QuantityField
       :label="say('field.name.fall')"
       kind="fall"
+      :measure="`gutterFall:${design.gutter.id}`"
       :model-value="design.gutter.fall"
       :least="0"
       :most="0.1"
@@ -250,6 +255,7 @@ function setWidth(width: number) {
     <QuantityField
       :label="say('field.name.outletBore')"
       kind="length"
+      :measure="`outletBore:${design.outlet.id}`"
       :model-value="design.outlet.bore"
       :least="0.02"
       :most="0.3"

@@ -109,6 +109,7 @@ const words = <T extends string>(values: readonly T[]) => values.map((value) => 
       <QuantityField
         :label="say('field.name.along')"
         kind="span"
+        :measure="`along:${section.id}`"
         :model-value="section.outline.along"
         :least="0.1"
         :most="500"
@@ -117,6 +118,7 @@ const words = <T extends string>(values: readonly T[]) => values.map((value) => 
       <QuantityField
         :label="say('field.name.across')"
         kind="span"
+        :measure="`across:${section.id}`"
         :model-value="section.outline.across"
         :least="0.1"
         :most="200"
@@ -132,6 +134,7 @@ const words = <T extends string>(values: readonly T[]) => values.map((value) => 
     <QuantityField
       :label="say('field.name.pitch')"
       kind="angle"
+      :measure="`pitch:${section.id}`"
       :model-value="section.pitch"
       :least="0"
       :most="75"
@@ -163,6 +166,7 @@ const words = <T extends string>(values: readonly T[]) => values.map((value) => 
     <h3 class="h3 rule pt-2">{{ say('roof.cover') }}</h3>
     <ChoiceField
       :label="say('field.name.cover')"
+      :measure="`cover:${section.id}`"
       :model-value="section.cover"
       :options="words(COVERS)"
       @update:model-value="(v) => change('cover', word(section!.cover), word(v), (draft) => (draft.cover = v))"

@@ -19,6 +19,7 @@ const rows = computed(() => [
   ['T', say('keys.trial')],
   ['B', say('keys.build')],
   ['L', say('keys.log')],
+  ['M', say('keys.survey')],
   ['?', say('keys.this')],
 ])
 </script>

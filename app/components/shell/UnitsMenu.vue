@@ -4,18 +4,19 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import type { Terms, UnitSystem } from '#core/units/quantity'
 import type { Theme } from '~/stores/settings'
 
-/** Terms and units, which travel with the job, and light or dark, which stay with the reader. */
+/** Terms and units, which belong to the job on its pages and to the reader elsewhere, and light or dark, which stay with the reader. */
+const props = defineProps<{ ofJob?: boolean }>()
 const emit = defineEmits<{ terms: [value: Terms]; system: [value: UnitSystem] }>()
 const settings = useSettings()
 const { say } = useSay()
 const words = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: say(`word.${value}`) }))
 const summary = computed(() => say('units.summary', { terms: word(settings.terms), system: settings.system === 'metric' ? 'mm' : 'ft in' }))
 function terms(value: Terms) {
-  settings.use({ terms: value })
+  if (!props.ofJob) settings.use({ terms: value })
   emit('terms', value)
 }
 function system(value: UnitSystem) {
-  settings.use({ system: value })
+  if (!props.ofJob) settings.use({ system: value })
   emit('system', value)
 }
 </script>

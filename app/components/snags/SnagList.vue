@@ -1,10 +1,26 @@
 <script setup lang="ts">
 import type { Finding } from '#core/findings'
+import type { Stop } from '#core/survey'
 
 /** Snags as sentences with this job's numbers, worst first, each with its mend where one exists. */
 const props = defineProps<{ findings: { finding: Finding; number: number }[]; total: number }>()
 const bench = useWorkbench()
 const { say } = useSay()
+const { measures, guessed, nameOf } = useSurvey()
+/** Where the measures are taken that a station's snags rest on. */
+const RESTS_ON: Partial<Record<Finding['station'], readonly Stop[]>> = {
+  sky: ['sky'],
+  roof: ['roof'],
+  gutter: ['roof', 'gutter'],
+  drop: ['pipe', 'vessel'],
+  cask: ['vessel'],
+  spill: ['roof', 'vessel'],
+  draw: ['vessel', 'can'],
+}
+const guesses = ({ station, severity }: Finding) =>
+  severity === 'note'
+    ? []
+    : measures.value.filter(({ key, stop }) => guessed.value.has(key) && RESTS_ON[station]?.includes(stop)).map((each) => nameOf(each))
 const why = ref<string>()
 const keyOf = ({ id, ids }: Finding) => `${id}-${Object.values(ids).join('-')}`
 /** Which of several vessels a snag is about. */
@@ -30,6 +46,9 @@ const title = computed(() => say('snag.count', { here: props.findings.length, to
         <div>
           <p>
             <b v-if="vesselName(finding)">{{ vesselName(finding) }}: </b>{{ say(`finding.${finding.id}.say`, finding.values) }}
+          </p>
+          <p v-if="guesses(finding).length > 0" class="text-12 text-ink-3">
+            {{ say('snag.guesses', { names: guesses(finding).join(', ') }) }}
           </p>
           <div class="mt-1 flex flex-wrap items-center gap-2">
             <MendButton

@@ -106,22 +106,25 @@ const edited = computed(() =>
       <p class="edit font-bold">{{ edited }}</p>
     </div>
     <div v-for="cell in cells" :key="cell.key" class="cell" :class="{ waiting: bench.simulation.working }">
-      <p class="text-12 text-ink-2 truncate">{{ cell.label }}</p>
-      <FigureValue v-if="cell.figure" :figure="cell.figure" :size="compact ? 'row' : 'big'" />
-      <p v-else class="slab text-22">–</p>
-      <p v-if="!compact" class="foot text-12 text-ink-3">
-        <span class="note" :title="cell.note">{{ cell.key === 'runoff' ? cell.note : between(cell.key) || cell.note }}</span>
+      <p class="text-12 text-ink-2">{{ cell.label }}</p>
+      <div class="figure-row">
+        <FigureValue v-if="cell.figure" :figure="cell.figure" :size="compact ? 'row' : 'big'" />
+        <p v-else class="slab text-22">–</p>
         <b
-          v-if="change(cell.key).text"
-          class="delta font-semibold"
-          :class="change(cell.key).way === '' ? '' : change(cell.key).better ? 'text-water' : 'text-pencil'"
+          v-if="!compact && change(cell.key).text"
+          class="text-12 font-semibold"
+          :class="change(cell.key).way === '' ? 'text-ink-3' : change(cell.key).better ? 'text-water' : 'text-pencil'"
         >
           <svg v-if="change(cell.key).way" viewBox="0 0 10 10" class="mr-0.5 inline size-2.5 fill-current" aria-hidden="true">
             <path :d="change(cell.key).way === 'up' ? 'M5 1.5L9 8.5H1z' : 'M5 8.5L1 1.5H9z'" /></svg
           >{{ change(cell.key).text
           }}<span v-if="change(cell.key).way" class="sr-only">, {{ say(change(cell.key).better ? 'tally.better' : 'tally.worse') }}</span>
         </b>
-      </p>
+      </div>
+      <template v-if="!compact">
+        <p class="text-12 text-ink-3">{{ cell.note }}</p>
+        <p v-if="cell.key !== 'runoff'" class="text-12 text-ink-3">{{ between(cell.key) }}</p>
+      </template>
     </div>
   </section>
 </template>
@@ -130,10 +133,10 @@ const edited = computed(() =>
 .tally {
   display: grid;
   grid-template-columns: 206px repeat(5, minmax(0, 1fr));
-  height: 78px;
+  min-height: 96px;
 }
 .cell {
-  padding: 7px 10px 0 14px;
+  padding: 6px 10px 5px 14px;
   border-left: 1px solid var(--ink);
   min-width: 0;
   overflow: hidden;
@@ -148,22 +151,22 @@ const edited = computed(() =>
   line-clamp: 2;
   overflow: hidden;
 }
-.foot {
-  display: flex;
-  justify-content: space-between;
-  gap: 6px;
-  white-space: nowrap;
+.cell > p {
+  line-height: 1.25;
 }
-.note {
-  overflow: hidden;
-  text-overflow: ellipsis;
+.figure-row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 0 6px;
 }
 .waiting {
   background-image: repeating-linear-gradient(-45deg, transparent 0 7px, var(--sunk) 7px 8px);
 }
 .compact {
   grid-template-columns: repeat(3, minmax(0, 1fr));
-  height: auto;
+  min-height: 0;
 }
 .compact .cell {
   padding: 4px 8px 6px;

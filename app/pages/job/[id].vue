@@ -56,6 +56,7 @@ watch(
 onBeforeUnmount(() => {
   closeSlip(false)
   void bench.close()
+  settings.giveBack()
 })
 /** A link away waits until all is kept; where it cannot be, the reader decides. */
 const leaving = ref('')
@@ -80,9 +81,10 @@ const listing = ref(false)
 const WIDE = new Set<Station>(['sky', 'roof', 'gutter', 'drop', 'cask'])
 /** Trial, build and log are doings, not places: they take the screen while they last. */
 const DOINGS = ['trial', 'build', 'log'] as const
-type Doing = (typeof DOINGS)[number]
+/** The walk with the tape is come to from what is still a guess. */
+type Doing = (typeof DOINGS)[number] | 'survey'
 const doing = computed<Doing | undefined>({
-  get: () => DOINGS.find((each) => each === route.query.doing),
+  get: () => ([...DOINGS, 'survey'] as const).find((each) => each === route.query.doing),
   set: (next) => void router.replace({ query: next ? { ...route.query, doing: next, wide: undefined } : { station: station.value } }),
 })
 const turn = (to: Doing) => (doing.value = doing.value === to ? undefined : to)
@@ -157,6 +159,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   else if (event.key.toLowerCase() === 't') turn('trial')
   else if (event.key.toLowerCase() === 'b') turn('build')
   else if (event.key.toLowerCase() === 'l') turn('log')
+  else if (event.key.toLowerCase() === 'm') turn('survey')
   else if (event.key.toLowerCase() === 'w' && WIDE.has(station.value)) wide.value = !wide.value
 })
 
@@ -209,6 +212,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <span class="flex-1" />
       <span class="cap whitespace-nowrap max-md:hidden" role="status">{{ saved }}</span>
       <UnitsMenu
+        of-job
         class="max-md:hidden"
         @terms="(to) => setJob('terms', word(bench.job!.terms), word(to), (job) => (job.terms = to))"
         @system="(to) => setJob('system', word(bench.job!.system), word(to), (job) => (job.system = to))"
@@ -266,6 +270,8 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       </div>
     </section>
 
+    <SurveyBanner v-if="bench.job && !doing" class="banner" @go="(measure) => router.replace({ query: { doing: 'survey', measure } })" />
+
     <main ref="main" class="work">
       <section v-if="found === false && bench.fault" class="m-6 border-2 border-pencil bg-sheet p-4" role="alert">
         <p class="font-bold">{{ say(`jobs.fault.${bench.fault.kind}`) }}</p>
@@ -290,6 +296,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <div v-else-if="doing && bench.assessed && mainWidth > 0" :class="phone ? 'phone-flow' : 'flex min-w-0 flex-1'">
         <ErrorBoundary :key="doing" :what="say(`${doing}.title`)" :of="bench.job">
           <BuildView v-if="doing === 'build'" :phone="phone" />
+          <LazySurveyView v-else-if="doing === 'survey'" :phone="phone" @done="doing = undefined" />
           <LazyLogView v-else-if="doing === 'log'" :phone="phone" />
           <TrialView v-else :width="Math.round(mainWidth)" :height="Math.round(mainHeight)" :phone="phone" />
           <template #actions><RescueButtons @export="exportFile" /></template>
@@ -383,6 +390,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
         <button type="button" class="btn" @click="exportFile">{{ say('jobs.export') }}</button>
         <button type="button" class="btn" :disabled="!bench.redoable" @click="bench.redo()">{{ say('ui.redo') }}</button>
         <UnitsMenu
+          of-job
           @terms="(to) => setJob('terms', word(bench.job!.terms), word(to), (job) => (job.terms = to))"
           @system="(to) => setJob('system', word(bench.job!.system), word(to), (job) => (job.system = to))"
         />
@@ -416,6 +424,9 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
   padding: 8px 16px;
   background: var(--sheet);
   border-bottom: 2px solid var(--pencil);
+}
+.banner {
+  grid-row: 3;
 }
 .work {
   grid-row: 4;

@@ -2,6 +2,7 @@ import * as yup from 'yup'
 import { build, letter, ownFitting, shelfItem } from './build'
 import { demand, taps, USES } from './draw'
 import { drop, ownPart } from './drop'
+import { desk, guess } from './desk'
 import { amount, choice, flag, id, list, name, record, text } from './fields'
 import { money, site } from './site'
 import { gutter } from './gutter'
@@ -63,6 +64,10 @@ export const job = record({
   ownFittings: list(ownFitting, 0, 100),
   shelf: list(shelfItem, 0, 600),
   letter,
+  /** Where it stands among the others, and what is noted about it. */
+  desk,
+  /** Measures of the place that nobody has taken yet, with the value that stands in for each. */
+  guessed: list(guess, 0, 600),
   /** What happens once it stands. */
   log,
   schemes: list(scheme, 1, 24),

@@ -1,0 +1,192 @@
+<script setup lang="ts">
+import { STOPS, type Measure } from '#core/survey'
+
+/**
+ * A walk round the place with the tape in hand: one measure after another down the water, each with where the tape goes.
+ * Decides which of the answer's figures rest on something that somebody read.
+ */
+defineProps<{ phone?: boolean }>()
+const emit = defineEmits<{ done: [] }>()
+const route = useRoute()
+const router = useRouter()
+const { say } = useSay()
+const { measures, guessed, count, nameOf, valueOf, take, guess } = useSurvey()
+
+/** Where the walk is: a measure by its key, or its end. */
+const END = 'end'
+const at = computed(() => {
+  const asked = route.query.measure
+  if (asked === END || measures.value.length === 0) return measures.value.length
+  const found = measures.value.findIndex(({ key }) => key === asked)
+  if (found >= 0) return found
+  const open = measures.value.findIndex(({ key }) => guessed.value.has(key))
+  return open >= 0 ? open : measures.value.length
+})
+const current = computed(() => measures.value[at.value])
+const box = useTemplateRef<HTMLElement>('box')
+async function go(index: number) {
+  const key = measures.value[Math.max(0, index)]?.key ?? END
+  await router.replace({ query: { ...route.query, measure: key } })
+  await nextTick()
+  box.value?.querySelector<HTMLElement>('input, select, h2')?.focus()
+}
+function right(measure: Measure) {
+  if (guessed.value.has(measure.key)) take(measure, measure.value)
+  void go(at.value + 1)
+}
+function skip(measure: Measure) {
+  if (!guessed.value.has(measure.key)) guess(measure)
+  void go(at.value + 1)
+}
+const byStop = computed(() =>
+  STOPS.map((stop) => ({ stop, list: measures.value.filter((each) => each.stop === stop) })).filter(({ list }) => list.length > 0),
+)
+const isGuess = (measure: Measure) => guessed.value.has(measure.key)
+</script>
+
+<template>
+  <div class="survey" :class="{ phone }">
+    <nav v-if="!phone" class="side bg-sheet" :aria-label="say('survey.list')">
+      <h2 class="slab text-22">{{ say('survey.title') }}</h2>
+      <p class="text-13 text-ink-2">{{ say('survey.count', { taken: count.taken, of: count.of }) }}</p>
+      <template v-for="{ stop, list } in byStop" :key="stop">
+        <h3 class="h3 rule mt-2 pt-1">{{ say(`survey.stop.${stop}`) }}</h3>
+        <ul>
+          <li v-for="measure in list" :key="measure.key">
+            <button
+              type="button"
+              class="row"
+              :class="{ here: current?.key === measure.key }"
+              :aria-current="current?.key === measure.key ? 'step' : undefined"
+              @click="go(measures.indexOf(measure))"
+            >
+              <span>{{ nameOf(measure) }}</span>
+              <span class="num" :class="isGuess(measure) ? 'guess' : 'font-bold'">{{ valueOf(measure) }}</span>
+              <span class="cap">{{ say(isGuess(measure) ? 'survey.guessed' : 'survey.taken') }}</span>
+            </button>
+          </li>
+        </ul>
+      </template>
+      <button type="button" class="btn mt-3" @click="go(measures.length)">{{ say('survey.toEnd') }}</button>
+    </nav>
+    <section ref="box" class="step" :aria-label="say('survey.title')">
+      <template v-if="current">
+        <p class="cap">
+          {{ say('survey.at', { n: at + 1, of: measures.length, stop: say(`survey.stop.${current.stop}`) }) }}
+        </p>
+        <progress class="h-1.5 w-full" :value="at" :max="measures.length" :aria-label="say('survey.progress')" />
+        <h2 class="slab mt-2 text-22" tabindex="-1">{{ nameOf(current) }}</h2>
+        <TapePicture :name="current.name" />
+        <p class="py-1 text-15">{{ say(`survey.how.${current.name}`) }}</p>
+        <QuantityField
+          v-if="current.kind !== 'choice'"
+          :key="current.key"
+          class="big"
+          :label="nameOf(current)"
+          :kind="current.kind"
+          :model-value="current.value"
+          :least="current.least"
+          :most="current.most"
+          :note="say(isGuess(current) ? 'survey.isGuess' : 'survey.isTaken')"
+          @update:model-value="(value) => take(current!, value)"
+        />
+        <ChoiceField
+          v-else
+          :key="current.key"
+          class="big"
+          :label="nameOf(current)"
+          :model-value="current.value"
+          :options="current.options.map((value) => ({ value, label: say(`word.${value}`) }))"
+          :note="say(isGuess(current) ? 'survey.isGuess' : 'survey.isTaken')"
+          @update:model-value="(value) => take(current!, value)"
+        />
+        <div class="foot">
+          <button type="button" class="btn" :disabled="at === 0" @click="go(at - 1)">{{ say('survey.back') }}</button>
+          <button type="button" class="btn" @click="skip(current)">{{ say('survey.skip') }}</button>
+          <button type="button" class="btn btn-go" @click="right(current)">
+            {{ say(isGuess(current) ? 'survey.right' : 'survey.next') }}
+          </button>
+        </div>
+        <button type="button" class="btn btn-bare mt-2" @click="emit('done')">{{ say('survey.toDrawing') }}</button>
+      </template>
+      <template v-else>
+        <h2 class="slab text-22" tabindex="-1">{{ say('survey.count', { taken: count.taken, of: count.of }) }}</h2>
+        <p class="py-1 text-15">{{ say(count.taken === count.of ? 'survey.allTaken' : 'survey.someGuessed') }}</p>
+        <GuessWeights v-if="count.taken < count.of" @go="(key) => go(measures.findIndex((each) => each.key === key))" />
+        <div class="foot">
+          <button type="button" class="btn" @click="go(measures.length - 1)">{{ say('survey.back') }}</button>
+          <NuxtLink class="btn no-underline" :to="{ query: { doing: 'build', part: 'sheets' } }">{{ say('survey.print') }}</NuxtLink>
+          <button type="button" class="btn btn-go" @click="emit('done')">{{ say('survey.toDrawing') }}</button>
+        </div>
+      </template>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.survey {
+  display: flex;
+  flex: 1;
+  min-width: 0;
+  min-height: 0;
+}
+.side {
+  flex: 0 0 400px;
+  padding: 12px 16px;
+  overflow-y: auto;
+  border-right: 2px solid var(--ink);
+}
+.row {
+  display: grid;
+  grid-template-columns: 1fr auto 74px;
+  align-items: baseline;
+  gap: 8px;
+  width: 100%;
+  min-height: var(--touch);
+  padding: 2px 6px;
+  text-align: left;
+  font-size: 0.8125rem;
+}
+.row > :nth-child(2) {
+  text-align: right;
+}
+.row.here {
+  outline: 2px solid var(--ink);
+  background: var(--paper);
+}
+.guess {
+  border-bottom: 1.5px dashed var(--ink-2);
+}
+.step {
+  flex: 1;
+  max-width: 680px;
+  padding: 12px 28px 24px;
+  overflow-y: auto;
+}
+.phone .step {
+  padding: 8px 14px 90px;
+}
+.big :deep(.field) {
+  min-height: 48px;
+  font-size: 1.25rem;
+}
+.foot {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  margin-top: 12px;
+}
+.foot .btn {
+  flex: 1 1 28%;
+  min-height: 48px;
+  text-decoration: none;
+}
+.phone .foot {
+  position: fixed;
+  inset: auto 0 0 0;
+  margin: 0;
+  padding: 10px 12px;
+  background: var(--sunk);
+  border-top: 2px solid var(--ink);
+}
+</style>

@@ -1,0 +1,23 @@
+import type { InferType } from 'yup'
+import { choice, flag, isoDay, record, text } from './fields'
+
+/** How far a job is, as somebody says it; one that has a log since a day is running whatever stands here. */
+export const STAGES = ['asked', 'measured', 'quoted', 'ordered', 'building', 'running', 'resting'] as const
+export type Stage = (typeof STAGES)[number]
+
+/** A job among others. Whom it is for stands in its letter. */
+export const desk = record({
+  stage: choice(...STAGES),
+  /** Day on which something is to be done next, and what it waits for. */
+  due: isoDay().optional().default(undefined),
+  waitsFor: text(200),
+  phone: text(60),
+  notes: text(4000),
+  /** Put away: shown only when asked for. */
+  archived: flag(),
+})
+export type Desk = InferType<typeof desk>
+
+/** A measure by its key (`core/survey`) and the value that was never taken, as it would be written; another value there is no guess. */
+export const guess = record({ key: text(140), value: text(60) })
+export type Guess = InferType<typeof guess>

@@ -1,0 +1,2 @@
+export * from './guesses'
+export * from './measures'
