@@ -32,6 +32,7 @@ const STAGES = [
   'assess',
   'offers',
   'service',
+  'desk',
 ]
 
 module.exports = {

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { axeClean, expect, goTo, openJob, openJobs, settled, test } from './support'
+import { axeClean, deleteJob, expect, goTo, openJob, openJobs, settled, test } from './support'
 
 const NAME = 'Withy Hard boathouse'
 
@@ -191,7 +191,7 @@ test('a broken file changes nothing and says where it is broken', async ({ page 
 
 test('a removed job can be put back', async ({ page }) => {
   await openJobs(page)
-  await page.getByRole('button', { name: `Delete ${NAME}` }).click()
+  await deleteJob(page, NAME)
   await expect(page.getByRole('heading', { name: NAME })).toBeHidden()
   await page.getByRole('button', { name: 'Restore' }).click()
   await expect(page.getByRole('heading', { name: NAME })).toBeVisible()

@@ -63,7 +63,7 @@ test.describe('the boathouse is built', () => {
     const download = page.waitForEvent('download')
     await page.getByRole('button', { name: 'Save as CSV' }).click()
     const csv = await readFile(await (await download).path(), 'utf8')
-    expect(csv).toMatch(/"Butt, 210\s*L","Cask","1","no",0,"1",41\.5,41\.5,0/)
+    expect(csv).toMatch(/"Butt, 210\s*L","Cask","1","no",0,"1",41\.5,"each",41\.5,0/)
     // A spreadsheet must not take a name for a formula.
     expect(csv).toContain("'=Watering can")
     await page.reload()

@@ -6,7 +6,7 @@ import { createServer, request as httpRequest } from 'node:http'
 import type { Page } from '@playwright/test'
 import { demoJobs, demoRecords, withyHard } from '../core/demo'
 import { writeJobFile } from '../core/scheme'
-import { expect, goTo, openJob, openJobs, test } from './support'
+import { deleteJob, expect, goTo, openJob, openJobs, test } from './support'
 
 const ID = 'demo-withy-hard'
 const NAME = 'Withy Hard boathouse'
@@ -166,7 +166,7 @@ test('a new job, an import and a removal that cannot be kept are told, and the f
     buffer: Buffer.from(writeJobFile(job, demoRecords())),
   })
   await expect(page.getByRole('alert').filter({ hasText: 'Brought along' })).toContainText('Nothing has been changed')
-  await page.getByRole('button', { name: `Delete ${NAME}` }).click()
+  await deleteJob(page, NAME)
   await expect(page.getByRole('alert').filter({ hasText: NAME })).toBeVisible()
   await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
 
@@ -192,7 +192,7 @@ test('a browser that keeps nothing says so, on the jobs and on a new one', async
 test('two jobs removed in a row are both in the bin, and come back', async ({ page }) => {
   await openJobs(page)
   for (const name of [NAME, 'Tannery Row dye studio']) {
-    await page.getByRole('button', { name: `Delete ${name}` }).click()
+    await deleteJob(page, name)
     await expect(page.getByRole('heading', { name, level: 2 })).toBeHidden()
   }
   await page.getByText('Deleted jobs (2)').click()
@@ -210,8 +210,8 @@ test('a job removed in another tab says so where it is open, and can be kept aft
   await openJob(page, NAME)
   const other = await context.newPage()
   await openJobs(other)
-  await other.getByRole('button', { name: `Delete ${NAME}` }).click()
-  await expect(page.getByText('removed in another tab')).toBeVisible()
+  await deleteJob(other, NAME)
+  await expect(page.getByText('deleted in another tab')).toBeVisible()
   await grip(page).focus()
   await page.keyboard.press('ArrowUp')
   await page.getByRole('button', { name: 'Save it again' }).click()

@@ -29,6 +29,12 @@ export async function openJobs(page: Page) {
   await expect(page.getByRole('heading', { name: 'Withy Hard boathouse' })).toBeVisible()
 }
 
+/** By its menu, on the jobs page. */
+export async function deleteJob(page: Page, name: string) {
+  await page.getByRole('button', { name: `More for ${name}`, exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Delete' }).click()
+}
+
 export async function openJob(page: Page, name: string, station = 'Drop') {
   await openJobs(page)
   await page.getByRole('link', { name: `Open ${name}` }).click()

@@ -2,6 +2,8 @@ import british from '~/locales/build/en-GB.json'
 import american from '~/locales/build/en-US.json'
 import britishLog from '~/locales/log/en-GB.json'
 import americanLog from '~/locales/log/en-US.json'
+import britishDesk from '~/locales/desk/en-GB.json'
+import americanDesk from '~/locales/desk/en-US.json'
 import britishSurvey from '~/locales/survey/en-GB.json'
 import americanSurvey from '~/locales/survey/en-US.json'
 
@@ -20,4 +22,11 @@ export function layBuildWords({ mergeLocaleMessage }: Words): void {
     mergeLocaleMessage('en-US', words)
   }
   for (const words of [american, americanLog, americanSurvey]) mergeLocaleMessage('en-US', words)
+}
+
+/** Lays the words of the desk's dialogs beside the others: backup, firm, one order. */
+export function layDeskWords({ mergeLocaleMessage }: Words): void {
+  mergeLocaleMessage('en-GB', britishDesk)
+  mergeLocaleMessage('en-US', britishDesk)
+  mergeLocaleMessage('en-US', americanDesk)
 }

@@ -13,21 +13,35 @@ export function useCareCalendar() {
   const { say } = useSay()
   const { rhythm } = useLogWords()
 
+  /** The next thing to be done at a job that is under way. */
+  function visitOf({ id, name, desk, letter }: Job): CalendarLine[] {
+    if (desk.due === undefined) return []
+    return [
+      {
+        uid: `${id}-visit@vernal-cask`,
+        title: say('care.visit', { job: name, stage: say(`word.stage-${desk.stage}`) }),
+        text: [desk.waitsFor, letter.to, desk.phone].filter((part) => part !== '').join('\n'),
+        day: fromIsoDate(desk.due),
+      },
+    ]
+  }
   function linesOf(job: Job, today: number): CalendarLine[] {
+    if (job.log.since === undefined) return visitOf(job)
     const scheme = builtScheme(job)
     const { entries, since } = job.log
     const first = spanOfEntries(entries)?.first ?? today
     const { start, rain } = rainOf(entries, first, today - 1)
     const began = since === undefined ? today : fromIsoDate(since)
-    const lines: CalendarLine[] = careDue(careTasks(scheme, job.site), entries, began, { start, depths: rain.depths }, today).map(
-      ({ task, due }) => ({
+    const lines: CalendarLine[] = [
+      ...visitOf(job),
+      ...careDue(careTasks(scheme, job.site), entries, began, { start, depths: rain.depths }, today).map(({ task, due }) => ({
         uid: uidOf(job.id, task),
         title: say(`care.kind.${task.kind}`, task.values),
         text: say('care.calendarText', { job: job.name, rhythm: rhythm(task) }),
         day: Math.max(today, due ?? today),
         rhythm: task.rhythm,
-      }),
-    )
+      })),
+    ]
     const frost = frostSeason(job.site)
     if (frost)
       lines.push({
@@ -39,13 +53,15 @@ export function useCareCalendar() {
       })
     return lines
   }
-  /** A calendar file of some jobs; one that is written anew takes the earlier's place, by how much their logs have grown. */
-  const calendarOf = (name: string, jobs: readonly Job[], today: number): string =>
-    writeCalendar(
+  /** A calendar file of some jobs; one that is written later takes the earlier's place. */
+  const calendarOf = (name: string, jobs: readonly Job[], today: number): string => {
+    const now = new Date()
+    return writeCalendar(
       name,
       jobs.flatMap((job) => linesOf(job, today)),
-      new Date(),
-      jobs.reduce((sum, { log }) => sum + log.entries.length, 0),
+      now,
+      Math.floor(now.getTime() / 60_000),
     )
+  }
   return { calendarOf }
 }

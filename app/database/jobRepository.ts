@@ -1,13 +1,19 @@
 import { mergeLogs } from '#core/log/entries'
 import { gaugeRecord } from '#core/log/gaugeRecord'
+import { freshCopy } from '#core/desk/copy'
 import {
   canonicalJson,
+  checkShape,
+  firm as firmSchema,
   FILE_VERSION,
   gaugeId,
+  job as jobSchema,
+  letIn,
   photosOf,
   recordOf,
   writeJobFile,
   type FilePhoto,
+  type Firm,
   type Job,
   type JobFile,
   type RainRecord,
@@ -30,6 +36,10 @@ export interface ImportPlan {
   /** Kept here with the same content: nothing would change. */
   same: boolean
 }
+
+/** Rows of what is not a job. */
+const FIRM = 'firm'
+const BACKUP = 'backup'
 
 /** Removed jobs are kept for so long, ms. */
 export const BIN_KEEPS_MS = 30 * 86_400_000
@@ -67,6 +77,11 @@ export class JobRepository {
     return row && readRow(row)
   }
 
+  /** A row of any kind as today's document. */
+  read(row: JobRow): KeptJob {
+    return readRow(row)
+  }
+
   record(id: string): Promise<RainRecord | undefined> {
     return this.db.records.get(id)
   }
@@ -100,6 +115,59 @@ export class JobRepository {
 
   async keepRecord(record: RainRecord): Promise<void> {
     await this.db.records.put(record)
+  }
+
+  /** What the firm says for all of its jobs; undefined where nobody said it, or not as this release knows it. */
+  async firm(): Promise<Firm | undefined> {
+    const row = await this.db.settings.get(FIRM)
+    return row && checkShape(firmSchema, row.value).length === 0 ? (row.value as Firm) : undefined
+  }
+  async keepFirm(firm: Firm): Promise<void> {
+    await this.db.settings.put({ key: FIRM, value: letIn(firmSchema, firm) })
+  }
+
+  /** How often jobs were saved since the last backup, and when that was, ms since 1970; undefined where none was made. */
+  async sinceBackup(): Promise<{ saves: number; at: number | undefined }> {
+    const saved = await this.saves()
+    const value = (await this.db.settings.get(BACKUP))?.value as { saves: number; at: number } | undefined
+    return { saves: Math.max(0, saved - (value?.saves ?? 0)), at: value?.at }
+  }
+  async noteBackup(at: number): Promise<void> {
+    await this.db.settings.put({ key: BACKUP, value: { saves: await this.saves(), at } })
+  }
+  private async saves(): Promise<number> {
+    let saves = 0
+    await this.db.jobs.each(({ revision }) => (saves += revision))
+    return saves
+  }
+
+  /**
+   * Changes a job that is not open, over whatever it is by now.
+   *
+   * @returns it before and after, and the revision that the change made; undefined where it is gone or cannot be shown
+   */
+  change(id: string, recipe: (job: Job) => Job): Promise<{ before: Job; after: Job; revision: number } | undefined> {
+    return this.db.transaction('rw', this.db.jobs, async () => {
+      const row = await this.db.jobs.get(id)
+      const before = row && readRow(row).job
+      if (!row || !before || versionOf(row) > FILE_VERSION) return undefined
+      const after = letIn(jobSchema, recipe(before))
+      // What is noted about a job does not make it the one that was worked on last.
+      await this.db.jobs.put(this.row(after, row.revision + 1, row.updated))
+      return { before, after, revision: row.revision + 1 }
+    })
+  }
+
+  /** A copy of a job beside it, with an id and a name of its own and nothing of what happened to the first; undefined where it is gone. */
+  duplicate(id: string): Promise<Job | undefined> {
+    return this.db.transaction('rw', this.db.jobs, async () => {
+      const row = await this.db.jobs.get(id)
+      const job = row && readRow(row).job
+      if (!job) return undefined
+      const copy = { ...freshCopy(job), id: newJobId(), name: copyName(job.name) }
+      await this.db.jobs.put(this.row(copy, 1))
+      return copy
+    })
   }
 
   /**
@@ -204,9 +272,10 @@ export class JobRepository {
    * Brings a file in, job and record together or not at all. Only the record that the job names is taken, and none that is
    * here is changed for another job. `keep-both` gives the job a name and id of its own.
    *
+   * @param updated when it was saved last, where that was before now
    * @throws RangeError when it is new and there is one already, or the one here is of a newer release
    */
-  bringIn(plan: ImportPlan, how: 'new' | 'replace' | 'keep-both'): Promise<Job> {
+  bringIn(plan: ImportPlan, how: 'new' | 'replace' | 'keep-both', updated?: number): Promise<Job> {
     return this.db.transaction('rw', this.db.jobs, this.db.records, this.db.photos, async () => {
       const { file } = plan
       const asCopy = how === 'keep-both'
@@ -226,7 +295,7 @@ export class JobRepository {
       for (const { id: photo, width, height, jpeg } of file.photos ?? [])
         if (!(await this.db.photos.get(photo)))
           await this.db.photos.put({ id: photo, job: id, width, height, picture: new Blob([fromBase64(jpeg)], { type: 'image/jpeg' }) })
-      await this.db.jobs.put(this.row(job, (row?.revision ?? 0) + 1))
+      await this.db.jobs.put(this.row(job, (row?.revision ?? 0) + 1, updated))
       return job
     })
   }

@@ -4,6 +4,8 @@ import britishRest from './en-GB.json'
 import americanRest from './en-US.json'
 import britishLog from './log/en-GB.json'
 import americanLog from './log/en-US.json'
+import britishDesk from './desk/en-GB.json'
+import americanDesk from './desk/en-US.json'
 import britishSurvey from './survey/en-GB.json'
 import americanSurvey from './survey/en-US.json'
 
@@ -12,10 +14,11 @@ export const british = {
   ...britishRest,
   ...britishLog,
   ...britishSurvey,
+  ...britishDesk,
   build: { ...britishRest.build, ...britishBuild.build },
   word: { ...britishRest.word, ...britishLog.word },
   working: { ...britishRest.working, ...britishLog.working },
   rule: { ...britishRest.rule, ...britishLog.rule },
   source: { ...britishRest.source, ...britishLog.source },
 }
-export const american = { ...americanRest, ...americanBuild, ...americanLog, ...americanSurvey }
+export const american = { ...americanRest, ...americanBuild, ...americanLog, ...americanSurvey, ...americanDesk }

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { liveQuery } from 'dexie'
+import { produce } from 'immer'
 import { newJob } from '#core/demo/newJob'
+import { fromTemplate } from '#core/desk/copy'
+import { asFirm } from '#core/desk/firm'
 import { dayOfClock } from '#core/log/moment'
 import { canonicalJson, DoorError, isPrintable, readJobFile, USES, writeJobFile, type Job, type Use } from '#core/scheme'
 import { jobTies } from '#core/path'
@@ -72,17 +75,50 @@ async function welcome() {
   localStorage.setItem(MET, 'yes')
 }
 
-const scale = computed(() => commonScale((kept.value ?? []).flatMap(({ job }) => job ?? [])))
+const desk = useDesk(() => kept.value)
+const { query, view, found, shown, archivedCount, last } = desk
+const scale = computed(() => commonScale(shown.value.flatMap(({ job }) => job ?? [])))
+/** Fewer are seen at a glance. */
+const FEW = 3
+const picked = ref<string[]>([])
+const pickedJobs = computed(() => (kept.value ?? []).flatMap(({ job }) => (job && picked.value.includes(job.id) ? [job] : [])))
+const open = ref<'backup' | 'firm' | 'order'>()
+const detailsOf = ref<string>()
+const detailed = computed(() => kept.value?.find(({ row }) => row.id === detailsOf.value)?.job)
+/** After so many changes that are in no backup a word is said. */
+const BACKUP_AFTER = 50
+const unbacked = ref(0)
+watch([kept, open], async () => {
+  unbacked.value = (await repository.sinceBackup().catch(() => undefined))?.saves ?? 0
+})
+function act(id: string, what: 'details' | 'duplicate' | 'archive' | 'export' | 'remove') {
+  const each = kept.value?.find(({ row }) => row.id === id)
+  if (!each?.job) return
+  if (what === 'details') detailsOf.value = id
+  else if (what === 'duplicate') void desk.duplicate(id)
+  else if (what === 'export') void exportJob(each.job)
+  else if (what === 'remove') void remove(each)
+  else void desk.change(id, (job) => produce(job, (draft) => void (draft.desk.archived = !draft.desk.archived)))
+}
 
 const starting = ref(false)
 const newName = ref('')
+/** A job whose plan is begun from; empty for none. */
+const template = ref('')
 const nameProblem = computed(() => (isPrintable(newName.value) ? '' : say('field.problem.unseen')))
 /** Asked first of all: it sets what screen, first flush and light the rest is held to. */
 const newUse = ref<Use>('ornamentals')
 async function create() {
   if (nameProblem.value !== '') return
-  const job = newJob(newJobId(), newName.value.trim() || say('jobs.unnamed'), settings.terms, settings.system, newUse.value)
-  job.letter.from = settings.letterhead
+  const name = newName.value.trim() || say('jobs.unnamed')
+  const like = kept.value?.find(({ row }) => row.id === template.value)?.job
+  const blank = like ? fromTemplate(like, newJobId(), name) : newJob(newJobId(), name, settings.terms, settings.system, newUse.value)
+  const firm = await repository.firm().catch(() => undefined)
+  const job = firm
+    ? asFirm(blank, firm)
+    : blank.letter.from === ''
+      ? { ...blank, letter: { ...blank.letter, from: settings.letterhead } }
+      : blank
   const take = { label: message('jobs.export'), act: () => exportJob(job) }
   const result = await notices.keep(message('notice.notBegun', { name: job.name }), () => repository.save(job, 0), [take])
   // Ask the browser not to clear what is kept here when it runs short of room; it may say no.
@@ -154,6 +190,8 @@ const picker = ref<HTMLInputElement>()
     <header class="flex min-h-11 flex-wrap items-center gap-3 border-b border-ink bg-sunk px-4 py-1">
       <BrandMark />
       <span class="cap ml-auto max-md:hidden">{{ say('jobs.keptHere') }}</span>
+      <button type="button" class="btn max-md:hidden" @click="open = 'firm'">{{ say('jobs.firm') }}</button>
+      <button type="button" class="btn max-md:hidden" @click="open = 'backup'">{{ say('jobs.backup') }}</button>
       <UnitsMenu />
       <button type="button" class="btn" @click="picker?.click()">{{ say('jobs.bringIn') }}</button>
       <input
@@ -168,7 +206,7 @@ const picker = ref<HTMLInputElement>()
     </header>
     <main class="flex flex-1 flex-col px-7 pt-5 max-md:px-3">
       <h1 class="slab text-28">{{ say('jobs.title') }}</h1>
-      <p class="text-ink-2">{{ say('jobs.sub') }}</p>
+      <p v-if="view === 'pictures'" class="text-ink-2">{{ say('jobs.sub') }}</p>
       <p v-if="problem" class="my-2 border-2 border-pencil bg-sheet p-2" role="alert">{{ problem }}</p>
       <section v-if="faults" class="my-2 border-2 border-pencil bg-sheet p-3" role="alert">
         <p class="font-bold">{{ faults.title }}</p>
@@ -198,8 +236,42 @@ const picker = ref<HTMLInputElement>()
         <button type="button" class="btn" @click="putBack">{{ say('jobs.putBack') }}</button>
       </p>
 
+      <p v-if="last" class="my-2 flex items-center gap-3 bg-sunk p-2" role="status">
+        {{ say('jobs.changedNow', { name: last.name }) }}
+        <button type="button" class="btn" @click="desk.undo()">{{ say('ui.undo') }}</button>
+      </p>
+      <p v-if="unbacked >= BACKUP_AFTER" class="my-2 flex items-center gap-3 border border-dashed border-ink p-2 text-13">
+        {{ say('jobs.backupDue', { n: unbacked }) }}
+        <button type="button" class="btn" @click="open = 'backup'">{{ say('jobs.backup') }}</button>
+      </p>
+      <JobsBar
+        v-if="kept && kept.length >= FEW"
+        v-model:query="query"
+        v-model:view="view"
+        :found="found.length"
+        :of="kept.length"
+        :archived="archivedCount"
+      />
+      <p v-if="kept && kept.length > 0 && shown.length === 0" class="py-2" role="status">{{ say('jobs.noneFound') }}</p>
+      <template v-if="view === 'list' && found.length > 0">
+        <LazyJobTable
+          v-model:picked="picked"
+          :rows="found"
+          :jobs="kept ?? []"
+          @change="(id, recipe) => desk.change(id, recipe)"
+          @do="act"
+        />
+        <p v-if="pickedJobs.length > 0" class="py-2">
+          <button type="button" class="btn" @click="open = 'order'">{{ say('jobs.order', { n: pickedJobs.length }) }}</button>
+        </p>
+      </template>
       <ul class="mt-2 grid grid-cols-[repeat(auto-fill,minmax(296px,1fr))]">
-        <li v-for="each in kept" :key="each.row.id" class="card" :class="{ 'card-fault': !each.job }">
+        <li
+          v-for="each in view === 'list' ? shown.filter(({ job }) => !job) : shown"
+          :key="each.row.id"
+          class="card"
+          :class="{ 'card-fault': !each.job }"
+        >
           <ErrorBoundary v-if="each.job" :what="each.job.name" :of="each.job">
             <JobCard :job="each.job" :scale="scale">
               <div class="mt-2 flex flex-wrap gap-2">
@@ -209,22 +281,7 @@ const picker = ref<HTMLInputElement>()
                   :aria-label="say('jobs.openNamed', { name: each.job.name })"
                   >{{ say('jobs.open') }}</NuxtLink
                 >
-                <button
-                  type="button"
-                  class="btn"
-                  :aria-label="say('jobs.exportNamed', { name: each.job.name })"
-                  @click="exportJob(each.job)"
-                >
-                  {{ say('jobs.export') }}
-                </button>
-                <button
-                  type="button"
-                  class="btn btn-bare"
-                  :aria-label="say('jobs.removeNamed', { name: each.job.name })"
-                  @click="remove(each)"
-                >
-                  {{ say('jobs.remove') }}
-                </button>
+                <JobMenu :name="each.job.name" :archived="each.job.desk.archived" @do="(what) => act(each.row.id, what)" />
               </div>
             </JobCard>
             <template #actions>
@@ -246,8 +303,14 @@ const picker = ref<HTMLInputElement>()
             </div>
           </section>
         </li>
-        <li class="card">
-          <svg class="sheet-drawing card-scene" viewBox="0 0 300 330" preserveAspectRatio="xMinYMax meet" aria-hidden="true">
+        <li class="card" :class="{ 'card-plain': view === 'list' }">
+          <svg
+            v-if="view === 'pictures'"
+            class="sheet-drawing card-scene"
+            viewBox="0 0 300 330"
+            preserveAspectRatio="xMinYMax meet"
+            aria-hidden="true"
+          >
             <path d="M30 329V190M30 190L140 130L250 190M250 190V329M140 329v-90h70v90" class="l-ghost" />
             <path d="M14 329v-36M282 329v-36M14 300q134 8 268 0" class="l-pencil" />
           </svg>
@@ -261,19 +324,31 @@ const picker = ref<HTMLInputElement>()
                 <input v-model="newName" class="field" type="text" maxlength="120" autocomplete="off" :aria-invalid="nameProblem !== ''" />
               </label>
               <p v-if="nameProblem" class="text-12 text-pencil" role="alert">{{ nameProblem }}</p>
+              <label v-if="kept && kept.some(({ job }) => job)" class="block py-1 text-13"
+                >{{ say('jobs.from') }}
+                <select v-model="template" class="field">
+                  <option value="">{{ say('jobs.fromBlank') }}</option>
+                  <option v-for="each in kept.filter(({ job }) => job)" :key="each.row.id" :value="each.row.id">
+                    {{ say('jobs.fromJob', { name: each.job!.name }) }}
+                  </option>
+                </select>
+              </label>
               <ChoiceField
+                v-if="template === ''"
                 :label="say('jobs.use')"
                 :model-value="newUse"
                 :options="USES.map((value) => ({ value, label: say(`word.${value}`) }))"
                 @update:model-value="(use) => (newUse = use)"
               />
               <ChoiceField
+                v-if="template === ''"
                 :label="say('units.terms')"
                 :model-value="settings.terms"
                 :options="(['en-GB', 'en-US'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
                 @update:model-value="(terms) => settings.use({ terms, system: terms === 'en-US' ? 'imperial' : settings.system })"
               />
               <ChoiceField
+                v-if="template === ''"
                 :label="say('units.system')"
                 :model-value="settings.system"
                 :options="(['metric', 'imperial'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
@@ -290,8 +365,19 @@ const picker = ref<HTMLInputElement>()
       </ul>
       <JobBin />
     </main>
+    <LazyBackupDialog v-if="open === 'backup'" @close="open = undefined" />
+    <LazyFirmDialog v-if="open === 'firm'" :jobs="kept ?? []" @change="(id, recipe) => desk.change(id, recipe)" @close="open = undefined" />
+    <LazyOrderDialog v-if="open === 'order'" :jobs="pickedJobs" @close="open = undefined" />
+    <LazyJobDetails
+      v-if="detailed"
+      :job="detailed"
+      @change="(_field, _from, _to, recipe) => desk.change(detailed!.id, recipe)"
+      @close="detailsOf = undefined"
+    />
     <footer class="cap mt-4 flex flex-wrap justify-between gap-3 border-t border-hair px-7 py-2">
       <span>{{ say('jobs.footer') }}</span>
+      <button type="button" class="underline md:hidden" @click="open = 'firm'">{{ say('jobs.firm') }}</button>
+      <button type="button" class="underline md:hidden" @click="open = 'backup'">{{ say('jobs.backup') }}</button>
       <button type="button" class="underline" @click="calendar = true">{{ say('jobs.calendar') }}</button>
       <LazyCareCalendar v-if="calendar" @done="calendarDone" />
       <span v-if="calendarProblem" role="alert">{{ calendarProblem }}</span>
@@ -306,6 +392,9 @@ const picker = ref<HTMLInputElement>()
   display: grid;
   grid-template-rows: 322px 1fr;
   margin-bottom: 14px;
+}
+.card-plain {
+  grid-template-rows: auto;
 }
 .card-fault {
   grid-template-rows: auto 1fr;

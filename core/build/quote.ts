@@ -1,4 +1,7 @@
 import { nonNegative } from '../numeric/guards'
+import type { Build } from '../scheme'
+import type { Bill } from './bill'
+import { workHours, type Step } from './steps'
 
 export interface QuoteOrder {
   /** What the parts cost the installer. */
@@ -35,3 +38,13 @@ export function quote(order: QuoteOrder): Quote {
   const taxed = cents(net * order.tax)
   return { ...order, labour, marked, net, taxed, gross: cents(net + taxed) }
 }
+
+/** What is asked for a scheme as it is planned; hours of its order of work, to the half, where nobody gave any. */
+export const quoteOf = ({ bill, steps }: { bill: Pick<Bill, 'total'>; steps: readonly Step[] }, order: Build['quote']): Quote =>
+  quote({
+    materials: bill.total,
+    hours: order.hours > 0 ? order.hours : Math.round(workHours(steps) * 2) / 2,
+    rate: order.rate,
+    margin: order.margin,
+    tax: order.tax,
+  })

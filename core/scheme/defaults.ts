@@ -4,7 +4,7 @@ import type { Device, DeviceOf, Drop } from './schema/drop'
 import type { Gutter } from './schema/gutter'
 import type { OverflowRoute, Pump } from './schema/overflow'
 import type { Build, Letter, ShelfItem } from './schema/build'
-import type { Desk } from './schema/desk'
+import type { Desk, Firm } from './schema/desk'
 import type { Trial } from './schema/trial'
 import type { Job, Scheme } from './schema/job'
 import type { Log } from './schema/log'
@@ -38,6 +38,12 @@ export const letterDefaults = (): Letter => ({ from: '', to: '', number: '', val
 
 /** Somebody has asked; nothing is noted yet. */
 export const deskDefaults = (): Desk => ({ stage: 'asked', waitsFor: '', phone: '', notes: '', archived: false })
+
+/** Nobody's: what a job begins with by itself. */
+export const firmDefaults = (): Firm => {
+  const { rate, margin, tax } = buildDefaults().quote
+  return { head: '', warranty: '', validDays: letterDefaults().validDays, rate, margin, tax, prices: [] }
+}
 
 /** Nothing written down yet. */
 export const logDefaults = (): Log => ({ entries: [], ticked: [] })

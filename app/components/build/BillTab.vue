@@ -4,6 +4,7 @@ import { BUILD_STATIONS, fittingKey, type BillLine } from '#core/build'
 import { shelfDefaults, SHOPS, type ShelfItem, type Shop } from '#core/scheme'
 import { area, count, span } from '#core/units/quantity'
 import { toCsv } from '~/build/billCsv'
+import { pricedBy } from '~/build/pricedBy'
 import { saveFile } from '~/composables/saveFile'
 import { message } from '~/stores/messages'
 import { useWords } from '~/sheets/blocks/useWords'
@@ -16,6 +17,7 @@ const { money } = useMoney()
 const { amount } = useWords()
 const { numbers } = usePlates()
 const { setJob } = useEdits()
+const settings = useSettings()
 
 const bill = computed(() => bench.build!.bill)
 const by = ref<'shop' | 'station'>('shop')
@@ -112,7 +114,7 @@ const dropExtra = (line: BillLine) =>
   bench.editScheme(message('edit.billExtraGone', { item: nameOf(line) }), (scheme) => removeExtra(scheme, line.item.replace('extra:', '')))
 
 function csv() {
-  const header = ['shop', 'item', 'station', 'wanted', 'there', 'owned', 'buy', 'each', 'total', 'days'].map((each) =>
+  const header = ['shop', 'item', 'station', 'wanted', 'there', 'owned', 'buy', 'each', 'per', 'total', 'days'].map((each) =>
     say(`build.csv.${each}`),
   )
   const rows = bill.value.lines.map((line) => [
@@ -123,13 +125,23 @@ function csv() {
     say(line.there ? 'word.yes' : 'word.no'),
     line.owned,
     line.buy > 0 ? amount(line) : '',
-    line.price,
+    Math.round(line.price * per(line).factor * 1e4) / 1e4,
+    say(`build.perOne.${per(line).by}`),
     line.total,
     line.lead,
   ])
   saveFile(`${bench.job!.name} ${bench.scheme!.name}.csv`, toCsv(header, rows), 'text/csv')
 }
 const details = ref<string>()
+const per = (line: BillLine) => pricedBy(line, settings.system)
+
+// What is paid for a thing may be the same for every job of the firm.
+const { firm, learn } = useFirm()
+const firmPrice = ({ item }: BillLine) => firm.value?.prices.find((each) => each.item === item)?.price ?? undefined
+const keepForAll = (line: BillLine) => {
+  const known = bench.job!.shelf.find(({ item }) => item === line.item)
+  return learn({ ...shelfDefaults(line.item), ...known, price: line.price })
+}
 </script>
 
 <template>
@@ -209,14 +221,17 @@ const details = ref<string>()
                 />
               </span>
               <span class="flex items-center gap-1">
-                {{ say(line.sold ? 'build.eachLength' : 'build.each') }}
+                {{ say(`build.per.${per(line).by}`) }}
                 <CellField
                   :label="say('build.priceOf', { item: nameOf(line) })"
-                  :model-value="line.price"
+                  :model-value="line.price * per(line).factor"
                   empty
-                  @update:model-value="(to) => shelve(line, { price: to ?? null })"
+                  @update:model-value="(to) => shelve(line, { price: to === undefined ? null : to / per(line).factor })"
                 />
                 <span v-if="line.guide" class="text-12 text-ink-3">{{ say('build.guide') }}</span>
+                <button v-else-if="firmPrice(line) !== line.price" type="button" class="btn" @click="keepForAll(line)">
+                  {{ say(firmPrice(line) === undefined ? 'build.firmKeep' : 'build.firmChange') }}
+                </button>
               </span>
               <span class="flex items-center gap-1">
                 {{ say('build.lead') }}

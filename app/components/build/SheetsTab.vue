@@ -15,6 +15,7 @@ const { compose } = useSheets()
 const { quoted } = useQuotation()
 const { state, make } = usePdf()
 const { set, setJob } = useEdits()
+const { firm, departs, followFirm, said } = useFirm()
 
 // What the handover pack shows of the log.
 const { lookUp } = usePhotos()
@@ -113,6 +114,19 @@ const holds = (days: number) =>
       @update:model-value="(v) => write('warranty', v)"
     />
     <p class="text-12 text-ink-3">{{ say('build.letter.names') }}</p>
+    <section v-if="firm && departs.fields.length + departs.prices.length > 0" class="my-1 border border-dashed border-ink p-2 text-13">
+      <p>
+        {{ say('build.firmDeparts') }}
+        <b>{{
+          [...departs.fields.map(said), ...(departs.prices.length > 0 ? [say('build.firmPrices', { n: departs.prices.length })] : [])].join(
+            ', ',
+          )
+        }}</b>
+      </p>
+      <button type="button" class="btn mt-1" @click="followFirm(departs.fields, departs.prices.length > 0)">
+        {{ say('build.firmFollow') }}
+      </button>
+    </section>
     <button v-if="letter.from === '' && settings.letterhead !== ''" type="button" class="btn" @click="write('from', settings.letterhead)">
       {{ say('build.letter.last') }}
     </button>

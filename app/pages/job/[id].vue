@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { word } from '#core/figures/told'
 import type { Station } from '#core/findings'
-import { canonicalJson } from '#core/scheme'
+import { canonicalJson, type Job } from '#core/scheme'
 import { nameOf } from '~/database/keptJob'
+import { message } from '~/stores/messages'
 import { reasonOf } from '~/stores/notices'
 import { layBuildWords } from '~/build/layBuildWords'
 import { saveFile } from '~/composables/saveFile'
@@ -89,6 +90,9 @@ const doing = computed<Doing | undefined>({
 })
 const turn = (to: Doing) => (doing.value = doing.value === to ? undefined : to)
 const comparing = ref(false)
+const detailing = ref(false)
+const changeDetails = (field: string, from: string, to: string, recipe: (job: Job) => Job) =>
+  bench.edit(message('edit.field', { field: say(`field.name.${field}`), from, to }), recipe)
 const enlarged = ref(false)
 const wide = computed({
   get: () => route.query.wide === 'yes' && WIDE.has(station.value),
@@ -196,6 +200,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <NuxtLink v-else to="/" class="btn btn-bare" :aria-label="say('jobs.title')">{{ say('jobs.title') }}</NuxtLink>
       <span class="h-6 w-px bg-ink max-md:hidden" />
       <h1 class="truncate text-16 font-bold">{{ bench.job?.name }}</h1>
+      <button type="button" class="btn btn-bare max-md:hidden" @click="detailing = true">{{ say('jobs.do.details') }}</button>
       <SchemePicker class="max-md:hidden" @compare="comparing = true" />
       <button
         v-for="each in DOINGS"
@@ -387,6 +392,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       </button>
       <div class="flex flex-wrap gap-2 border-t border-ink p-3">
         <SchemePicker @compare="((comparing = true), (listing = false))" />
+        <button type="button" class="btn" @click="detailing = true">{{ say('jobs.details') }}</button>
         <button type="button" class="btn" @click="exportFile">{{ say('jobs.export') }}</button>
         <button type="button" class="btn" :disabled="!bench.redoable" @click="bench.redo()">{{ say('ui.redo') }}</button>
         <UnitsMenu
@@ -401,6 +407,9 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
     <ErrorBoundary :what="say('boundary.dialog')" :of="bench.job">
       <ZoomDialog v-if="enlarged && bench.assessed" :assessed="bench.assessed" :chosen="station" @close="enlarged = false" />
       <CompareDialog v-if="comparing" @close="comparing = false" />
+      <LazyJobDetails v-if="detailing && bench.job" :job="bench.job" @change="changeDetails" @close="detailing = false">
+        <button type="button" class="btn mt-2" @click="((detailing = false), (doing = 'survey'))">{{ say('jobs.walk') }}</button>
+      </LazyJobDetails>
     </ErrorBoundary>
   </div>
 </template>

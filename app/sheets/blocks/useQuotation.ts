@@ -1,4 +1,4 @@
-import { quote, workHours } from '#core/build'
+import { quoteOf } from '#core/build'
 import { share } from '#core/units/quantity'
 import type { Block } from '~/sheets/sheet'
 import { useSchemeFigures } from './useSchemeFigures'
@@ -14,17 +14,7 @@ export function useQuotation() {
   const plates = usePlates()
   const { figures } = useSchemeFigures()
 
-  const quoted = () => {
-    const { bill, steps } = bench.build!
-    const order = bench.scheme!.build.quote
-    return quote({
-      materials: bill.total,
-      hours: order.hours > 0 ? order.hours : Math.round(workHours(steps) * 2) / 2,
-      rate: order.rate,
-      margin: order.margin,
-      tax: order.tax,
-    })
-  }
+  const quoted = () => quoteOf(bench.build!, bench.scheme!.build.quote)
   /** What it is known by, and until when it holds; whom it is from and to stands at its head. */
   function letterhead(until: Date): Block {
     const { number } = bench.job!.letter

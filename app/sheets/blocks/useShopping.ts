@@ -1,4 +1,6 @@
+import type { BillLine } from '#core/build'
 import { SHOPS } from '#core/scheme'
+import { pricedBy } from '~/build/pricedBy'
 import type { Block } from '~/sheets/sheet'
 import { useWords } from './useWords'
 
@@ -6,10 +8,16 @@ import { useWords } from './useWords'
 export function useShopping() {
   const bench = useWorkbench()
   const { say, text } = useSay()
+  const settings = useSettings()
   const { sayWords } = useBuildWords()
   const { money, exact } = useMoney()
   const { heading, amount } = useWords()
 
+  /** A price with what it is for, where that is not one of it. */
+  function priceOf(line: BillLine): string {
+    const { by, factor } = pricedBy(line, settings.system)
+    return by === 'each' ? exact(line.price) : say('build.priceFor', { price: exact(line.price * factor), one: say(`build.perOne.${by}`) })
+  }
   function shopping(costs: boolean): Block[] {
     const { bill } = bench.build!
     const buying = bill.lines.filter(({ buy }) => buy > 0)
@@ -35,7 +43,7 @@ export function useShopping() {
               rows: lines.map((each) => [
                 sayWords(each.words, each.name) + (each.lead > 0 ? ` (${say('build.leadDays', { n: each.lead })})` : ''),
                 amount(each),
-                ...(costs ? [exact(each.price), exact(each.total)] : []),
+                ...(costs ? [priceOf(each), exact(each.total)] : []),
               ]),
             },
           ]

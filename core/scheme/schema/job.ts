@@ -62,7 +62,7 @@ export const job = record({
   ownParts: list(ownPart, 0, 60),
   /** Fittings of the reader's own, and what they pay for things and have on the shelf. */
   ownFittings: list(ownFitting, 0, 100),
-  shelf: list(shelfItem, 0, 600),
+  shelf: list(shelfItem, 0, 1200),
   letter,
   /** Where it stands among the others, and what is noted about it. */
   desk,

@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { orderFor, type JobOrder, type OrderLine } from '#core/desk/order'
+import { SHOPS, type Job } from '#core/scheme'
+import { area, count, length, span, volume } from '#core/units/quantity'
+import { toCsv } from '~/build/billCsv'
+import { layBuildWords, layDeskWords } from '~/build/layBuildWords'
+import { saveFile } from '~/composables/saveFile'
+import { reasonOf } from '~/stores/notices'
+
+/** One order over several jobs: by shop, who gets what, and what is sawn out of common lengths. */
+const props = defineProps<{ jobs: readonly Job[] }>()
+const emit = defineEmits<{ close: [] }>()
+const i18n = useI18n()
+layBuildWords(i18n)
+layDeskWords(i18n)
+const settings = useSettings()
+const { say, text } = useSay()
+const { sayWords } = useBuildWords()
+
+const outcome = computed<{ orders: JobOrder[]; problem: string }>(() => {
+  try {
+    return { orders: orderFor(props.jobs), problem: '' }
+  } catch (error) {
+    return { orders: [], problem: reasonOf(error) }
+  }
+})
+const orders = computed(() => outcome.value.orders)
+const names = computed(() => new Map(props.jobs.map(({ id, name }) => [id, name])))
+const exact = (currency: string, sum: number) =>
+  `${currency}${new Intl.NumberFormat(settings.terms, { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(sum)}`
+function much({ unit, sold }: Pick<OrderLine, 'unit' | 'sold'>, buy: number): string {
+  if (sold) return say('build.lengths', { n: buy, length: span(sold) })
+  if (unit === 'length') return text(span(buy))
+  if (unit === 'area') return text(area(buy))
+  return unit === 'volume' ? text(volume(buy)) : text(count(buy))
+}
+/** What one job gets: of what is cut from lengths so much of it, else so many. */
+const share = (line: OrderLine, buy: number) => (line.sold ? text(span(buy)) : much(line, buy))
+const nameOf = (line: Pick<OrderLine, 'words' | 'name'>) => sayWords(line.words, line.name)
+const byShop = (order: JobOrder) =>
+  SHOPS.flatMap((shop) => {
+    const lines = order.lines.filter((line) => line.shop === shop)
+    return lines.length > 0 ? [{ shop, lines }] : []
+  })
+function csv() {
+  const rows = orders.value.flatMap((order) =>
+    order.lines.map((line) => [
+      say(`build.shop.${line.shop}`),
+      nameOf(line),
+      much(line, line.buy),
+      line.price,
+      line.total,
+      order.currency,
+      line.shares.map(({ job, buy }) => `${names.value.get(job)}: ${share(line, buy)}`).join('; '),
+    ]),
+  )
+  const header = ['shop', 'item', 'buy', 'each', 'total'].map((each) => say(`build.csv.${each}`))
+  saveFile('Order.csv', toCsv([...header, say('order.col.money'), say('order.col.who')], rows), 'text/csv')
+}
+const print = () => window.print()
+onMounted(() => document.documentElement.toggleAttribute('data-sheet', true))
+onBeforeUnmount(() => document.documentElement.removeAttribute('data-sheet'))
+</script>
+
+<template>
+  <Dialog :open="true" class="relative z-50" @close="emit('close')">
+    <div class="fixed inset-0 bg-ink/60 print:hidden" aria-hidden="true" />
+    <div class="sheet-over fixed inset-0 overflow-y-auto p-4 max-md:p-0">
+      <DialogPanel class="sheet-view mx-auto w-full max-w-4xl border-2 border-ink bg-sheet p-5">
+        <div class="flex flex-wrap items-baseline justify-between gap-2">
+          <DialogTitle class="slab text-22">{{ say('order.title', { n: jobs.length }) }}</DialogTitle>
+          <span class="flex gap-2 print:hidden">
+            <button type="button" class="btn" @click="csv">CSV</button>
+            <button type="button" class="btn" @click="print">{{ say('build.print') }}</button>
+            <button type="button" class="btn" @click="emit('close')">{{ say('ui.close') }}</button>
+          </span>
+        </div>
+        <p class="text-13 text-ink-2">{{ [...names.values()].join(', ') }}</p>
+        <p v-if="outcome.problem" class="border-2 border-pencil p-2" role="alert">{{ outcome.problem }}</p>
+        <section v-for="order in orders" :key="order.currency + order.system" class="pt-2">
+          <p v-if="orders.length > 1" class="font-bold">
+            {{ say('order.apartBecause', { names: order.jobs.map((id) => names.get(id)).join(', ') }) }}
+          </p>
+          <div v-for="{ shop, lines } in byShop(order)" :key="shop">
+            <h3 class="h3 rule mt-2 pt-1">{{ say(`build.shop.${shop}`) }}</h3>
+            <table class="w-full text-13">
+              <tbody>
+                <tr v-for="line in lines" :key="line.item + (line.sold ?? '')" class="border-t border-hair align-top">
+                  <th scope="row" class="py-0.5 text-left font-normal">
+                    {{ nameOf(line) }}
+                    <span class="cap block">{{
+                      line.shares
+                        .map(({ job, buy }) => say('order.share', { name: names.get(job) ?? '', much: share(line, buy) }))
+                        .join('; ')
+                    }}</span>
+                  </th>
+                  <td class="num text-right whitespace-nowrap">
+                    <b>{{ much(line, line.buy) }}</b>
+                    <span v-if="line.buy < line.apart" class="cap block">{{ say('order.insteadOf', { n: line.apart }) }}</span>
+                  </td>
+                  <td class="num pl-3 text-right">{{ exact(order.currency, line.total) }}</td>
+                </tr>
+              </tbody>
+            </table>
+          </div>
+          <p class="pt-2 text-right font-bold">
+            {{ say('order.total', { total: exact(order.currency, order.total) }) }}
+            <span v-if="order.apart - order.total > 0.005" class="cap block font-normal">{{
+              say('order.saved', { saved: exact(order.currency, order.apart - order.total) })
+            }}</span>
+          </p>
+          <template v-if="order.cuts.length > 0">
+            <h3 class="h3 rule mt-2 pt-1">{{ say('order.cuts') }}</h3>
+            <div v-for="cuts in order.cuts" :key="cuts.item + cuts.stock" class="py-1 text-13">
+              <p class="font-bold">{{ say('order.cutFrom', { what: nameOf(cuts), length: span(cuts.stock) }) }}</p>
+              <ol class="list-decimal pl-6">
+                <li v-for="(bar, i) in cuts.plan.bars" :key="i">
+                  {{
+                    bar.pieces
+                      .map((at) => {
+                        const piece = cuts.pieces[at]!
+                        return `${names.get(piece.job)} ${piece.label} ${text(length(piece.length))}`
+                      })
+                      .join(' · ')
+                  }}
+                  <span class="cap">{{ say('order.rest', { rest: length(bar.rest) }) }}</span>
+                </li>
+              </ol>
+            </div>
+          </template>
+        </section>
+      </DialogPanel>
+    </div>
+  </Dialog>
+</template>

@@ -1,0 +1,6 @@
+export * from './asked'
+export * from './backup'
+export * from './copy'
+export * from './deskRow'
+export * from './firm'
+export * from './order'
