@@ -1,5 +1,7 @@
 import british from '~/locales/build/en-GB.json'
 import american from '~/locales/build/en-US.json'
+import britishHelp from '~/locales/help/en-GB.json'
+import americanHelp from '~/locales/help/en-US.json'
 import britishLog from '~/locales/log/en-GB.json'
 import americanLog from '~/locales/log/en-US.json'
 import britishDesk from '~/locales/desk/en-GB.json'
@@ -17,11 +19,11 @@ interface Words {
  * the words that differ laid over it, here as everywhere.
  */
 export function layBuildWords({ mergeLocaleMessage }: Words): void {
-  for (const words of [british, britishLog, britishSurvey]) {
+  for (const words of [british, britishLog, britishSurvey, britishHelp]) {
     mergeLocaleMessage('en-GB', words)
     mergeLocaleMessage('en-US', words)
   }
-  for (const words of [american, americanLog, americanSurvey]) mergeLocaleMessage('en-US', words)
+  for (const words of [american, americanLog, americanSurvey, americanHelp]) mergeLocaleMessage('en-US', words)
 }
 
 /** Lays the words of the desk's dialogs beside the others: backup, firm, one order. */
@@ -29,4 +31,11 @@ export function layDeskWords({ mergeLocaleMessage }: Words): void {
   mergeLocaleMessage('en-GB', britishDesk)
   mergeLocaleMessage('en-US', britishDesk)
   mergeLocaleMessage('en-US', americanDesk)
+}
+
+/** The words of the trade and of the help pages. */
+export function layHelpWords({ mergeLocaleMessage }: Words): void {
+  mergeLocaleMessage('en-GB', britishHelp)
+  mergeLocaleMessage('en-US', britishHelp)
+  mergeLocaleMessage('en-US', americanHelp)
 }

@@ -2,6 +2,8 @@ import britishBuild from './build/en-GB.json'
 import americanBuild from './build/en-US.json'
 import britishRest from './en-GB.json'
 import americanRest from './en-US.json'
+import britishHelp from './help/en-GB.json'
+import americanHelp from './help/en-US.json'
 import britishLog from './log/en-GB.json'
 import americanLog from './log/en-US.json'
 import britishDesk from './desk/en-GB.json'
@@ -14,6 +16,7 @@ export const british = {
   ...britishRest,
   ...britishLog,
   ...britishSurvey,
+  ...britishHelp,
   ...britishDesk,
   build: { ...britishRest.build, ...britishBuild.build },
   word: { ...britishRest.word, ...britishLog.word },
@@ -21,4 +24,4 @@ export const british = {
   rule: { ...britishRest.rule, ...britishLog.rule },
   source: { ...britishRest.source, ...britishLog.source },
 }
-export const american = { ...americanRest, ...americanBuild, ...americanLog, ...americanSurvey, ...americanDesk }
+export const american = { ...americanRest, ...americanBuild, ...americanLog, ...americanSurvey, ...americanDesk, ...americanHelp }

@@ -101,6 +101,14 @@ function act(id: string, what: 'details' | 'duplicate' | 'archive' | 'export' | 
   else void desk.change(id, (job) => produce(job, (draft) => void (draft.desk.archived = !draft.desk.archived)))
 }
 
+/** The tour is taken on a demo job, over which nobody grieves. */
+const tourJob = computed(() => kept.value?.find(({ job }) => job?.invented)?.row.id)
+const { go: goTour } = useTour()
+async function takeTour() {
+  goTour('look')
+  await router.push(`/job/${tourJob.value}?station=sky`)
+}
+
 const starting = ref(false)
 const newName = ref('')
 /** A job whose plan is begun from; empty for none. */
@@ -253,6 +261,9 @@ const picker = ref<HTMLInputElement>()
         :archived="archivedCount"
       />
       <p v-if="kept && kept.length > 0 && shown.length === 0" class="py-2" role="status">{{ say('jobs.noneFound') }}</p>
+      <p v-if="view === 'list' && !starting" class="pb-2">
+        <button type="button" class="btn btn-go" @click="starting = true">{{ say('jobs.newButton') }}</button>
+      </p>
       <template v-if="view === 'list' && found.length > 0">
         <LazyJobTable
           v-model:picked="picked"
@@ -303,7 +314,7 @@ const picker = ref<HTMLInputElement>()
             </div>
           </section>
         </li>
-        <li class="card" :class="{ 'card-plain': view === 'list' }">
+        <li v-if="view === 'pictures' || starting" class="card" :class="{ 'card-plain': view === 'list' }">
           <svg
             v-if="view === 'pictures'"
             class="sheet-drawing card-scene"
@@ -379,6 +390,8 @@ const picker = ref<HTMLInputElement>()
       <button type="button" class="underline md:hidden" @click="open = 'firm'">{{ say('jobs.firm') }}</button>
       <button type="button" class="underline md:hidden" @click="open = 'backup'">{{ say('jobs.backup') }}</button>
       <button type="button" class="underline" @click="calendar = true">{{ say('jobs.calendar') }}</button>
+      <NuxtLink to="/help">{{ say('jobs.help') }}</NuxtLink>
+      <button v-if="tourJob" type="button" class="underline" @click="takeTour">{{ say('jobs.tour') }}</button>
       <LazyCareCalendar v-if="calendar" @done="calendarDone" />
       <span v-if="calendarProblem" role="alert">{{ calendarProblem }}</span>
       <a href="/licences.txt" target="_blank" rel="noopener">{{ say('jobs.licences') }}</a>

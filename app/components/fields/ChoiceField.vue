@@ -16,7 +16,10 @@ const pick = (event: Event) => emit('update:modelValue', (event.target as HTMLSe
 
 <template>
   <div class="grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1">
-    <label :for="id" class="text-13">{{ label }}</label>
+    <span
+      ><label :for="id" class="text-13">{{ label }}</label
+      ><TermHint :text="label"
+    /></span>
     <select :id="id" class="field max-w-52 justify-self-end" :class="{ 'field-guess': guess.is.value }" :value="modelValue" @change="pick">
       <option v-for="option in options" :key="option.value" :value="option.value">{{ option.label }}</option>
     </select>

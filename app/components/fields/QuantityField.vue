@@ -103,7 +103,10 @@ function goBack() {
 
 <template>
   <div class="grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1">
-    <label :for="id" class="text-13" :class="{ 'only-heard': hideLabel }">{{ label }}</label>
+    <span :class="{ 'only-heard': hideLabel }"
+      ><label :for="id" class="text-13">{{ label }}</label
+      ><TermHint v-if="!hideLabel" :text="label"
+    /></span>
     <input
       :id="id"
       class="field max-w-36 justify-self-end text-right"

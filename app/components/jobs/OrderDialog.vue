@@ -95,11 +95,11 @@ onBeforeUnmount(() => document.documentElement.removeAttribute('data-sheet'))
                         .join('; ')
                     }}</span>
                   </th>
-                  <td class="num text-right whitespace-nowrap">
+                  <td class="num w-44 text-right whitespace-nowrap">
                     <b>{{ much(line, line.buy) }}</b>
                     <span v-if="line.buy < line.apart" class="cap block">{{ say('order.insteadOf', { n: line.apart }) }}</span>
                   </td>
-                  <td class="num pl-3 text-right">{{ exact(order.currency, line.total) }}</td>
+                  <td class="num w-28 pl-3 text-right">{{ exact(order.currency, line.total) }}</td>
                 </tr>
               </tbody>
             </table>

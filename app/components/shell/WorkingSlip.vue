@@ -55,7 +55,9 @@ useEventListener('pointerdown', (event: PointerEvent) => {
       </tbody>
     </table>
     <p class="mt-2 text-13">{{ say(`rule.${figure.working.rule}`) }}</p>
-    <p class="mt-1 text-12 text-ink-3">{{ say(`source.${figure.working.source}`) }}</p>
+    <p class="mt-1 text-12 text-ink-3">
+      {{ say(`source.${figure.working.source}`) }} <NuxtLink to="/help/methods">{{ say('help.methods') }}</NuxtLink>
+    </p>
   </div>
 </template>
 

@@ -21,6 +21,8 @@ const guesses = ({ station, severity }: Finding) =>
   severity === 'note'
     ? []
     : measures.value.filter(({ key, stop }) => guessed.value.has(key) && RESTS_ON[station]?.includes(stop)).map((each) => nameOf(each))
+const { found, nameOf: nameOfTerm } = useTerms()
+const wordsOf = ({ id, values }: Finding) => found(`${say(`finding.${id}.say`, values)} ${say(`finding.${id}.why`, values)}`)
 const why = ref<string>()
 const keyOf = ({ id, ids }: Finding) => `${id}-${Object.values(ids).join('-')}`
 /** Which of several vessels a snag is about. */
@@ -95,6 +97,11 @@ const title = computed(() => say('snag.count', { here: props.findings.length, to
           <p v-if="why === keyOf(finding)" class="mt-1 text-13 text-ink-2">
             {{ say(`finding.${finding.id}.why`, finding.values) }}
             <span class="text-12 text-ink-3">{{ say(`source.${finding.source}`) }}</span>
+            <NuxtLink v-if="finding.source === 'ownRule'" class="text-12" to="/help/methods">{{ say('help.methods') }}</NuxtLink>
+            <span v-if="wordsOf(finding).length > 0" class="block text-12">
+              {{ say('help.words') }}:
+              <span v-for="term in wordsOf(finding)" :key="term" class="mr-2">{{ nameOfTerm(term) }}<TermHint :term="term" /></span>
+            </span>
           </p>
         </div>
       </li>

@@ -106,7 +106,7 @@ const edited = computed(() =>
       <p class="edit font-bold">{{ edited }}</p>
     </div>
     <div v-for="cell in cells" :key="cell.key" class="cell" :class="{ waiting: bench.simulation.working }">
-      <p class="text-12 text-ink-2">{{ cell.label }}</p>
+      <p class="text-12 text-ink-2">{{ cell.label }}<TermHint v-if="!compact" :text="cell.label" /></p>
       <div class="figure-row">
         <FigureValue v-if="cell.figure" :figure="cell.figure" :size="compact ? 'row' : 'big'" />
         <p v-else class="slab text-22">–</p>

@@ -89,6 +89,10 @@ const doing = computed<Doing | undefined>({
   set: (next) => void router.replace({ query: next ? { ...route.query, doing: next, wide: undefined } : { station: station.value } }),
 })
 const turn = (to: Doing) => (doing.value = doing.value === to ? undefined : to)
+const { step: tour, go: goTour } = useTour()
+function tourTo(to: { station?: Station; doing?: 'trial' }) {
+  void router.replace({ query: { station: to.station ?? station.value, ...(to.doing ? { doing: to.doing } : {}) } })
+}
 const comparing = ref(false)
 const detailing = ref(false)
 const changeDetails = (field: string, from: string, to: string, recipe: (job: Job) => Job) =>
@@ -333,11 +337,15 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
             </p>
             <!-- At the drop the heights decide, so the account leads; elsewhere the drawing does. -->
             <div v-if="station === 'drop'" class="px-3 pt-1 pb-3"><LedgerText :rows="bench.assessed.ledger" seen /></div>
-            <p class="flex justify-end px-3">
-              <button type="button" class="btn" @click="enlarged = true">{{ say('zoom.enlarge') }}</button>
-            </p>
-            <SectionDrawing :assessed="bench.assessed" v-bind="phoneScene" :chosen="station" :note-lines="[]" compact />
-            <LedgerText v-if="station !== 'drop'" :rows="bench.assessed.ledger" />
+            <!-- What is worked at comes first: the drawing is one touch away where it is not what decides. -->
+            <details :key="station" :open="station === 'drop'">
+              <summary class="drawing-fold">{{ say('drawing.fold') }}</summary>
+              <p class="flex justify-end px-3">
+                <button type="button" class="btn" @click="enlarged = true">{{ say('zoom.enlarge') }}</button>
+              </p>
+              <SectionDrawing :assessed="bench.assessed" v-bind="phoneScene" :chosen="station" :note-lines="[]" compact />
+              <LedgerText v-if="station !== 'drop'" :rows="bench.assessed.ledger" />
+            </details>
             <TallyStrip compact />
             <div v-if="worst" class="flex items-start gap-2 px-3 py-2">
               <svg
@@ -393,6 +401,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <div class="flex flex-wrap gap-2 border-t border-ink p-3">
         <SchemePicker @compare="((comparing = true), (listing = false))" />
         <button type="button" class="btn" @click="detailing = true">{{ say('jobs.details') }}</button>
+        <button type="button" class="btn" @click="showKeys = true">{{ say('help.button') }}</button>
         <button type="button" class="btn" @click="exportFile">{{ say('jobs.export') }}</button>
         <button type="button" class="btn" :disabled="!bench.redoable" @click="bench.redo()">{{ say('ui.redo') }}</button>
         <UnitsMenu
@@ -403,7 +412,14 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       </div>
     </div>
     <ErrorBoundary :what="say('boundary.slip')" :of="bench.job"><WorkingSlip :live="all" /></ErrorBoundary>
-    <KeysDialog v-if="showKeys" @close="showKeys = false" />
+    <LazyKeysDialog
+      v-if="showKeys"
+      :station="station"
+      :doing="doing"
+      @close="showKeys = false"
+      @tour="((showKeys = false), goTour('look'))"
+    />
+    <LazyTourPanel v-if="tour && bench.assessed" :station="station" :doing="doing" @go="tourTo" />
     <ErrorBoundary :what="say('boundary.dialog')" :of="bench.job">
       <ZoomDialog v-if="enlarged && bench.assessed" :assessed="bench.assessed" :chosen="station" @close="enlarged = false" />
       <CompareDialog v-if="comparing" @close="comparing = false" />
@@ -466,6 +482,22 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
   flex: 1;
   min-width: 0;
   overflow-y: auto;
+}
+.drawing-fold {
+  display: flex;
+  align-items: center;
+  min-height: 44px;
+  padding: 0 12px;
+  border-top: 1px solid var(--hair);
+  font-weight: 600;
+  cursor: pointer;
+}
+.drawing-fold::before {
+  content: '▸';
+  margin-right: 8px;
+}
+details[open] > .drawing-fold::before {
+  content: '▾';
 }
 .phone-sheet {
   height: auto;
