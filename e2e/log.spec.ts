@@ -139,7 +139,7 @@ test.describe('at a desk', () => {
     await axeClean(page)
     // All jobs that are in use in one file.
     await page.goto('/')
-    const all = await downloaded(page, () => page.getByRole('button', { name: 'Care calendar of all jobs (.ics)' }).click())
+    const all = await downloaded(page, () => page.getByRole('button', { name: 'Calendar of all visits and care (.ics)' }).click())
     expect(all.text).toContain('UID:demo-pear-lane-sediment-butt@vernal-cask')
     expect(all.text).toContain('UID:demo-tannery-row-frost@vernal-cask')
   })

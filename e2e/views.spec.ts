@@ -82,7 +82,7 @@ test('American terms and feet reach every word and figure', async ({ page }) => 
 test('the keys are listed by ?, and lead to the stations', async ({ page }) => {
   await openJob(page, JOBS[0]!)
   await page.keyboard.press('?')
-  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Help and keys' })).toBeVisible()
   await axeClean(page)
   await page.keyboard.press('Escape')
   await page.keyboard.press('7')

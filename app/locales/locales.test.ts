@@ -59,7 +59,8 @@ describe('words', () => {
   })
   it('the American overlay leaves no British part name outside the linked terms', () => {
     const merged = paths(british)
-      .filter((path) => !path.startsWith('t.'))
+      // Other words for a term are looked for in both languages, whichever the reader speaks.
+      .filter((path) => !path.startsWith('t.') && !/^help\.term\.\w+\.also$/.test(path))
       .map((path) => [path, String(get(american, path) ?? get(british, path))] as const)
     for (const [path, text] of merged)
       expect([path, /\b(butts?|downpipes?)\b/i.test(text.replace(/@:\{'t\.\w+'\}/g, ''))]).toEqual([path, false])
