@@ -101,7 +101,8 @@ export default defineNuxtConfig({
       icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
     },
     workbox: {
-      globPatterns: ['**/*.{js,css,html,svg,woff2,json}'],
+      // Fonts of PDFs (woff) too: a sheet is wanted on a roof without a signal.
+      globPatterns: ['**/*.{js,css,html,svg,woff,woff2,json}'],
       navigateFallback: '/',
       navigateFallbackDenylist: [/^\/api\//, /^\/licences\.txt/, /^\/job\.schema\.json/],
     },

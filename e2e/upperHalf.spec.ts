@@ -144,6 +144,25 @@ test.describe('desk', () => {
     await mains.getByLabel('Sewer charge, for m³').fill('0')
     await mains.getByLabel('Sewer charge, for m³').press('Enter')
     await expect(mains).toContainText('Payback:')
+    // What can be counted on, in the asker's own cans, is the same everywhere.
+    const count = page.getByTestId('count-on').filter({ visible: true })
+    await expect(count).toContainText(/You can count on \d+ cans? of 10\sL a week/)
+    const cans = /count on (\d+) can/.exec(await count.innerText())![1]!
+    await expect(page.getByRole('region', { name: 'Figures' })).toContainText(new RegExp(`\\b${cans} cans? a week to count on`))
+    expect(await textFaults(page)).toEqual([])
+    await axeClean(page)
+  })
+
+  test('how much one rain brings is told on Roof, for any depth in any unit', async ({ page }) => {
+    await openJob(page, 'Withy Hard boathouse', 'Roof')
+    const one = page.getByRole('region', { name: 'How much from one rain' })
+    await type(page, 'Rain of', '½ in')
+    // 12.7 mm on 41.04 m².
+    await expect(one).toContainText(/falls on the roof\s*521\sL/)
+    await expect(one).toContainText('comes into the store')
+    await type(page, 'Rain of', '2 mm')
+    await expect(one).toContainText(/falls on the roof\s*82\sL/)
+    await expect(one).toContainText('An empty store holds all of it')
     expect(await textFaults(page)).toEqual([])
     await axeClean(page)
   })

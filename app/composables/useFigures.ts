@@ -4,6 +4,7 @@ import { LITRE } from '#core/units/constants'
 import * as q from '#core/units/quantity'
 import { monthlyDemand } from '#core/draw'
 
+const DAYS_A_WEEK = 7
 const litres = (value: number) => q.volume(value * LITRE)
 
 /** The figures that stand in the tally, from the years in the worker and the assessment, each with its working. */
@@ -65,6 +66,22 @@ export function useFigures() {
     )
   })
 
+  /** Litres a week that can be counted on, in the months in which something is drawn. */
+  const steady = computed<Figure | undefined>(() => {
+    const answer = bench.simulation.steady
+    if (!answer || !bench.simulation.balance) return undefined
+    return figure(
+      'steady',
+      litres(answer.season * DAYS_A_WEEK),
+      [line('steadyDay', '', litres(answer.season)), line('daysAWeek', '×', q.days(DAYS_A_WEEK))],
+      answer.mayFail > 0 ? 'steady' : 'steadyAlways',
+      'firmYield',
+    )
+  })
+  /** The same in cans of the tap in hand; undefined where there is none. */
+  const can = computed(() => bench.assessed?.line.tap?.can.volume ?? bench.scheme?.taps[0]?.can.volume)
+  const cansAWeek = computed(() => (steady.value && can.value ? Math.floor(steady.value.value / can.value + 0.05) : undefined))
+
   const longest = computed<Figure | undefined>(() => {
     const years = bench.simulation.balance?.years
     if (!years || open.value) return undefined
@@ -116,6 +133,7 @@ export function useFigures() {
       kept.value,
       met.value,
       daysMet.value,
+      steady.value,
       longest.value,
       surplus.value,
       yearRain.value,
@@ -131,5 +149,5 @@ export function useFigures() {
     ].filter((each) => each !== undefined)
   })
 
-  return { open, kept, met, daysMet, longest, surplus, yearRain, monthly, all }
+  return { open, kept, met, daysMet, steady, can, cansAWeek, longest, surplus, yearRain, monthly, all }
 }

@@ -1,19 +1,12 @@
 import * as Comlink from 'comlink'
-import bold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff?url'
-import regular from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff?url'
 import type { PAPERS } from '#core/levels'
 import type { Sheet } from '~/sheets/sheet'
+import { typefaceFor } from '~/print/shippedFaces'
 import type { SheetsService } from '~/workers/sheets.worker'
 
 let hand: Comlink.Remote<SheetsService> | undefined
 const worker = () =>
   (hand ??= Comlink.wrap<SheetsService>(new Worker(new URL('../workers/sheets.worker.ts', import.meta.url), { type: 'module' })))
-
-const bytes = async (url: string): Promise<ArrayBuffer> => {
-  const answer = await fetch(url)
-  if (!answer.ok) throw new Error(`${answer.status} ${url}`)
-  return answer.arrayBuffer()
-}
 
 /** PDFs of sheets, made in a worker. */
 export function usePdf() {
@@ -28,11 +21,10 @@ export function usePdf() {
     state.share = 0
     state.failed = undefined
     try {
-      const fonts = { regular: await bytes(regular), bold: await bytes(bold) }
       const pdf = await worker().pdf(
         sheet,
         paper,
-        fonts,
+        await typefaceFor(JSON.stringify(sheet)),
         Comlink.proxy((share: number) => (state.share = share)),
       )
       return pdf

@@ -50,6 +50,17 @@ describe('a name is data', () => {
   ])('%s is said as it stands', (name) => expect(told(name)).toBe(`Told: ${name}.`))
 })
 
+describe('one and many', () => {
+  it.each([
+    [1, 'One order for 1 job'],
+    [0, 'One order for 0 jobs'],
+    [0.5, 'One order for 0.5 jobs'],
+    [2, 'One order for 2 jobs'],
+  ])('%s', (n, words) => expect(say('order.title', { n })).toBe(words))
+  it('a figure with a unit is no number to go by', () => expect(say('hang.string', { n: 1 })).toBe('String line: 1 bracket'))
+  it('nought is told as nought where there is one form only', () => expect(say('bin.keeps', { n: 0 })).toContain('for 0 days'))
+})
+
 describe('what is to be looked up says so', () => {
   it('a word of the trade', () => expect(told(word('half-round'))).toBe('Told: half round.'))
   it('an end of a part', () => expect(told({ end: { type: 'downpipe-round', size: '68', gender: 'male' } })).toContain('68\u00A0mm round'))

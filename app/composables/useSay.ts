@@ -12,6 +12,21 @@ import { endWords, pipeWords } from '~/build/endWords'
 const plainMessages = new Map<string, string>()
 const knownIds = new Set<string>()
 
+/**
+ * The number that a message with two forms goes by: its `n`, else the first number among its values. One is "1 day"; all else,
+ * nothing and half a day among it, is "days". Messages with one form have it whatever the number.
+ */
+function pluralOf(values: ToldValues): number {
+  const amount = (value: ToldValues[string] | undefined) =>
+    typeof value === 'number' ? value : typeof value === 'object' && 'kind' in value ? value.value : undefined
+  const counted =
+    amount(values.n) ??
+    Object.values(values)
+      .map(amount)
+      .find((each) => each !== undefined)
+  return counted === 1 ? 1 : 2
+}
+
 /** Words and figures in the reader's own terms and units. */
 export function useSay() {
   const { t, te: isThere, tm, locale } = useI18n()
@@ -41,7 +56,8 @@ export function useSay() {
     return Object.fromEntries(
       Object.entries(values).map(([name, value]) => {
         // Somebody's own words are said as they stand, whatever they look like.
-        if (typeof value !== 'object') return [name, value]
+        // As text: the library takes a number that is nought for one that is missing, and puts the plural's in.
+        if (typeof value !== 'object') return [name, String(value)]
         if ('word' in value) return [name, plain(`word.${value.word}`)]
         if ('end' in value) return [name, endWords(value.end as End, say, own.system)]
         if ('pipe' in value) return [name, pipeWords(value.pipe as End, say, own.system)]
@@ -55,7 +71,7 @@ export function useSay() {
   function say(id: string, values: ToldValues = {}, own: Display = display.value): string {
     const variant = typeof values.how === 'string' ? `${id}.${values.how}` : ''
     const key = variant !== '' && te(variant, 'en-GB') ? variant : id
-    const said = Object.keys(values).length === 0 ? plain(key) : t(key, ready(values, own))
+    const said = Object.keys(values).length === 0 ? plain(key) : t(key, ready(values, own), pluralOf(values))
     // A sentence may begin with the name of a part.
     return id.startsWith('finding.') && id.endsWith('.say') ? said.charAt(0).toUpperCase() + said.slice(1) : said
   }

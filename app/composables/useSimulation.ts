@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink'
-import { ensembleBands, type EnsembleAnswer } from '#core/balance'
+import { ensembleBands, type EnsembleAnswer, type SteadyDraw } from '#core/balance'
 import type { Scheme } from '#core/scheme'
 import type { TrainWishes } from '#core/offers'
 import type { DropAnswer, SchemeFigures, SweepAnswer, Weighed, WeighedOffer } from '#core/service'
@@ -13,6 +13,8 @@ import type { BalanceReport, LivingAnswer, RainOrder } from '~/workers/simulatio
 export interface SimulationState {
   balance: BalanceReport | undefined
   sweep: SweepAnswer | undefined
+  /** What can be counted on; the last answer stands until the next. */
+  steady: SteadyDraw | undefined
   /** Points done of points wanted while a sweep runs. */
   progress: { done: number; of: number } | undefined
   working: boolean
@@ -68,6 +70,7 @@ export function useSimulation() {
   const state = shallowReactive<SimulationState>({
     balance: undefined,
     sweep: undefined,
+    steady: undefined,
     progress: undefined,
     working: false,
     failed: undefined,
@@ -112,7 +115,9 @@ export function useSimulation() {
         if (mine === ticket && state.working && done < of) state.progress = { done, of }
       })
       const sweep = await ask((service) => service.sweep(request, balance.years.volume, progress))
-      if (mine === ticket && sweep) state.sweep = sweep
+      if (mine !== ticket || !sweep) return
+      state.sweep = sweep
+      state.steady = sweep.steady
     } catch (error) {
       if (mine === ticket && !(error instanceof LetGo)) state.failed = error instanceof Error ? error.message : String(error)
     } finally {

@@ -65,6 +65,15 @@ describe('words', () => {
     for (const [path, text] of merged)
       expect([path, /\b(butts?|downpipes?)\b/i.test(text.replace(/@:\{'t\.\w+'\}/g, ''))]).toEqual([path, false])
   })
+  it('what is counted has two forms, unless it is never one', () => {
+    // Always many, or a plural that does not go by the number.
+    const MANY = new Set(['sky.wetDays', 'mains.from', 'bin.keeps', 'log.full'])
+    for (const path of paths(british)) {
+      const said = String(get(british, path))
+      if (MANY.has(path) || !/\{n\} (?:[\w’-]+ )?[a-z]{3,}s\b/.test(said)) continue
+      expect([path, said.split(' | ').length]).toEqual([path, 2])
+    }
+  })
   it('every literal message id in the code is there', () => {
     const wanted = files('app').flatMap((file) =>
       [...readFileSync(file, 'utf8').matchAll(/\b(?:say|message)\(\s*'([a-z][\w.]*[\w])'/gi)].map(([, id]) => [file, id!] as const),

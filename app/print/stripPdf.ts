@@ -1,29 +1,22 @@
 import type { StripPage } from '#core/levels'
 import { visible } from '#core/units/visible'
+import { typesetter, type Typeface } from './typeface'
 
 /** Points to a millimetre. */
 const POINT = 72 / 25.4
-
-/** The standard fonts of a PDF know the Western alphabet only: spaces and dashes beyond it are told in its own. */
-const plain = (text: string) =>
-  text
-    .replace(/[\u00A0\u2009\u202F]/g, ' ')
-    .replace(/[\u2212\u2010-\u2015]/g, '-')
-    .replace(/[^\u0020-\u007E\u00A1-\u00FF]/g, '')
 
 /**
  * Strip pages as a PDF at true scale: every page as large as its paper, every line where the page says.
  *
  * The library is only fetched when somebody asks for a PDF.
  */
-export async function stripPdf(pages: readonly StripPage[], title: string): Promise<Uint8Array<ArrayBuffer>> {
-  const { PDFDocument, StandardFonts, rgb } = await import('pdf-lib')
+export async function stripPdf(pages: readonly StripPage[], title: string, typeface: Typeface): Promise<Uint8Array<ArrayBuffer>> {
+  const { PDFDocument, rgb } = await import('pdf-lib')
   const pdf = await PDFDocument.create()
   pdf.setTitle(visible(title))
   pdf.setProducer('Vernal Cask')
   pdf.setCreator('Vernal Cask')
-  const regular = await pdf.embedFont(StandardFonts.Helvetica)
-  const bold = await pdf.embedFont(StandardFonts.HelveticaBold)
+  const { regular, bold, plain } = await typesetter(pdf, typeface, JSON.stringify(pages))
   for (const { width, height, lines, circles, words } of pages) {
     const page = pdf.addPage([width * POINT, height * POINT])
     const at = (x: number, y: number) => ({ x: x * POINT, y: (height - y) * POINT })
@@ -32,8 +25,7 @@ export async function stripPdf(pages: readonly StripPage[], title: string): Prom
     }
     for (const { x, y, radius } of circles)
       page.drawCircle({ ...at(x, y), size: radius * POINT, borderWidth: 0.3 * POINT, borderColor: rgb(0, 0, 0) })
-    for (const { x, y, size, text, strong } of words)
-      page.drawText(plain(text), { ...at(x, y), size: size * POINT, font: strong ? bold : regular })
+    for (const { x, y, size, text, strong } of words) (strong ? bold : regular).draw(page, plain(text), { ...at(x, y), size: size * POINT })
   }
   return Uint8Array.from(await pdf.save())
 }

@@ -1,7 +1,8 @@
 import { PAPERS } from '#core/levels'
 import { visible } from '#core/units/visible'
-import type { PDFFont, PDFImage, PDFPage } from 'pdf-lib'
+import type { PDFImage, PDFPage } from 'pdf-lib'
 import type { Point } from '~/drawing/shapes'
+import { typesetter, type Setting, type Typeface, type Typesetter } from '~/print/typeface'
 import type { Block, Sheet } from './sheet'
 import { cropWindow, marksWithin, WEIGHTS, type Crop, type Fill, type Plate, type PlateMark } from './plate'
 
@@ -10,33 +11,23 @@ const POINT = 72 / 25.4
 const MARGIN = { side: 16, top: 18, bottom: 16 }
 const TEXT = { size: 3.5, lead: 4.9 }
 
-/** Fonts as they are shipped: regular and bold. */
-export interface FontBytes {
-  regular: ArrayBuffer
-  bold: ArrayBuffer
-}
-
 /** Greys of the fills; a PDF is printed more often than it is looked at. */
 const GREY: Record<Fill, number | undefined> = { none: undefined, sheet: 1, wash: 0.93, ink: 0.1 }
 
-interface Pen {
-  regular: PDFFont
-  bold: PDFFont
+interface Pen extends Typesetter {
   lib: typeof import('pdf-lib')
   /** Photos by their data URL. */
   images: Map<string, PDFImage>
-  /** Characters that the typeface has not are told in those that it has. */
-  plain(text: string): string
 }
 
 /** Breaks a paragraph at spaces so that no line is wider than there is room. */
-function wrap(text: string, font: PDFFont, size: number, width: number): string[] {
+function wrap(text: string, font: Setting, size: number, width: number): string[] {
   const lines: string[] = []
   for (const paragraph of text.split('\n')) {
     let row = ''
     for (const word of paragraph.split(' ')) {
       const longer = row === '' ? word : `${row} ${word}`
-      if (row !== '' && font.widthOfTextAtSize(longer, size * POINT) > width * POINT) {
+      if (row !== '' && font.widthOf(longer, size * POINT) > width * POINT) {
         lines.push(row)
         row = word
       } else row = longer
@@ -79,15 +70,14 @@ class Paper {
     if (this.room < height) this.turn()
   }
 
-  text(x: number, y: number, words: string, size: number, font: PDFFont, anchor: 'start' | 'middle' | 'end' = 'start', grey = 0.05) {
+  text(x: number, y: number, words: string, size: number, font: Setting, anchor: 'start' | 'middle' | 'end' = 'start', grey = 0.05) {
     const said = this.pen.plain(words)
-    const width = anchor === 'start' ? 0 : font.widthOfTextAtSize(said, size * POINT) / POINT
+    const width = anchor === 'start' ? 0 : font.widthOf(said, size * POINT) / POINT
     const from = x - (anchor === 'middle' ? width / 2 : anchor === 'end' ? width : 0)
-    this.page.drawText(said, {
+    font.draw(this.page, said, {
       x: from * POINT,
       y: (this.size.height - y) * POINT,
       size: size * POINT,
-      font,
       color: this.pen.lib.rgb(grey, grey, grey),
     })
   }
@@ -205,9 +195,9 @@ function layTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table' 
   }
   const row = (
     cells: readonly string[],
-    font: PDFFont,
+    font: Setting,
     grey = 0.05,
-  ): { lines: string[][]; height: number; font: PDFFont; grey: number } => {
+  ): { lines: string[][]; height: number; font: Setting; grey: number } => {
     const lines = cells.map((cell, i) => wrap(pen.plain(cell), font, size, widths[i]! - gutter))
     return { lines, height: Math.max(...lines.map((each) => each.length)) * lead + 1.6, font, grey }
   }
@@ -273,34 +263,24 @@ function beginning(paper: Paper, pen: Pen, block: Block | undefined): number {
 export async function sheetPdf(
   sheet: Sheet,
   paperKey: keyof typeof PAPERS,
-  fonts: FontBytes,
+  typeface: Typeface,
   progress: (share: number) => void = () => {},
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const [lib, fontkit] = await Promise.all([import('pdf-lib'), import('@pdf-lib/fontkit')])
+  const lib = await import('pdf-lib')
   const { PDFDocument, rgb } = lib
   const pdf = await PDFDocument.create()
-  pdf.registerFontkit(fontkit.default)
   pdf.setTitle(visible(sheet.title))
   pdf.setSubject(visible(sheet.subtitle))
   pdf.setLanguage(sheet.language)
   pdf.setProducer('Vernal Cask')
   pdf.setCreator('Vernal Cask')
-  const regular = await pdf.embedFont(fonts.regular, { subset: true })
-  const bold = await pdf.embedFont(fonts.bold, { subset: true })
-  const known = new Set(regular.getCharacterSet())
-  const plain = (text: string) =>
-    [
-      ...text
-        .replace(/[\u00A0\u2009\u202F]/g, ' ')
-        .replace(/\u2212/g, '–')
-        .replace(/(\d)([⅛⅜⅝⅞])/g, '$1 $2'),
-    ]
-      .map((letter) => (letter === '\n' || known.has(letter.codePointAt(0)!) ? letter : (STAND_INS[letter] ?? '?')))
-      .join('')
+  // Keys and numbers of the sheet among them do no harm.
+  const set = await typesetter(pdf, typeface, JSON.stringify(sheet))
+  const { regular, bold, plain } = set
   const images = new Map<string, PDFImage>()
   for (const block of sheet.blocks)
     if (block.kind === 'photos') for (const { url } of block.photos) images.set(url, await pdf.embedJpg(url))
-  const pen: Pen = { regular, bold, lib, plain, images }
+  const pen: Pen = { ...set, lib, images }
   const paper = new Paper(
     (size) => pdf.addPage(size),
     PAPERS[paperKey],
@@ -335,42 +315,21 @@ export async function sheetPdf(
   }
   const pages = pdf.getPages()
   pages.forEach((page, i) => {
-    page.drawText(plain(sheet.footer), {
-      x: MARGIN.side * POINT,
-      y: 8 * POINT,
-      size: 2.6 * POINT,
-      font: regular,
-      color: rgb(0.35, 0.35, 0.35),
-    })
+    regular.draw(page, plain(sheet.footer), { x: MARGIN.side * POINT, y: 8 * POINT, size: 2.6 * POINT, color: rgb(0.35, 0.35, 0.35) })
     const number = `${i + 1} / ${pages.length}`
-    page.drawText(number, {
-      x: PAPERS[paperKey].width * POINT - MARGIN.side * POINT - regular.widthOfTextAtSize(number, 2.6 * POINT),
+    regular.draw(page, number, {
+      x: PAPERS[paperKey].width * POINT - MARGIN.side * POINT - regular.widthOf(number, 2.6 * POINT),
       y: 8 * POINT,
       size: 2.6 * POINT,
-      font: regular,
       color: rgb(0.35, 0.35, 0.35),
     })
   })
   return Uint8Array.from(await pdf.save())
 }
 
-/** Letters that the typeface may lack. */
-const STAND_INS: Record<string, string> = {
-  '⅛': '1/8',
-  '⅜': '3/8',
-  '⅝': '5/8',
-  '⅞': '7/8',
-  '→': '>',
-  '≥': '>=',
-  '≤': '<=',
-  '−': '-',
-  '₂': '2',
-  '✓': '(done)',
-}
-
 /** @param after height that follows a heading and has to stand with it, mm */
 function drawBlock(paper: Paper, pen: Pen, block: Block, number: () => number, after: () => number) {
-  const paragraph = (text: string, font: PDFFont, size = TEXT.size, left = 0, grey = 0.05) => {
+  const paragraph = (text: string, font: Setting, size = TEXT.size, left = 0, grey = 0.05) => {
     const lead = (size / TEXT.size) * TEXT.lead
     for (const words of wrap(pen.plain(text), font, size, paper.inner - left)) {
       paper.need(lead)

@@ -1,5 +1,4 @@
 import Papa from 'papaparse'
-import { readFileSync } from 'node:fs'
 import { PDFDocument } from 'pdf-lib'
 import { extractText, getDocumentProxy, getResolvedPDFJS } from 'unpdf'
 import { describe, expect, it } from 'vitest'
@@ -8,6 +7,7 @@ import { numberParts, partsGround, planBuild, type BuildPlan } from '#core/build
 import { demoJobs, tanneryRow } from '#core/demo'
 import { PAPERS } from '#core/levels'
 import { toCsv } from '../build/billCsv'
+import { CYRILLIC, GREEK, LATIN, LATIN_MORE, typefaceOnDisk } from '../print/typefaceOnDisk'
 import { barsPlate, templatePlates } from './cutPlates'
 import { calloutRows, callouts, cropWindow, marksWithin, type Plate } from './plate'
 import { sectionPlate } from './sectionPlate'
@@ -15,13 +15,7 @@ import type { Sheet } from './sheet'
 import { sheetPdf } from './sheetPdf'
 import { vesselPlate } from './vesselPlate'
 
-const font = (weight: number) => {
-  const file = readFileSync(
-    `node_modules/@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
-  )
-  return file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength)
-}
-const fonts = { regular: font(400), bold: font(700) }
+const fonts = typefaceOnDisk(LATIN)
 const POINT = 72 / 25.4
 const mm = ({ value }: { value: number }) => `${Math.round(value * 1000)} mm`
 const words = { title: 'Section', text: mm, height: (id: string) => id }
@@ -151,7 +145,7 @@ describe('a sheet as PDF', () => {
       for (const [label, length] of rows) expect(text).toContain(`${label} ${length}`)
       expect(text).toContain('1½ in pipe')
       // What the typeface has not is told in what it has.
-      expect(text).toContain('a – b > 6 7/8 ?')
+      expect(text).toContain('a − b > 6 7/8 ?')
       expect(pdf.numPages).toBeGreaterThan(2)
       expect(text).toContain(`${pdf.numPages} / ${pdf.numPages}`)
       const { size } = await boxesOf(bytes, 1)
@@ -161,6 +155,32 @@ describe('a sheet as PDF', () => {
       expect(inside).toHaveLength(2)
     },
   )
+
+  it('sets every script that is shipped in letters of its own, and puts in only the files that are needed', async () => {
+    const typeface = typefaceOnDisk(LATIN, LATIN_MORE, GREEK, CYRILLIC)
+    const read = async (text: string) => {
+      const bytes = await sheetPdf(
+        sheet(
+          [],
+          [
+            { kind: 'caution', text },
+            { kind: 'text', text },
+          ],
+        ),
+        'a4',
+        typeface,
+      )
+      const { text: found } = await extractText(await getDocumentProxy(bytes.slice()), { mergePages: true })
+      const { context } = await PDFDocument.load(bytes)
+      return { found, files: context.enumerateIndirectObjects().filter(([, object]) => /\/FontFile\d? /.test(object.toString())).length }
+    }
+    const mixed = 'Łódź, Győr, Αθήνα, Жёлтая бочка, Ğ 3⅝'
+    const { found, files } = await read(mixed)
+    // Twice: in bold and in regular.
+    expect(found.split('Łódź, Győr, Αθήνα, Жёлтая бочка, Ğ 3 5/8')).toHaveLength(3)
+    expect(files).toBe(8)
+    expect((await read('plain')).files).toBe(2)
+  })
 
   it('shows beside a row the part of a drawing that it is done to, and cuts it off at its frame', async () => {
     const plate = sectionPlate(assessed.lines[0]!, assessed.path, numberParts(plan.assembly), 178, 118, words)

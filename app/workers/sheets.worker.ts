@@ -1,18 +1,19 @@
 import * as Comlink from 'comlink'
 import type { PAPERS } from '#core/levels'
 import type { Sheet } from '~/sheets/sheet'
-import { sheetPdf, type FontBytes } from '~/sheets/sheetPdf'
+import { sheetPdf } from '~/sheets/sheetPdf'
+import type { Typeface } from '~/print/typeface'
 
 /** Makes PDFs away from the page. */
 const service = {
   async pdf(
     sheet: Sheet,
     paper: keyof typeof PAPERS,
-    fonts: FontBytes,
+    typeface: Typeface,
     progress: (share: number) => void,
   ): Promise<Uint8Array<ArrayBuffer>> {
     let told = 0
-    const bytes = await sheetPdf(sheet, paper, fonts, (share) => {
+    const bytes = await sheetPdf(sheet, paper, typeface, (share) => {
       // A word back to the page now and then, not for every block.
       if (share - told < 0.1 && share < 1) return
       told = share

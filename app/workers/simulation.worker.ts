@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink'
-import { packRows, sweepGround, sweepVolumes, type EnsembleRow } from '#core/balance'
+import { packRows, sweepGround, sweepVolumes, type EnsembleRow, type SteadyDraw } from '#core/balance'
 import type { Place } from '#core/rain'
 import type { Cure, TrainWishes } from '#core/offers'
 import type { BatchRow, Bottleneck, WhatIf } from '#core/storm'
@@ -11,6 +11,7 @@ import {
   answerDrop,
   answerFigures,
   answerOffers,
+  answerSteady,
   answerStorm,
   ensembleRows,
   groundOfEnsemble,
@@ -96,21 +97,17 @@ const service = {
     { ticket, scheme, store, rainKey }: RunRequest,
     present: number,
     progress: (done: number, of: number) => void,
-  ): Promise<(SweepAnswer & { took: number }) | undefined> {
+  ): Promise<(SweepAnswer & { steady: SteadyDraw; took: number }) | undefined> {
     if (ticket < newest || rain?.key !== rainKey) return undefined
     const began = performance.now()
     const ground = storeGround(scheme, store, rain.ground)
-    const answer = await sweepInSlices(
-      sweepGround(ground.series, rain.ground.ready, scheme.spillRule),
-      store,
-      sweepVolumes(present, SWEEP_VOLUMES),
-      async (done, of) => {
-        progress(done, of)
-        await pause()
-        return ticket >= newest
-      },
-    )
-    return answer && { ...answer, took: performance.now() - began }
+    const sweepOn = sweepGround(ground.series, rain.ground.ready, scheme.spillRule)
+    const answer = await sweepInSlices(sweepOn, store, sweepVolumes(present, SWEEP_VOLUMES), async (done, of) => {
+      progress(done, of)
+      await pause()
+      return ticket >= newest
+    })
+    return answer && rain && { ...answer, steady: answerSteady(ground, sweepOn, rain.ground, present), took: performance.now() - began }
   },
 
   /** Schemes beside one another on one rain. */

@@ -4,12 +4,14 @@ import { assess, flushRoof, rainFacts } from '../assess'
 import {
   catchByHose,
   catchVariants,
+  drawGround,
   ensembleGround,
   ensembleRow,
   flushYears,
   generatorOf,
   kneeOf,
   simulateYears,
+  steadyDraw,
   storeLaws,
   storeSeries,
   sweepGround,
@@ -20,6 +22,7 @@ import {
   type EnsembleRow,
   type FlushYears,
   type HoseCatch,
+  type SteadyDraw,
   type StoreSeries,
   type SweepGround,
   type SweepPoint,
@@ -129,6 +132,15 @@ export interface SweepAnswer {
   points: SweepPoint[]
   /** Index into `points`. */
   knee: number | undefined
+}
+
+/** What can be counted on from a store as it is, in the months in which something is drawn from it now. */
+export function answerSteady({ path, store }: StoreGround, sweepOn: SweepGround, { ready }: RainGround, volume: number): SteadyDraw {
+  const asked = monthlyDemand(path.demands.get(store) ?? [], ready.site)
+  return steadyDraw(
+    drawGround(sweepOn, ready, volume),
+    asked.map((each) => each > 0),
+  )
 }
 
 /** Points done between two looks at whether anybody still wants them. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { stripFile } from '~/print/stripFile'
 import { PAPERS, stripPages, stripSvg, type StripMark } from '#core/levels'
 import { length, volume } from '#core/units/quantity'
 import { IMPERIAL_GALLON, INCH, US_GALLON } from '#core/units/constants'
@@ -49,8 +50,7 @@ function stick() {
   })
 }
 async function savePdf() {
-  const { stripPdf } = await import('~/print/stripPdf')
-  saveFile('dip-stick.pdf', await stripPdf(stick(), say('dip.stickTitle', { name: placed.value.vessel.name })), 'application/pdf')
+  saveFile('dip-stick.pdf', await stripFile(stick(), say('dip.stickTitle', { name: placed.value.vessel.name })), 'application/pdf')
 }
 const saveSvg = () => saveFile('dip-stick.svg', stripSvg(stick()), 'image/svg+xml')
 </script>

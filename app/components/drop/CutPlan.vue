@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { stripFile } from '~/print/stripFile'
 import { word } from '#core/figures/told'
 import { chooseCut, setKerf } from '#core/edits'
 import { fromReference, lineCut, PAPERS, stripPages, stripSvg, type CutSchool, type StripMark } from '#core/levels'
@@ -60,8 +61,7 @@ async function strip(which: 'pipe' | 'vessel', format: 'svg' | 'pdf') {
   })
   const file = `${name} ${which}.${format}`
   if (format === 'svg') return saveFile(file, stripSvg(pages), 'image/svg+xml')
-  const { stripPdf } = await import('~/print/stripPdf')
-  return saveFile(file, await stripPdf(pages, say(`strip.title.${which}`, { name })), 'application/pdf')
+  return saveFile(file, await stripFile(pages, say(`strip.title.${which}`, { name })), 'application/pdf')
 }
 const STRIPS = ['pipe', 'vessel'] as const
 const FORMATS = ['svg', 'pdf'] as const

@@ -26,22 +26,27 @@ const term = computed(() => props.term ?? found(props.text ?? '')[0])
 <style scoped>
 .hint {
   position: relative;
-  display: inline-block;
+  display: inline-flex;
+  vertical-align: middle;
 }
 .ask {
-  min-width: 24px;
-  min-height: 24px;
-  margin: -4px 0;
+  display: inline-flex;
+  align-items: center;
+  justify-content: center;
+  width: 24px;
+  height: 24px;
+  margin: -5px 0;
   color: var(--ink-3);
   font-size: 0.625rem;
   font-weight: 700;
   line-height: 1;
 }
 .ask > span {
-  display: inline-block;
+  display: inline-flex;
+  align-items: center;
+  justify-content: center;
   width: 14px;
   height: 14px;
-  padding-top: 1px;
   border: 1px solid currentcolor;
   border-radius: 7px;
 }

@@ -84,6 +84,7 @@ const tableYears = computed(() => years.value?.years ?? [])
           })
         }}
       </p>
+      <CountOn class="pb-1" />
       <h3 class="h3 pt-2">
         {{ say('answer.through', { volume: litres(years.volume) }) }}
         <span class="cap font-normal">{{ say('answer.throughNote', { years: years.years.length }) }}</span>
@@ -132,7 +133,7 @@ const tableYears = computed(() => years.value?.years ?? [])
               <thead>
                 <tr class="text-12 text-ink-3">
                   <th
-                    v-for="head in ['month', 'caught', 'wanted', 'met', 'short']"
+                    v-for="head in ['month', 'caught', 'wanted', 'met', 'short', 'countOn']"
                     :key="head"
                     scope="col"
                     class="font-normal"
@@ -150,6 +151,9 @@ const tableYears = computed(() => years.value?.years ?? [])
                   <td class="num text-right font-bold">{{ month.demand > 0 ? text(met(month)) : '–' }}</td>
                   <td class="num text-right">
                     {{ text(days(Math.round(((month.daysWanted - month.daysMet) / years.years.length) * 10) / 10)) }}
+                  </td>
+                  <td class="num text-right">
+                    {{ bench.simulation.steady ? text(litres(bench.simulation.steady.months[index]!)) : '–' }}
                   </td>
                 </tr>
               </tbody>

@@ -161,6 +161,7 @@ function toggleUse(use: Use, on: boolean) {
       @remove="remove(demand)"
     />
     <p v-if="demands.length === 0" class="py-2 text-13">{{ say('draw.noDemand') }}</p>
+    <CountOn class="rule mt-2 pt-2" />
     <MainsWater class="rule mt-2 pt-2" />
     <Delivery />
   </div>

@@ -163,6 +163,7 @@ const words = <T extends string>(values: readonly T[]) => values.map((value) => 
       @update:model-value="(v) => change('exposure', share(section!.exposure), share(v), (draft) => void (draft.exposure = v))"
     />
     <p class="text-right text-13">{{ say('roof.plan', { area: area(planArea(section)) }) }}</p>
+    <OneRain class="rule mt-2 pt-2" />
     <h3 class="h3 rule pt-2">{{ say('roof.cover') }}</h3>
     <ChoiceField
       :label="say('field.name.cover')"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Figure } from '#core/figures/figure'
 import { LITRE } from '#core/units/constants'
-import { days, share, volume, type Quantity } from '#core/units/quantity'
+import { days, plain, share, volume, type Quantity } from '#core/units/quantity'
 import type { TallyFigures } from '~/stores/workbench'
 
 /** The handful of figures that matter, always in sight, each with what the last edit did to it in words. */
@@ -124,6 +124,9 @@ const edited = computed(() =>
       <template v-if="!compact">
         <p class="text-12 text-ink-3">{{ cell.note }}</p>
         <p v-if="cell.key !== 'runoff'" class="text-12 text-ink-3">{{ between(cell.key) }}</p>
+        <p v-if="cell.key === 'met' && figures.cansAWeek.value !== undefined" class="text-12 text-ink-2">
+          {{ say('tally.countOn', { n: plain(figures.cansAWeek.value) }) }}
+        </p>
       </template>
     </div>
   </section>
