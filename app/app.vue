@@ -6,6 +6,9 @@ const { setLocale } = useI18n()
 useRelease()
 const dark = usePreferredDark()
 const phone = useMediaQuery('(max-width: 767px)')
+const asksContrast = useMediaQuery('(prefers-contrast: more)')
+/** In the sun nobody reads light on dark, unless it was chosen. */
+const darkNow = computed(() => (settings.theme === 'auto' ? dark.value && !settings.yard : settings.theme === 'dark'))
 
 watch(
   () => settings.terms,
@@ -15,8 +18,10 @@ watch(
 useHead({
   htmlAttrs: {
     lang: () => settings.terms,
-    'data-theme': () => ((settings.theme === 'auto' ? dark.value : settings.theme === 'dark') ? 'dark' : 'light'),
-    'data-mode': () => (phone.value ? 'yard' : 'desk'),
+    'data-theme': () => (darkNow.value ? 'dark' : 'light'),
+    'data-mode': () => (phone.value || settings.yard ? 'yard' : 'desk'),
+    'data-contrast': () => (phone.value || settings.yard || asksContrast.value ? 'more' : 'plain'),
+    'data-type': () => (settings.yard ? 'large' : 'plain'),
   },
 })
 </script>

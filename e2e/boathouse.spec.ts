@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { axeClean, deleteJob, expect, goTo, openJob, openJobs, settled, test } from './support'
+import { axeClean, deleteJob, expect, goTo, openJob, openJobs, search, settled, test } from './support'
 
 const NAME = 'Withy Hard boathouse'
 
@@ -56,7 +56,7 @@ test('the mark is dragged, and the drag is one step', async ({ page }) => {
 test('what the last edit changed stands in the tally in words', async ({ page }) => {
   await openJob(page, NAME, 'Cask')
   await settled(page)
-  await page.getByLabel('Vessel', { exact: true }).selectOption('butt-100')
+  await search(page, 'Vessel', 'barrel 100', /^Butt, 100/)
   await settled(page)
   const tally = page.getByRole('region', { name: 'Figures' })
   await expect(tally).toContainText('Vessel, from 210 L to 100 L')

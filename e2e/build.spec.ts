@@ -268,3 +268,36 @@ test.describe('the boathouse is built', () => {
       }
     })
 })
+
+test('a customer looks at what was chosen, by a link that holds it, on another device, and changes nothing', async ({
+  page,
+  browser,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+  await openJob(page, 'Withy Hard boathouse')
+  await page.getByRole('button', { name: 'Build', exact: true }).click()
+  await page.getByRole('tab', { name: 'Sheets' }).click()
+  const part = page.getByRole('region', { name: 'A link for the customer' })
+  await part.getByLabel('Quotation').check()
+  await part.getByRole('button', { name: 'Copy the link' }).click()
+  await expect(part).toContainText(/Copied: [\d,]+ characters/)
+  const link = await part.getByLabel('A link for the customer').inputValue()
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(link)
+  const other = await browser.newContext({ viewport: { width: 390, height: 844 } })
+  const look = await other.newPage()
+  await look.goto(link)
+  await expect(look.getByRole('heading', { name: /Withy Hard boathouse/ }).first()).toBeVisible()
+  await expect(look.getByText('What it does')).toBeVisible()
+  await expect(look.locator('svg').first()).toBeVisible()
+  await axeClean(look)
+  const [download] = await Promise.all([look.waitForEvent('download'), look.getByRole('button', { name: /^PDF/ }).first().click()])
+  expect(download.suggestedFilename()).toMatch(/\.pdf$/)
+  // Nothing of it is kept there.
+  expect(await look.evaluate(async () => (await indexedDB.databases()).length)).toBeLessThanOrEqual(1)
+  await look.goto(link.slice(0, -60))
+  await look.reload()
+  await expect(look.getByRole('alert')).toContainText('Its end is missing')
+  await axeClean(look)
+  await other.close()
+})

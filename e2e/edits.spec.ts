@@ -1,4 +1,4 @@
-import { axeClean, expect, goTo, openJob, settled, test, textFaults } from './support'
+import { axeClean, expect, goTo, openJob, search, settled, test, textFaults } from './support'
 
 const NAME = 'Withy Hard boathouse'
 
@@ -39,13 +39,13 @@ test('own dimensions: the label follows what it then holds', async ({ page }) =>
   await page.getByLabel('Outside across').fill('820')
   await page.keyboard.press('Enter')
   // Twice the area of 580 mm across is 820 mm across: about twice 210 L.
-  await expect(page.getByLabel('Vessel', { exact: true })).toHaveValue('own')
+  await expect(page.getByLabel('Vessel', { exact: true })).toHaveValue(/own/i)
   await expect(page.getByText('sold as 420 L', { exact: false })).toBeVisible()
 })
 
 test('another vessel brings its trough along', async ({ page }) => {
   await openJob(page, NAME, 'Cask')
-  await page.getByLabel('Vessel', { exact: true }).selectOption('tote-275')
+  await search(page, 'Vessel', 'ibc', /1,040/)
   await goTo(page, 'Drop')
   await expect(page.getByRole('row', { name: /below the butt's rim/ })).toContainText(/10\smm/)
 })
@@ -163,4 +163,42 @@ test('a job that is not here is told so, with the way back', async ({ page }) =>
   await expect(page.getByText('There is no such job in this browser.', { exact: false })).toBeVisible()
   await page.getByRole('main').getByRole('link', { name: 'Jobs' }).click()
   await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible()
+})
+
+test('an overflow is added where there is none, and pipes and gutters are named', async ({ page }) => {
+  await openJob(page, NAME, 'Spill')
+  await page.getByRole('button', { name: 'Add an overflow' }).click()
+  await expect(page.getByLabel('Overflow, inside', { exact: false }).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Add an overflow' })).toBeVisible()
+  await goTo(page, 'Drop')
+  await page.getByLabel('Name of the pipe').fill('Pipe by the slip')
+  await page.getByLabel('Name of the pipe').press('Enter')
+  await goTo(page, 'Gutter')
+  await page.getByLabel('Name of the gutter').fill('River gutter')
+  await page.getByLabel('Name of the gutter').press('Enter')
+  await page.reload()
+  await expect(page.getByLabel('Name of the gutter')).toHaveValue('River gutter')
+  await goTo(page, 'Drop')
+  await expect(page.getByLabel('Name of the pipe')).toHaveValue('Pipe by the slip')
+})
+
+test('a cover is found by the words that people have for it', async ({ page }) => {
+  await openJob(page, NAME, 'Roof')
+  const cover = page.getByLabel('Cover', { exact: true })
+  await cover.click()
+  await expect(page.getByRole('option')).toHaveCount(11)
+  await cover.fill('shed felt')
+  await expect(page.getByRole('option')).toHaveText([/asphalt shingle/])
+  await cover.fill('nothing of the kind')
+  await expect(page.getByText('Nothing goes by that word')).toBeVisible()
+  await axeClean(page)
+  // What was not taken is not kept.
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Tab')
+  await expect(cover).toHaveValue('smooth metal')
+  await search(page, 'Cover', 'greenhouse', /plastic film/)
+  await expect(cover).toHaveValue('plastic film')
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(cover).toHaveValue('smooth metal')
 })

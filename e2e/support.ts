@@ -151,3 +151,9 @@ export async function chooseScheme(page: Page, name: string) {
   await page.keyboard.press('Escape')
   await expect(page.locator('.strip')).toContainText(name)
 }
+
+/** One of many, found by typing any word for it. */
+export async function search(page: Page, label: string, words: string, option: string | RegExp) {
+  await page.getByLabel(label, { exact: true }).first().fill(words)
+  await page.getByRole('option', { name: option }).first().click()
+}

@@ -88,3 +88,44 @@ test('the keys are listed by ?, and lead to the stations', async ({ page }) => {
   await page.keyboard.press('7')
   await expect(page.getByRole('heading', { name: /^Draw/, level: 2 })).toBeVisible()
 })
+
+test.describe('a small phone in the yard', () => {
+  test.use({ viewport: { width: 360, height: 640 } })
+
+  test('the largest type is one touch away, the head stays whole while a wait runs, all that is pressed is as large as a thumb', async ({
+    page,
+  }) => {
+    test.setTimeout(120_000)
+    await openJob(page, JOBS[1]!)
+    await page.getByRole('button', { name: 'Yard view: high contrast, largest type' }).click()
+    await expect(page.locator('html')).toHaveAttribute('data-type', 'large')
+    await page.getByRole('button', { name: 'Build', exact: true }).click()
+    await page.getByRole('tab', { name: 'Order of work' }).click()
+    await page.getByRole('button', { name: 'Begin the wait' }).first().click()
+    await expect(page.getByTestId('timer')).toBeVisible()
+    expect(await textFaults(page)).toEqual([])
+    for (const name of ['Trial', 'Build', 'Log', 'Undo']) {
+      const box = (await page.getByRole('button', { name, exact: true }).boundingBox())!
+      expect([name, box.x >= 0 && box.x + box.width <= 360]).toEqual([name, true])
+    }
+    await page.getByRole('button', { name: 'Build', exact: true }).click()
+    for (const station of STATIONS) {
+      await goTo(page, station)
+      expect([station, await textFaults(page)]).toEqual([station, []])
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360)
+      const low = await page
+        .locator('summary:visible, label:visible:has(> input), select:visible, input.field:visible, .btn:visible')
+        .evaluateAll((all) => all.filter((each) => each.getBoundingClientRect().height < 43.5).map((each) => each.textContent))
+      expect([station, low]).toEqual([station, []])
+    }
+    await goTo(page, 'Drop')
+    const grips = await page.locator('.grip .thumb').evaluateAll((all) => all.map((each) => each.getBoundingClientRect().height))
+    expect(grips.length).toBeGreaterThan(0)
+    // The settings are whole.
+    await page.getByRole('button', { name: 'All stations' }).click()
+    await page.getByRole('button', { name: /British, mm/ }).click()
+    const menu = (await page.getByLabel('Units', { exact: true }).boundingBox())!
+    expect(menu.x + menu.width).toBeLessThanOrEqual(360)
+    expect(menu.y + menu.height).toBeLessThanOrEqual(640)
+  })
+})

@@ -14,6 +14,7 @@ import americanSurvey from './survey/en-US.json'
 /** All words of each language together, as a job's page has them; for the tests that read them whole. */
 export const british = {
   ...britishRest,
+  ...britishBuild,
   ...britishLog,
   ...britishSurvey,
   ...britishHelp,

@@ -191,16 +191,26 @@ function calendarDone(problem: string) {
   calendarProblem.value = problem
 }
 const picker = ref<HTMLInputElement>()
+const phone = useMediaQuery('(max-width: 767px)')
+const form = ref<HTMLFormElement>()
+/** From the top of a phone, the form is far below. */
+async function begin() {
+  starting.value = true
+  await nextTick()
+  form.value?.scrollIntoView({ block: 'center' })
+  form.value?.querySelector('input')?.focus({ preventScroll: true })
+}
 </script>
 
 <template>
   <div class="flex min-h-full flex-col">
-    <header class="flex min-h-11 flex-wrap items-center gap-3 border-b border-ink bg-sunk px-4 py-1">
-      <BrandMark />
+    <header class="flex min-h-11 flex-wrap items-center gap-3 border-b border-ink bg-sunk px-4 py-1 max-md:gap-1.5 max-md:px-2">
+      <BrandMark :small="phone" />
       <span class="cap ml-auto max-md:hidden">{{ say('jobs.keptHere') }}</span>
       <button type="button" class="btn max-md:hidden" @click="open = 'firm'">{{ say('jobs.firm') }}</button>
       <button type="button" class="btn max-md:hidden" @click="open = 'backup'">{{ say('jobs.backup') }}</button>
       <UnitsMenu />
+      <button v-if="phone && !starting" type="button" class="btn btn-go" @click="begin">{{ say('jobs.newButton') }}</button>
       <button type="button" class="btn" @click="picker?.click()">{{ say('jobs.bringIn') }}</button>
       <input
         ref="picker"
@@ -261,7 +271,7 @@ const picker = ref<HTMLInputElement>()
         :archived="archivedCount"
       />
       <p v-if="kept && kept.length > 0 && shown.length === 0" class="py-2" role="status">{{ say('jobs.noneFound') }}</p>
-      <p v-if="view === 'list' && !starting" class="pb-2">
+      <p v-if="view === 'list' && !starting && !phone" class="pb-2">
         <button type="button" class="btn btn-go" @click="starting = true">{{ say('jobs.newButton') }}</button>
       </p>
       <template v-if="view === 'list' && found.length > 0">
@@ -329,7 +339,7 @@ const picker = ref<HTMLInputElement>()
             <h2 class="slab text-18">{{ say('jobs.new') }}</h2>
             <p class="cap">{{ say('jobs.newSub') }}</p>
             <p class="mt-1 text-13">{{ say('jobs.newText') }}</p>
-            <form v-if="starting" class="mt-2" @submit.prevent="create">
+            <form v-if="starting" ref="form" class="mt-2" @submit.prevent="create">
               <label class="text-13"
                 >{{ say('jobs.name') }}
                 <input v-model="newName" class="field" type="text" maxlength="120" autocomplete="off" :aria-invalid="nameProblem !== ''" />
@@ -368,7 +378,7 @@ const picker = ref<HTMLInputElement>()
               <button type="submit" class="btn btn-go mt-1">{{ say('jobs.begin') }}</button>
             </form>
             <div v-else class="mt-2 flex flex-wrap gap-2">
-              <button type="button" class="btn btn-go" @click="starting = true">{{ say('jobs.newButton') }}</button>
+              <button v-if="!phone" type="button" class="btn btn-go" @click="starting = true">{{ say('jobs.newButton') }}</button>
               <button v-if="kept && kept.length === 0" type="button" class="btn" @click="bringDemo">{{ say('jobs.bringDemo') }}</button>
             </div>
           </div>
@@ -417,6 +427,18 @@ const picker = ref<HTMLInputElement>()
   height: 322px;
   border-bottom: 3px solid var(--ink);
   overflow: hidden;
+}
+/* One job fits a small screen: all are drawn smaller alike, so that they still stand on one scale. */
+@media (max-width: 767px) {
+  .card {
+    grid-template-rows: 232px 1fr;
+  }
+  .card-plain {
+    grid-template-rows: auto;
+  }
+  .card :deep(.card-scene) {
+    height: 232px;
+  }
 }
 .card :deep(.card-body) {
   border-left: 1px solid var(--ink);

@@ -11,6 +11,8 @@ export const useSettings = defineStore('settings', () => {
   const terms = computed(() => borrowed.value?.terms ?? ownTerms.value)
   const system = computed(() => borrowed.value?.system ?? ownSystem.value)
   const theme = ref<Theme>('auto')
+  /** High contrast and largest type, wherever one works. */
+  const yard = ref(false)
   /** Name and address that the last quotation was from: the next job's is from the same. */
   const letterhead = ref('')
 
@@ -23,6 +25,7 @@ export const useSettings = defineStore('settings', () => {
       if ('terms' in kept && (kept.terms === 'en-GB' || kept.terms === 'en-US')) ownTerms.value = kept.terms
       if ('system' in kept && (kept.system === 'metric' || kept.system === 'imperial')) ownSystem.value = kept.system
       if ('theme' in kept && (kept.theme === 'light' || kept.theme === 'dark' || kept.theme === 'auto')) theme.value = kept.theme
+      if ('yard' in kept && typeof kept.yard === 'boolean') yard.value = kept.yard
       if ('letterhead' in kept && typeof kept.letterhead === 'string') letterhead.value = kept.letterhead.slice(0, 400)
     } catch {
       // Settings that cannot be read are not worth a word: the defaults stand.
@@ -33,17 +36,24 @@ export const useSettings = defineStore('settings', () => {
     try {
       localStorage.setItem(
         KEY,
-        JSON.stringify({ terms: ownTerms.value, system: ownSystem.value, theme: theme.value, letterhead: letterhead.value }),
+        JSON.stringify({
+          terms: ownTerms.value,
+          system: ownSystem.value,
+          theme: theme.value,
+          yard: yard.value,
+          letterhead: letterhead.value,
+        }),
       )
     } catch {
       // Without storage the settings last as long as the page.
     }
   }
 
-  function use(next: { terms?: Terms; system?: UnitSystem; theme?: Theme; letterhead?: string }) {
+  function use(next: { terms?: Terms; system?: UnitSystem; theme?: Theme; yard?: boolean; letterhead?: string }) {
     ownTerms.value = next.terms ?? ownTerms.value
     ownSystem.value = next.system ?? ownSystem.value
     theme.value = next.theme ?? theme.value
+    yard.value = next.yard ?? yard.value
     letterhead.value = next.letterhead ?? letterhead.value
     keep()
   }
@@ -54,5 +64,5 @@ export const useSettings = defineStore('settings', () => {
   }
   const giveBack = () => (borrowed.value = undefined)
 
-  return { terms, system, borrow, giveBack, theme, letterhead, load, use }
+  return { terms, system, borrow, giveBack, theme, yard, letterhead, load, use }
 })

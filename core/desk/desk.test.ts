@@ -23,6 +23,7 @@ import {
   stageOf,
   standing,
   usualChoice,
+  vanList,
   type DeskQuery,
 } from '.'
 
@@ -181,6 +182,44 @@ describe('one order over several jobs', () => {
       ['€', ['b']],
       ['$', ['c']],
     ])
+  })
+})
+
+describe('the van', () => {
+  const [boathouse, , shelter] = demoJobs()
+  const at = (job: Job, day: string | undefined, stage: Job['desk']['stage']): Job => ({
+    ...job,
+    log: { ...job.log, since: undefined },
+    desk: { ...job.desk, stage, ...(day === undefined ? { due: undefined } : { due: day }) },
+  })
+  it('is loaded by day, what has no day last, and only for what is built', () => {
+    const days = vanList([
+      at(boathouse!, undefined, 'ordered'),
+      at(shelter!, '2026-12-04', 'quoted'),
+      at({ ...boathouse!, id: 'b' }, '2026-12-01', 'building'),
+    ])
+    expect(days.map(({ day }) => day)).toEqual(['2026-12-01', '2026-12-04', undefined])
+    expect(days[0]!.lines.length).toBeGreaterThan(5)
+    expect(days[0]!.tools.length).toBeGreaterThan(2)
+    expect(days[1]!.stops[0]!.visitFor).toBe('measure')
+    expect(days[1]!.lines).toEqual([])
+  })
+  it('two jobs on a day take together what each takes by itself, and every share adds up', () => {
+    const one = vanList([at(boathouse!, '2026-12-01', 'building')])[0]!
+    const other = vanList([at({ ...shelter!, id: 's' }, '2026-12-01', 'ordered')])[0]!
+    const both = vanList([at(boathouse!, '2026-12-01', 'building'), at({ ...shelter!, id: 's' }, '2026-12-01', 'ordered')])[0]!
+    const sum = (lines: typeof both.lines) => lines.reduce((all, { takes }) => all + takes, 0)
+    expect(sum(both.lines)).toBeCloseTo(sum(one.lines) + sum(other.lines), 9)
+    for (const { takes, shares } of both.lines) expect(shares.reduce((all, each) => all + each.takes, 0)).toBeCloseTo(takes, 9)
+    // A hole saw of one size goes along once.
+    const saws = both.tools.filter(({ tool }) => tool === 'hole-saw')
+    expect(saws.length).toBeLessThanOrEqual(1)
+    for (const { sizes } of both.tools) expect(new Set(sizes.map(({ value }) => value.toFixed(6))).size).toBe(sizes.length)
+  })
+  it('a running system is looked after, and nothing is bought for it', () => {
+    const [day] = vanList([{ ...boathouse!, log: { ...boathouse!.log, since: '2026-01-01' } }])
+    expect(day!.stops[0]!.visitFor).toBe('care')
+    expect(day!.lines).toEqual([])
   })
 })
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useDrag } from '~/composables/useDrag'
+import { sliderKey } from '~/drawing/sliderKeys'
 /**
  * A height that may move: dragged with a pointer (a finger rests on it first), nudged by the arrow keys (Shift for a fine step).
  * Heights are metres above the paving; `scale` turns a drag's pixels into them.
@@ -39,10 +40,10 @@ const { dragged, listeners } = useDrag<'grip'>({
 const dragging = computed(() => dragged.value !== undefined)
 const onGrip = listeners('grip')
 function key(event: KeyboardEvent) {
-  const way = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
-  if (way === 0) return
+  const to = sliderKey(event, { value: props.height, step: props.step, fine: props.fine, min: props.min, max: props.max })
+  if (to === undefined) return
   event.preventDefault()
-  emit('move', held(props.height + way * (event.shiftKey ? props.fine : props.step)), true)
+  emit('move', held(to), true)
 }
 </script>
 
@@ -62,7 +63,9 @@ function key(event: KeyboardEvent) {
     v-on="onGrip"
     @keydown="key"
   >
+    <!-- As large as a thumb where one is used. -->
     <rect :x="flip ? -24 : 0" y="-12" width="24" height="24" fill="transparent" />
+    <rect class="thumb" :x="flip ? -40 : -4" y="-22" width="44" height="44" fill="transparent" />
     <path :d="flip ? 'M-2 0l-6 -5h-8v10h8z' : 'M2 0l6 -5h8v10h-8z'" class="body" />
     <text v-if="dragging" :x="flip ? -20 : 20" y="-8" :text-anchor="flip ? 'end' : 'start'" class="t12 strong halo">{{ valueText }}</text>
   </g>
@@ -72,6 +75,12 @@ function key(event: KeyboardEvent) {
 .grip {
   cursor: ns-resize;
   touch-action: manipulation;
+}
+.thumb {
+  pointer-events: none;
+}
+:root[data-mode='yard'] .thumb {
+  pointer-events: auto;
 }
 .body {
   fill: var(--sheet);

@@ -49,6 +49,11 @@ const id = useId()
 <template>
   <section>
     <h3 class="h3 rule pt-2">{{ say('drop.existing') }}</h3>
+    <NameField
+      :label="say('drop.name')"
+      :model-value="drop.name"
+      @update:model-value="(v) => change('pipeName', drop.name, v, (draft) => (draft.name = v))"
+    />
     <ChoiceField
       :label="say('field.name.shape')"
       :model-value="drop.shape"

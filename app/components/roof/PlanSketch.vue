@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sliderKey } from '~/drawing/sliderKeys'
 import { screenScale } from '~/composables/useDrag'
 import { bendsAlong, eavesAlong, eaveSections, placeSections, outletShares, pointAlong, stripOver } from '#core/gutter'
 import { moveHighPoint, moveOutlet } from '#core/edits'
@@ -170,10 +171,10 @@ const { listeners } = useDrag<Handle>({
   end: () => bench.seal(),
 })
 function key(handle: Handle, event: KeyboardEvent) {
-  const way = event.key === 'ArrowRight' || event.key === 'ArrowUp' ? 1 : event.key === 'ArrowLeft' || event.key === 'ArrowDown' ? -1 : 0
-  if (way === 0) return
+  const to = sliderKey(event, { value: handle.along, step: STEP.value, fine: STEP.value / 10, min: 0, max: handle.gutter.length })
+  if (to === undefined) return
   event.preventDefault()
-  moveTo(handle, handle.along + way * STEP.value * (event.shiftKey ? 0.1 : 1), true)
+  moveTo(handle, to, true)
 }
 const bar = computed(() => {
   const metric = settings.system === 'metric'
@@ -244,6 +245,7 @@ const described = computed(() =>
           v-on="listeners(handle)"
           @keydown="key(handle, $event)"
         >
+          <circle r="22" fill="transparent" class="thumb" />
           <circle r="14" fill="transparent" />
           <circle v-if="handle.kind === 'outlet'" r="7" class="body" :class="{ kept: handle.kept }" />
           <path v-else d="M0 -8L8 6H-8Z" class="body" />
@@ -259,6 +261,12 @@ const described = computed(() =>
 </template>
 
 <style scoped>
+.thumb {
+  pointer-events: none;
+}
+:root[data-mode='yard'] .thumb {
+  pointer-events: auto;
+}
 .plan {
   max-height: 380px;
   touch-action: pan-y;

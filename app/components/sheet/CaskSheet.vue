@@ -28,6 +28,7 @@ const options = computed(() => {
     ...[...here, ...own].map(({ key: each, family, nominal }) => ({
       value: each,
       label: `${say(`word.${family}`)}, ${text(volume(nominal))}`,
+      also: say(`search.also.${family}`),
     })),
     ...(key.value === 'own' ? [{ value: 'own', label: say('cask.own') }] : []),
   ]
@@ -90,7 +91,7 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
         :model-value="vessel.name"
         @update:model-value="(name) => change('vesselName', vessel!.name, name, (draft) => (draft.name = name))"
       />
-      <ChoiceField :label="say('field.name.vessel')" :model-value="key" :options="options" @update:model-value="choose" />
+      <SearchField :label="say('field.name.vessel')" :model-value="key" :options="options" @update:model-value="choose" />
       <QuantityField
         :label="say(vessel.body.kind === 'upright' && vessel.body.plan === 'box' ? 'field.name.vesselWidth' : 'field.name.vesselAcross')"
         kind="length"

@@ -129,6 +129,11 @@ function setWidth(width: number) {
       </button>
     </div>
     <h3 class="h3 rule pt-2">{{ say('ui.measures') }}</h3>
+    <NameField
+      :label="say('gutter.name')"
+      :model-value="design.gutter.name"
+      @update:model-value="(v) => change('gutterName', design!.gutter.name, v, (gutter) => void (gutter.name = v))"
+    />
     <QuantityField
       :label="say('field.name.outletAt')"
       kind="span"

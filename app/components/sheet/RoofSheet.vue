@@ -165,11 +165,11 @@ const words = <T extends string>(values: readonly T[]) => values.map((value) => 
     <p class="text-right text-13">{{ say('roof.plan', { area: area(planArea(section)) }) }}</p>
     <OneRain class="rule mt-2 pt-2" />
     <h3 class="h3 rule pt-2">{{ say('roof.cover') }}</h3>
-    <ChoiceField
+    <SearchField
       :label="say('field.name.cover')"
       :measure="`cover:${section.id}`"
       :model-value="section.cover"
-      :options="words(COVERS)"
+      :options="COVERS.map((value) => ({ value, label: say(`word.${value}`), also: say(`search.also.${value}`) }))"
       @update:model-value="(v) => change('cover', word(section!.cover), word(v), (draft) => (draft.cover = v))"
     />
     <ChoiceField

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Told } from '#core/figures/told'
 import type { Shown } from '~/composables/useEdits'
-import { leadOverflow, pipesOnward, type Onward } from '#core/edits'
+import { addOverflow, leadOverflow, pipesOnward, type Onward } from '#core/edits'
 import type { OverflowRoute } from '#core/scheme'
 import { length, span } from '#core/units/quantity'
 import { message } from '~/stores/messages'
@@ -34,6 +34,10 @@ function setBore(bore: number) {
     for (const vessel of draft.stores.flatMap(({ vessels }) => vessels))
       for (const port of vessel.ports) if (vessel.id === from.vessel && port.id === from.port) port.bore = bore
   })
+}
+function add() {
+  const { vessel } = line.value!.placed
+  bench.editScheme(message('edit.overflowAdded', { name: vessel.name }), (scheme) => addOverflow(scheme, vessel.id))
 }
 const PLACES = ['stones', 'drain', 'lawn', 'bed', 'rain-garden', 'soakaway', 'ditch', 'paving'] as const
 const leadsTo = computed(() => {
@@ -99,6 +103,10 @@ function lead(value: string) {
       </template>
       <WayOut :route="route" />
     </template>
-    <p v-if="!route && !line.trough" class="rule py-2">{{ say('spill.none') }}</p>
+    <div v-else class="rule py-2">
+      <p>{{ say(line.trough ? 'spill.spare' : 'spill.none') }}</p>
+      <button type="button" class="btn my-1" @click="add">{{ say('spill.add') }}</button>
+      <p class="text-12 text-ink-3">{{ say('spill.addNote') }}</p>
+    </div>
   </div>
 </template>

@@ -1,3 +1,8 @@
+<script setup lang="ts">
+/** The mark and the name, and the way to the jobs. */
+defineProps<{ /** The mark alone, where there is no room. */ small?: boolean }>()
+</script>
+
 <template>
   <NuxtLink to="/" class="flex items-center gap-2 text-ink no-underline">
     <svg viewBox="0 0 24 28" class="h-6 w-5" aria-hidden="true">
@@ -5,6 +10,6 @@
       <path d="M3.500 14h17M3.500 21h17" stroke="var(--ink)" stroke-width="1.500" />
       <path d="M11 8q0-4 6-7 0 6-6 7z" fill="var(--water)" />
     </svg>
-    <span class="slab text-15">Vernal Cask</span>
+    <span class="slab text-15" :class="{ 'sr-only': small }">Vernal Cask</span>
   </NuxtLink>
 </template>

@@ -14,7 +14,7 @@ const open = (figure: Figure, event: MouseEvent) => toggle(figure, event.current
     class="figure"
     :class="size === 'big' ? 'slab text-22' : 'font-bold num'"
     :aria-expanded="slip?.figure.id === figure.id"
-    :aria-label="`${parts(figure).number} ${parts(figure).unit}, ${say('working.open')}`"
+    :aria-label="`${say(`working.${figure.id}`)}: ${parts(figure).number} ${parts(figure).unit}, ${say('working.open')}`"
     @click="open(figure, $event)"
   >
     {{ parts(figure).number }}<small v-if="parts(figure).unit" class="ml-0.5 font-ui text-13 font-semibold">{{ parts(figure).unit }}</small>
@@ -28,6 +28,11 @@ const open = (figure: Figure, event: MouseEvent) => toggle(figure, event.current
   white-space: nowrap;
   line-height: 1.15;
   min-height: 24px;
+}
+/* The finger may land beside it; the line stays as close as it is. */
+:root[data-mode='yard'] .figure {
+  padding-block: 10px;
+  margin-block: -10px;
 }
 .figure:hover {
   text-decoration-color: var(--ink);

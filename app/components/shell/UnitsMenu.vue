@@ -24,7 +24,9 @@ function system(value: UnitSystem) {
 <template>
   <Popover class="relative">
     <PopoverButton class="btn btn-bare">{{ summary }}</PopoverButton>
-    <PopoverPanel class="absolute right-0 z-40 mt-1 w-72 border border-ink bg-sheet p-3">
+    <PopoverPanel
+      class="absolute right-0 z-40 mt-1 w-72 border border-ink bg-sheet p-3 max-md:fixed max-md:inset-x-2 max-md:bottom-20 max-md:w-auto"
+    >
       <ChoiceField
         :label="say('units.terms')"
         :model-value="settings.terms"
@@ -43,6 +45,15 @@ function system(value: UnitSystem) {
         :options="words('auto', 'light', 'dark')"
         @update:model-value="(theme: Theme) => settings.use({ theme })"
       />
+      <label class="flex min-h-8 items-center justify-between gap-2 text-13" :title="say('units.yardIs')"
+        >{{ say('units.yard') }}
+        <input
+          type="checkbox"
+          class="size-4 accent-ink"
+          :checked="settings.yard"
+          @change="settings.use({ yard: ($event.target as HTMLInputElement).checked })"
+        />
+      </label>
     </PopoverPanel>
   </Popover>
 </template>

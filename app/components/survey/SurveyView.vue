@@ -90,6 +90,16 @@ const isGuess = (measure: Measure) => guessed.value.has(measure.key)
           :note="say(isGuess(current) ? 'survey.isGuess' : 'survey.isTaken')"
           @update:model-value="(value) => take(current!, value)"
         />
+        <SearchField
+          v-else-if="current.name === 'cover'"
+          :key="`${current.key}:words`"
+          class="big"
+          :label="nameOf(current)"
+          :model-value="current.value"
+          :options="current.options.map((value) => ({ value, label: say(`word.${value}`), also: say(`search.also.${value}`) }))"
+          :note="say(isGuess(current) ? 'survey.isGuess' : 'survey.isTaken')"
+          @update:model-value="(value) => take(current!, value)"
+        />
         <ChoiceField
           v-else
           :key="current.key"

@@ -210,15 +210,32 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
         v-for="each in DOINGS"
         :key="each"
         type="button"
-        class="btn"
+        class="btn doing"
         :class="{ 'btn-go': doing === each }"
         :aria-pressed="doing === each"
         @click="turn(each)"
       >
         {{ say(`${each}.button`) }}
       </button>
-      <TimerWatch v-if="bench.scheme && bench.scheme.build.timers.length > 0" />
-      <span class="flex-1" />
+      <TimerWatch v-if="bench.scheme && bench.scheme.build.timers.length > 0" class="timer" />
+      <span class="flex-1 max-md:hidden" />
+      <span class="break" />
+      <button
+        v-if="phone"
+        type="button"
+        class="btn sun"
+        :class="{ 'btn-go': settings.yard }"
+        :aria-pressed="settings.yard"
+        :aria-label="say('yard.button')"
+        @click="settings.use({ yard: !settings.yard })"
+      >
+        <svg viewBox="0 0 20 20" class="size-5 fill-none stroke-current" stroke-width="2" aria-hidden="true">
+          <circle cx="10" cy="10" r="4" />
+          <path
+            d="M10 1v3M10 16v3M1 10h3M16 10h3M3.600 3.600l2.100 2.100M14.300 14.300l2.100 2.100M16.400 3.600l-2.100 2.100M5.700 14.300l-2.100 2.100"
+          />
+        </svg>
+      </button>
       <span class="cap whitespace-nowrap max-md:hidden" role="status">{{ saved }}</span>
       <UnitsMenu
         of-job
@@ -229,7 +246,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <button type="button" class="btn max-md:hidden" @click="exportFile">{{ say('jobs.export') }}</button>
       <button
         type="button"
-        class="btn"
+        class="btn undo"
         :disabled="!bench.undoable"
         :title="bench.undoable ? sayMessage(bench.undoable) : undefined"
         @click="bench.undo()"
@@ -470,13 +487,35 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
   max-width: 640px;
 }
 .phone {
-  grid-template-rows: 52px auto auto minmax(0, 1fr) 68px;
+  grid-template-rows: auto auto auto minmax(0, 1fr) 68px;
 }
+.break {
+  display: none;
+}
+/* What it is and how to take back in one row, what is done in the next; a timer that runs has its own. */
 .phone .strip {
-  padding: 0 8px;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding: 4px 8px;
 }
 .phone .strip .btn {
-  min-height: 40px;
+  min-height: 44px;
+}
+.phone .strip h1 {
+  flex: 1 1 0;
+}
+.phone .break {
+  display: block;
+  flex-basis: 100%;
+  order: 1;
+}
+.phone .doing {
+  flex: 1 1 0;
+  order: 2;
+}
+.phone .timer {
+  flex: 1 0 100%;
+  order: 3;
 }
 .phone-flow {
   flex: 1;
