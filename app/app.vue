@@ -5,7 +5,7 @@ settings.load()
 const { setLocale } = useI18n()
 useRelease()
 const dark = usePreferredDark()
-const phone = useMediaQuery('(max-width: 767px)')
+const phone = usePhone()
 const asksContrast = useMediaQuery('(prefers-contrast: more)')
 /** In the sun nobody reads light on dark, unless it was chosen. */
 const darkNow = computed(() => (settings.theme === 'auto' ? dark.value && !settings.yard : settings.theme === 'dark'))

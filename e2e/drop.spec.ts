@@ -28,9 +28,11 @@ test('the river-side drop is built from nothing, part by part, and comes to what
   await expect(train(page)).toHaveCount(0)
   await expect(page.getByText('Nothing leads the rain to Butt yet.')).toBeVisible()
   await page.getByLabel('Add a part').selectOption({ label: 'Swan neck' })
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(train(page)).toHaveCount(1)
   await expect(page.getByText('Nothing leads the rain to Butt yet.')).toBeVisible()
   await page.getByLabel('Add a part').selectOption({ label: 'Ring trough' })
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(train(page)).toHaveCount(2)
   await expect(page.getByText('Nothing leads the rain', { exact: false })).toBeHidden()
   await expect(page.getByRole('slider', { name: 'Upper cut mark' })).toHaveAttribute('aria-valuetext', /1,355/)
@@ -215,6 +217,7 @@ test('a wider hose is weighed against these years and taken', async ({ page }) =
 test('a part measured once is kept for the job and put in again', async ({ page }) => {
   await openJob(page, NAME)
   await page.getByLabel('Add a part').selectOption({ label: 'Adapter' })
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
   await open(page, 'Adapter')
   await page.getByLabel('Name of your part').fill('68 to 50 reducer')
   // Typed and kept in one breath: what is kept is what was typed, not what the sheet has got round to showing.
@@ -227,6 +230,7 @@ test('a part measured once is kept for the job and put in again', async ({ page 
   await expect(page.getByText(/^Saved/)).toBeVisible()
   await page.reload()
   await page.getByLabel('Add a part').selectOption({ label: '68 to 50 reducer' })
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
   await open(page, '68 to 50 reducer')
   await expect(page.getByLabel('Throat', { exact: true })).toHaveValue('50 mm')
   await expect(page.getByRole('row', { name: /Adapter, its throat/ })).toBeVisible()

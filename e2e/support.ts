@@ -40,7 +40,7 @@ export async function openJob(page: Page, name: string, station = 'Drop') {
   await page.getByRole('link', { name: `Open ${name}` }).click()
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
   // A system that stands opens with today on a phone.
-  if ((page.viewportSize()?.width ?? 0) < 768) {
+  if ((page.viewportSize()?.width ?? 0) < 1000) {
     await expect(page.getByRole('tab', { name: 'Today' })).toBeVisible()
     await page.getByRole('button', { name: 'Log', exact: true }).click()
   }
@@ -50,7 +50,7 @@ export async function openJob(page: Page, name: string, station = 'Drop') {
 
 /** To a station: by its note at a desk, by the list on a phone. */
 export async function goTo(page: Page, station: string) {
-  const wide = (page.viewportSize()?.width ?? 0) >= 768
+  const wide = (page.viewportSize()?.width ?? 0) >= 1000
   if (!wide) await page.getByRole('button', { name: 'All stations' }).click()
   await page
     .getByRole('button', { name: new RegExp(`${station}\\b`) })

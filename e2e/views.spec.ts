@@ -101,7 +101,7 @@ test.describe('a small phone in the yard', () => {
     await expect(page.locator('html')).toHaveAttribute('data-type', 'large')
     await page.getByRole('button', { name: 'Build', exact: true }).click()
     await page.getByRole('tab', { name: 'Order of work' }).click()
-    await page.getByRole('button', { name: 'Begin the wait' }).first().click()
+    await page.getByRole('button', { name: 'Begin the wait', disabled: false }).first().click()
     await expect(page.getByTestId('timer')).toBeVisible()
     expect(await textFaults(page)).toEqual([])
     for (const name of ['Trial', 'Build', 'Log', 'Undo']) {
@@ -129,3 +129,50 @@ test.describe('a small phone in the yard', () => {
     expect(menu.y + menu.height).toBeLessThanOrEqual(640)
   })
 })
+
+/** Small phones, phones across, tablets both ways, laptops, desks enlarged and desks of four kinds. */
+const WIDTHS = [
+  [320, 640],
+  [640, 400],
+  [820, 1180],
+  [844, 390],
+  [1024, 768],
+  [1180, 820],
+  [1440, 900],
+  [1920, 1080],
+  [2560, 1440],
+] as const
+for (const [width, height] of WIDTHS)
+  test(`${width} × ${height}: no text on another, none cut off, nothing beside the page`, async ({ page }) => {
+    test.setTimeout(120_000)
+    await page.setViewportSize({ width, height })
+    const whole = async (what: string) => {
+      expect([what, await textFaults(page)]).toEqual([what, []])
+      expect([what, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([what, width])
+    }
+    await openJobs(page)
+    await whole('jobs')
+    await openJob(page, JOBS[1]!)
+    await settled(page)
+    for (const station of STATIONS) {
+      await goTo(page, station)
+      await whole(station)
+      // What stands in the head is pressed, not covered by its neighbour.
+      const covered = await page.locator('header .btn:visible').evaluateAll((all) =>
+        all
+          .filter((each) => {
+            const { left, top, width: across, height: high } = each.getBoundingClientRect()
+            const at = document.elementFromPoint(left + across / 2, top + high / 2)
+            return !each.contains(at) && !at?.contains(each)
+          })
+          .map((each) => each.textContent),
+      )
+      expect([station, covered]).toEqual([station, []])
+    }
+    for (const doing of ['Trial', 'Build', 'Log']) {
+      await page.getByRole('button', { name: doing, exact: true }).click()
+      await expect(page.locator('main h2:visible').first()).toBeVisible()
+      await expect(page.getByText(/being run…/)).toHaveCount(0)
+      await whole(doing)
+    }
+  })

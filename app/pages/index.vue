@@ -191,7 +191,7 @@ function calendarDone(problem: string) {
   calendarProblem.value = problem
 }
 const picker = ref<HTMLInputElement>()
-const phone = useMediaQuery('(max-width: 767px)')
+const phone = usePhone()
 const form = ref<HTMLFormElement>()
 /** From the top of a phone, the form is far below. */
 async function begin() {
@@ -429,7 +429,7 @@ async function begin() {
   overflow: hidden;
 }
 /* One job fits a small screen: all are drawn smaller alike, so that they still stand on one scale. */
-@media (max-width: 767px) {
+@media (max-width: 999px) {
   .card {
     grid-template-rows: 232px 1fr;
   }

@@ -102,6 +102,13 @@ const ends = computed(() => {
     ? say('drop.toVessel', { vessel: intake.vessel.name })
     : say('drop.toGround', { where: word(drop.value.end.kind === 'ground' ? drop.value.end.where : 'drain') })
 })
+const addId = useId()
+const adding = ref('')
+function addChosen() {
+  if (adding.value === '') return
+  add(adding.value)
+  adding.value = ''
+}
 </script>
 
 <template>
@@ -206,13 +213,10 @@ const ends = computed(() => {
     <p class="border-t border-hair py-1 text-13">
       <span class="text-ink-3">{{ say('drop.ends') }}</span> {{ ends }}
     </p>
-    <label class="flex items-center gap-2 text-13"
-      >{{ say('drop.add') }}
-      <select
-        class="field flex-1"
-        :value="''"
-        @change="(add(($event.target as HTMLSelectElement).value), (($event.target as HTMLSelectElement).value = ''))"
-      >
+    <!-- Going through the list by keys adds nothing: that is the button's. -->
+    <form class="flex items-center gap-2 text-13" @submit.prevent="addChosen">
+      <label class="flex-none" :for="addId">{{ say('drop.add') }}</label>
+      <select :id="addId" v-model="adding" class="field min-w-0 flex-1">
         <option value="" />
         <optgroup :label="say('drop.families')">
           <option v-for="kind in KINDS" :key="kind" :value="kind">{{ say(`part.${kind}`) }}</option>
@@ -220,8 +224,9 @@ const ends = computed(() => {
         <optgroup v-if="ownParts.length > 0" :label="say('drop.addOwn')">
           <option v-for="part in ownParts" :key="part.id" :value="`own:${part.id}`">{{ part.name }}</option>
         </optgroup>
-      </select></label
-    >
+      </select>
+      <button type="submit" class="btn flex-none" :disabled="adding === ''">{{ say('drop.addIt') }}</button>
+    </form>
     <ul v-if="ownParts.length > 0" class="mt-1 flex flex-wrap gap-1">
       <li v-for="part in ownParts" :key="part.id">
         <button type="button" class="btn btn-bare text-12" @click="forget(part)">{{ say('drop.forget', { name: part.name }) }}</button>
@@ -238,10 +243,10 @@ const ends = computed(() => {
   display: inline-grid;
   place-items: center;
 }
-@media (max-width: 767px) {
+@media (max-width: 999px) {
   .step {
-    min-width: 40px;
-    min-height: 40px;
+    min-width: 44px;
+    min-height: 44px;
   }
 }
 </style>

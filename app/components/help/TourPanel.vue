@@ -76,7 +76,7 @@ function show() {
   border: 2px solid var(--ink);
   background: var(--sheet);
 }
-@media (max-width: 767px) {
+@media (max-width: 999px) {
   .tour {
     left: 12px;
     bottom: 80px;

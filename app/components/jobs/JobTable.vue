@@ -153,7 +153,7 @@ const stagesFor = (id: string) => (stands(id) ? (['running', 'resting'] as const
   right: 0;
   left: auto;
 }
-@media (max-width: 767px) {
+@media (max-width: 999px) {
   .jobs thead {
     display: none;
   }

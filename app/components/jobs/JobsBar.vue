@@ -51,7 +51,7 @@ const VIEWS = ['pictures', 'list'] as const
 </template>
 
 <style scoped>
-@media (max-width: 767px) {
+@media (max-width: 999px) {
   .bar {
     --touch: 44px;
     display: grid;

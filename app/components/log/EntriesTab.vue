@@ -331,7 +331,7 @@ const exportSenML = () =>
   padding: 5px 0;
   border-top: 1px solid var(--hair);
 }
-@media (max-width: 767px) {
+@media (max-width: 999px) {
   .entry {
     grid-template-columns: minmax(0, 1fr) auto;
   }

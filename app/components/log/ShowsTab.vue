@@ -19,7 +19,7 @@ const storeOf = (id: string) => scheme.value?.stores.find((each) => each.id === 
 const floorOf = ({ store }: StoreLife) => storeOf(store)?.vessels[0]?.body.floor ?? 0
 
 /** On a phone half as many months, drawn half as wide: letters stay as large. */
-const phone = useMediaQuery('(max-width: 767px)')
+const phone = usePhone()
 const WIDTH = computed(() => (phone.value ? 366 : 640))
 const HEIGHT = 170
 const BASE = 140

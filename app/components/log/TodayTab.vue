@@ -155,7 +155,7 @@ const rationName = ({ without, share: part }: StoreLife['rations'][number]) => {
   grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
   gap: 8px 32px;
 }
-@media (max-width: 900px) {
+@media (max-width: 999px) {
   .today {
     grid-template-columns: minmax(0, 1fr);
   }

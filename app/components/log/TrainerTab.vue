@@ -80,7 +80,7 @@ const seen = computed(() => {
     sound: value.soundHeld[day]!,
   }))
 })
-const phone = useMediaQuery('(max-width: 767px)')
+const phone = usePhone()
 const WIDTH = computed(() => (phone.value ? 366 : 640))
 const HEIGHT = 200
 const most = computed(() => Math.max(1, ...(lesson.value ? [...lesson.value.soundHeld, ...lesson.value.reality.held] : [1])))

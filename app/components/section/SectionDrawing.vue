@@ -8,6 +8,7 @@ import { planRun } from '#core/roof'
 import { INCH } from '#core/units/constants'
 import type { AssessedLine } from '#core/assess'
 import { GROUP_WALL, sceneOf, shownWhole } from '~/drawing/scene'
+import { sectionFrame } from '~/drawing/sectionFrame'
 import type { Point } from '~/drawing/shapes'
 import { message } from '~/stores/messages'
 
@@ -37,25 +38,20 @@ const fine = computed(() => (imperial.value ? INCH / 16 : 0.001))
 const whole = computed(() => (shownWhole(props.chosen) && !props.strip ? bench.assessment?.path : undefined))
 /** A whole group takes the ledger's place: heights are the pipe's matter. */
 const grouped = computed(() => whole.value !== undefined && !props.compact && props.assessed.line.placed.store.vessels.length > 1)
-const LEDGER = { metric: 202, imperial: 232, compact: 168, compactImperial: 214 }
-const ledgerWidth = computed(() =>
-  grouped.value
-    ? 0
-    : props.compact
-      ? imperial.value
-        ? LEDGER.compactImperial
-        : LEDGER.compact
-      : imperial.value
-        ? LEDGER.imperial
-        : LEDGER.metric,
+const room = computed(() =>
+  sectionFrame({
+    width: props.width,
+    height: props.height,
+    system: settings.system,
+    station: props.chosen,
+    compact: props.compact,
+    strip: props.strip,
+    grouped: grouped.value,
+  }),
 )
-const ground = computed(() => props.height - (props.compact ? 24 : 88))
-const frame = computed(() => ({
-  left: props.compact ? 0 : 200,
-  right: props.width - ledgerWidth.value - 14,
-  top: props.compact ? 8 : 30,
-  ground: ground.value,
-}))
+const frame = computed(() => room.value.frame)
+const ground = computed(() => frame.value.ground)
+const ledgerX = computed(() => room.value.ledgerX)
 const scene = computed(() =>
   sceneOf(props.assessed, frame.value, props.strip ? 30 : props.compact ? 36 : grouped.value ? GROUP_WALL : 126, undefined, whole.value),
 )
@@ -95,13 +91,17 @@ const guessShapes = computed(() => {
     ...(can && tap && is(`canHeight:${tap.id}`, `canVolume:${tap.id}`) ? [round(can, 4)] : []),
   ]
 })
-const ledgerX = computed(() => props.width - ledgerWidth.value)
 
+/** The title stands right of the gutter, out of the rain. */
+const titleX = computed(() => Math.max(scene.value.gutter.centre.x + 38, frame.value.left + 214))
+/** What the title and its notes need, px. */
+const TITLE_ROOM = 236
+const titled = computed(() => !props.compact && ledgerX.value - titleX.value >= TITLE_ROOM)
 /** The detail needs a free corner: over the vessel, right of the pipe. */
 const DETAIL = { width: 254, height: 208 }
 const detail = computed(() => {
   if (props.compact || props.strip || !scene.value.cut) return undefined
-  const x = Math.max(scene.value.gutter.centre.x + 38, frame.value.left + 214)
+  const x = titleX.value
   const y = 92
   const room = scene.value.vessel.body.y - 14 - y
   return x + DETAIL.width <= ledgerX.value - 6 && room >= DETAIL.height - 40
@@ -301,21 +301,21 @@ const acrossText = computed(() => {
 
     <g v-if="guessShapes.length > 0" aria-hidden="true">
       <path v-for="shape in guessShapes" :key="shape" :d="shape" class="l-guess" />
-      <text v-if="!compact" :x="frame.left + 214" y="80" class="t12 quiet">{{ say('drawing.guesses') }}</text>
+      <text v-if="titled" :x="titleX" y="80" class="t12 quiet">{{ say('drawing.guesses') }}</text>
     </g>
     <DimensionLine v-if="clearance" v-bind="clearance" />
     <DimensionLine v-if="chamberLine" v-bind="chamberLine" />
     <text v-if="acrossText" :x="acrossText.x" :y="acrossText.y" class="t12 quiet halo">{{ acrossText.label }}</text>
     <template v-if="!strip">
-      <text v-if="!compact" :x="frame.left + 214" y="28" class="slab-text">{{ say('drawing.title') }}</text>
-      <text v-if="!compact" :x="frame.left + 214" y="48" class="t12 quiet">{{ say('drawing.scaleNote', { bar: length(barLength) }) }}</text>
-      <text v-if="!compact" :x="frame.left + 214" y="64" class="t12 quiet">{{ say('drawing.swung') }}</text>
-      <text v-if="!compact && !grouped" :x="ledgerX" y="28" class="slab-text">{{ say('ledger.title') }}</text>
-      <text v-if="!compact && !grouped" :x="ledgerX" y="48" class="t12 quiet">
+      <text v-if="titled" :x="titleX" y="28" class="slab-text">{{ say('drawing.title') }}</text>
+      <text v-if="titled" :x="titleX" y="48" class="t12 quiet">{{ say('drawing.scaleNote', { bar: length(barLength) }) }}</text>
+      <text v-if="titled" :x="titleX" y="64" class="t12 quiet">{{ say('drawing.swung') }}</text>
+      <text v-if="!compact && room.hasLedger" :x="ledgerX" y="28" class="slab-text">{{ say('ledger.title') }}</text>
+      <text v-if="!compact && room.hasLedger" :x="ledgerX" y="48" class="t12 quiet">
         {{ say('ledger.unit', { unit: imperial ? '' : 'mm' }) }}
       </text>
       <HeadLedger
-        v-if="!grouped"
+        v-if="room.hasLedger"
         :rows="assessed.ledger"
         :x="ledgerX"
         :right="width - 8"

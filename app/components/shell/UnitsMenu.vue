@@ -23,7 +23,7 @@ function system(value: UnitSystem) {
 
 <template>
   <Popover class="relative">
-    <PopoverButton class="btn btn-bare">{{ summary }}</PopoverButton>
+    <PopoverButton class="btn btn-bare whitespace-nowrap">{{ summary }}</PopoverButton>
     <PopoverPanel
       class="absolute right-0 z-40 mt-1 w-72 border border-ink bg-sheet p-3 max-md:fixed max-md:inset-x-2 max-md:bottom-20 max-md:w-auto"
     >

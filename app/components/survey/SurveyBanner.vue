@@ -33,7 +33,7 @@ const heaviest = computed(() =>
   background: var(--sheet);
   border-bottom: 1px dashed var(--ink);
 }
-@media (max-width: 767px) {
+@media (max-width: 999px) {
   .strip-survey {
     padding: 6px 12px;
   }

@@ -9,6 +9,7 @@ import { layBuildWords } from '~/build/layBuildWords'
 import { saveFile } from '~/composables/saveFile'
 import { placeNotes } from '~/drawing/placeNotes'
 import { GROUP_WALL, sceneOf, shownWhole } from '~/drawing/scene'
+import { sectionFrame } from '~/drawing/sectionFrame'
 import { STATIONS } from '~/composables/useStations'
 
 /** The workbench: the section in the middle, stations beside it, one sheet open, the tally in sight. */
@@ -25,7 +26,7 @@ const { mergeLocaleMessage, locale } = useI18n()
 // A language that has just been fetched has none of Build's words yet.
 watch(locale, () => layBuildWords({ mergeLocaleMessage }), { immediate: true })
 
-const phone = useMediaQuery('(max-width: 767px)')
+const phone = usePhone()
 const found = ref<boolean>()
 const unreadable = ref('')
 const reload = () => location.reload()
@@ -110,8 +111,10 @@ function choose(next: Station) {
 
 const main = ref<HTMLElement>()
 const { width: mainWidth, height: mainHeight } = useElementSize(main)
-const SHEET = { least: 388, most: 460 }
+const SHEET = { least: 360, most: 560 }
 const STRIP = 346
+/** Narrower than this, px, the head spares the name of the application and when it was saved. */
+const ROOMY = 1240
 const sheetWidth = computed(() => Math.min(SHEET.most, Math.max(SHEET.least, mainWidth.value * 0.3)))
 const drawing = computed(() => ({
   width: Math.max(320, Math.round(mainWidth.value - sheetWidth.value)),
@@ -126,7 +129,7 @@ const placedNotes = computed(() => {
   const { width, height } = drawing.value
   const whole = shownWhole(station.value) && !wide.value ? bench.assessment?.path : undefined
   const grouped = whole !== undefined && bench.assessed.line.placed.store.vessels.length > 1
-  const frame = { left: 200, right: grouped ? width - 14 : width - 216, top: 30, ground: height - 88 }
+  const { frame } = sectionFrame({ width, height, system: settings.system, station: station.value, grouped })
   const { anchors } = sceneOf(bench.assessed, frame, grouped ? GROUP_WALL : 126, undefined, whole)
   const wanted = notes.value.map(({ station: key }) => ({
     key,
@@ -143,7 +146,12 @@ const placedNotes = computed(() => {
 })
 const noteLines = computed(() => placedNotes.value.map(({ station: each, y }) => ({ station: each, y: y + FIGURE_LINE })))
 
-const phoneScene = computed(() => ({ width: Math.max(300, Math.round(mainWidth.value)), height: 400 }))
+/** From this width on, px, drawing and sheet stand side by side in the one column's order. */
+const PAIR = 700
+const phoneScene = computed(() => ({
+  width: Math.max(300, Math.round(mainWidth.value >= PAIR ? mainWidth.value / 2 - 8 : mainWidth.value)),
+  height: 400,
+}))
 const here = computed(() => STATIONS.indexOf(station.value))
 const worst = computed(() => bench.findings.find(({ severity }) => severity === 'stops' || severity === 'goes-wrong'))
 
@@ -200,7 +208,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
 <template>
   <div class="bench" :class="{ phone }">
     <header class="strip border-b border-ink bg-sunk">
-      <BrandMark v-if="!phone" />
+      <BrandMark v-if="!phone" :small="mainWidth < ROOMY" />
       <NuxtLink v-else to="/" class="btn btn-bare" :aria-label="say('jobs.title')">{{ say('jobs.title') }}</NuxtLink>
       <span class="h-6 w-px bg-ink max-md:hidden" />
       <h1 class="truncate text-16 font-bold">{{ bench.job?.name }}</h1>
@@ -236,7 +244,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
           />
         </svg>
       </button>
-      <span class="cap whitespace-nowrap max-md:hidden" role="status">{{ saved }}</span>
+      <span class="cap whitespace-nowrap max-md:hidden" :class="{ 'sr-only': mainWidth < ROOMY }" role="status">{{ saved }}</span>
       <UnitsMenu
         of-job
         class="max-md:hidden"
@@ -347,33 +355,35 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
           </div>
         </template>
         <ErrorBoundary v-else :what="say(`station.${station}`)" :of="bench.job">
-          <div class="phone-flow">
-            <p class="flex items-baseline justify-between px-3 pt-2">
-              <b class="slab text-22">{{ here + 1 }} {{ say(`station.${station}`) }}</b>
-              <span class="cap">{{ say('drawing.heightsIn', { unit: settings.system === 'metric' ? 'mm' : 'ft in' }) }}</span>
-            </p>
-            <!-- At the drop the heights decide, so the account leads; elsewhere the drawing does. -->
-            <div v-if="station === 'drop'" class="px-3 pt-1 pb-3"><LedgerText :rows="bench.assessed.ledger" seen /></div>
-            <!-- What is worked at comes first: the drawing is one touch away where it is not what decides. -->
-            <details :key="station" :open="station === 'drop'">
-              <summary class="drawing-fold">{{ say('drawing.fold') }}</summary>
-              <p class="flex justify-end px-3">
-                <button type="button" class="btn" @click="enlarged = true">{{ say('zoom.enlarge') }}</button>
+          <div class="phone-flow" :class="{ pair: mainWidth >= PAIR }">
+            <div class="lead">
+              <p class="flex items-baseline justify-between px-3 pt-2">
+                <b class="slab text-22">{{ here + 1 }} {{ say(`station.${station}`) }}</b>
+                <span class="cap">{{ say('drawing.heightsIn', { unit: settings.system === 'metric' ? 'mm' : 'ft in' }) }}</span>
               </p>
-              <SectionDrawing :assessed="bench.assessed" v-bind="phoneScene" :chosen="station" :note-lines="[]" compact />
-              <LedgerText v-if="station !== 'drop'" :rows="bench.assessed.ledger" />
-            </details>
-            <TallyStrip compact />
-            <div v-if="worst" class="flex items-start gap-2 px-3 py-2">
-              <svg
-                viewBox="-12 -12 24 24"
-                class="sheet-drawing size-7 flex-none"
-                role="img"
-                :aria-label="say(`severity.${worst.severity}`)"
-              >
-                <SnagMark :severity="worst.severity" :number="1" />
-              </svg>
-              <p>{{ say(`finding.${worst.id}.say`, worst.values) }}</p>
+              <!-- At the drop the heights decide, so the account leads; elsewhere the drawing does. -->
+              <div v-if="station === 'drop'" class="px-3 pt-1 pb-3"><LedgerText :rows="bench.assessed.ledger" seen /></div>
+              <!-- What is worked at comes first: the drawing is one touch away where it is not what decides. -->
+              <details :key="station" :open="station === 'drop' || mainWidth >= PAIR">
+                <summary class="drawing-fold">{{ say('drawing.fold') }}</summary>
+                <p class="flex justify-end px-3">
+                  <button type="button" class="btn" @click="enlarged = true">{{ say('zoom.enlarge') }}</button>
+                </p>
+                <SectionDrawing :assessed="bench.assessed" v-bind="phoneScene" :chosen="station" :note-lines="[]" compact />
+                <LedgerText v-if="station !== 'drop'" :rows="bench.assessed.ledger" />
+              </details>
+              <TallyStrip compact />
+              <div v-if="worst" class="flex items-start gap-2 px-3 py-2">
+                <svg
+                  viewBox="-12 -12 24 24"
+                  class="sheet-drawing size-7 flex-none"
+                  role="img"
+                  :aria-label="say(`severity.${worst.severity}`)"
+                >
+                  <SnagMark :severity="worst.severity" :number="1" />
+                </svg>
+                <p>{{ say(`finding.${worst.id}.say`, worst.values) }}</p>
+              </div>
             </div>
             <StationSheet :key="station" class="phone-sheet border-t-2 border-ink" :station="station" />
           </div>
@@ -517,6 +527,24 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
   flex: 1 0 100%;
   order: 3;
 }
+@media (min-width: 700px) {
+  .phone .break {
+    display: none;
+  }
+  .phone .doing {
+    flex: 0 0 auto;
+    padding-inline: 18px;
+  }
+}
+/* Across, a phone has no height to spare. */
+@media (max-height: 499px) {
+  .phone {
+    grid-template-rows: auto auto auto minmax(0, 1fr) 48px;
+  }
+  .phone .thumb button {
+    min-height: 46px;
+  }
+}
 .phone-flow {
   flex: 1;
   min-width: 0;
@@ -540,6 +568,16 @@ details[open] > .drawing-fold::before {
 }
 .phone-sheet {
   height: auto;
+}
+.pair {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  align-items: start;
+}
+.pair .phone-sheet {
+  border-top: 0;
+  border-left: 2px solid var(--ink);
+  min-height: 100%;
 }
 .thumb {
   display: grid;
