@@ -27,7 +27,14 @@ const title = computed(() => (props.number === undefined ? props.plate.title : `
 <template>
   <figure class="plate">
     <figcaption v-if="!bare" class="text-13 font-bold">{{ title }}</figcaption>
-    <svg :viewBox="shown.view" role="img" :aria-label="text ?? title" class="w-full">
+    <svg
+      :viewBox="shown.view"
+      role="img"
+      :aria-label="text ?? title"
+      class="w-full"
+      :class="{ 'true-scale': plate.trueScale && !crop }"
+      :style="{ '--wide': `${plate.width}mm`, '--high': `${plate.height}mm` }"
+    >
       <template v-for="(mark, i) in shown.marks" :key="i">
         <path
           v-if="mark.kind === 'line'"
@@ -61,6 +68,15 @@ const title = computed(() => (props.number === undefined ? props.plate.title : `
 </template>
 
 <style scoped>
+/* A template is drilled through: on paper it is as large as it says, never fitted to anything. */
+@media print {
+  .true-scale {
+    width: var(--wide);
+    height: var(--high);
+    max-width: none;
+    flex: none;
+  }
+}
 .plate path,
 .plate circle {
   stroke: var(--ink);

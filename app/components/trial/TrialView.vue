@@ -201,7 +201,7 @@ const drawn = computed(() => ({
 
 <template>
   <div class="trial" :class="{ phone }">
-    <div class="drawn" :style="{ width: `${drawn.width}px` }">
+    <div class="drawn pane" :style="{ width: `${drawn.width}px`, '--pane': drawn.width }">
       <TrialSection
         v-if="storm && bench.assessed"
         :assessed="bench.assessed"

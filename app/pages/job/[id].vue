@@ -26,7 +26,10 @@ const { mergeLocaleMessage, locale } = useI18n()
 // A language that has just been fetched has none of Build's words yet.
 watch(locale, () => layBuildWords({ mergeLocaleMessage }), { immediate: true })
 
-const phone = usePhone()
+const narrow = usePhone()
+/** As it is on the screen: a sheet of paper is narrow, but nothing is rebuilt for it. */
+const phone = ref(narrow.value)
+watch(narrow, (now) => window.matchMedia('print').matches || (phone.value = now))
 const found = ref<boolean>()
 const unreadable = ref('')
 const reload = () => location.reload()
@@ -110,7 +113,16 @@ function choose(next: Station) {
 }
 
 const main = ref<HTMLElement>()
-const { width: mainWidth, height: mainHeight } = useElementSize(main)
+const { width: widthNow, height: heightNow } = useElementSize(main)
+/** Room there is, px; while it is printed, what there was on the screen: paper makes it smaller as a whole. */
+const mainWidth = ref(0)
+const mainHeight = ref(0)
+const printing = useMediaQuery('print')
+watch([widthNow, heightNow, printing], () => {
+  if (printing.value) return
+  mainWidth.value = widthNow.value
+  mainHeight.value = heightNow.value
+})
 const SHEET = { least: 360, most: 560 }
 const STRIP = 346
 /** Narrower than this, px, the head spares the name of the application and when it was saved. */
@@ -338,7 +350,10 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       </div>
       <template v-else-if="bench.assessed && mainWidth > 0">
         <template v-if="!phone">
-          <div class="relative overflow-hidden" :style="{ width: `${wide ? STRIP : drawing.width}px` }">
+          <div
+            class="pane relative overflow-hidden"
+            :style="{ width: `${wide ? STRIP : drawing.width}px`, '--pane': wide ? STRIP : drawing.width }"
+          >
             <ErrorBoundary :what="say('drawing.title')" :of="bench.job">
               <SectionDrawing :assessed="bench.assessed" v-bind="drawing" :chosen="station" :note-lines="noteLines" :strip="wide" />
               <MarginNotes :notes="placedNotes" :chosen="station" @choose="choose" />
