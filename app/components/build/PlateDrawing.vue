@@ -21,20 +21,19 @@ const stroke = (mark: Exclude<PlateMark, { kind: 'text' }>) => {
   const { width, dash } = WEIGHTS[mark.weight]
   return { 'stroke-width': width, ...(dash ? { 'stroke-dasharray': dash.join(' ') } : {}) }
 }
+/** What is drilled through is on paper as large as it is, never fitted to anything. */
+const trueScale = computed(() => props.plate.trueScale && !props.crop)
 const title = computed(() => (props.number === undefined ? props.plate.title : `${props.number}. ${props.plate.title}`))
 </script>
 
 <template>
-  <figure class="plate">
+  <figure
+    class="plate"
+    :class="{ 'true-scale': trueScale }"
+    :style="trueScale ? { '--wide': `${plate.width}mm`, '--high': `${plate.height}mm` } : undefined"
+  >
     <figcaption v-if="!bare" class="text-13 font-bold">{{ title }}</figcaption>
-    <svg
-      :viewBox="shown.view"
-      role="img"
-      :aria-label="text ?? title"
-      class="w-full"
-      :class="{ 'true-scale': plate.trueScale && !crop }"
-      :style="{ '--wide': `${plate.width}mm`, '--high': `${plate.height}mm` }"
-    >
+    <svg :viewBox="shown.view" role="img" :aria-label="text ?? title" class="w-full">
       <template v-for="(mark, i) in shown.marks" :key="i">
         <path
           v-if="mark.kind === 'line'"
@@ -68,9 +67,8 @@ const title = computed(() => (props.number === undefined ? props.plate.title : `
 </template>
 
 <style scoped>
-/* A template is drilled through: on paper it is as large as it says, never fitted to anything. */
 @media print {
-  .true-scale {
+  .true-scale svg {
     width: var(--wide);
     height: var(--high);
     max-width: none;
