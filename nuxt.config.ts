@@ -8,6 +8,9 @@ import { bundleWorker } from './server/reckon/bundle'
 /** Libraries that the page's scripts were bundled from. */
 let bundled: Bundled[] = []
 
+const DESCRIPTION =
+  'Sizes rain barrels, water butts and linked totes from a roof and its rain, and fits diverters, first flush, taps and overflow.'
+
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@nuxtjs/i18n', '@vite-pwa/nuxt', '@nuxt/eslint', 'nuxt-security'],
   // Everything a person makes lives in their browser, so there is nothing to render on a server.
@@ -20,7 +23,22 @@ export default defineNuxtConfig({
     presets: [{ from: '@vueuse/core', imports: ['useElementSize', 'useEventListener', 'useMediaQuery', 'usePreferredDark'] }],
   },
   devtools: { enabled: false },
-  app: { head: { htmlAttrs: { lang: 'en' }, title: 'Vernal Cask' } },
+  app: {
+    head: {
+      htmlAttrs: { lang: 'en' },
+      title: 'Vernal Cask',
+      meta: [
+        { name: 'description', content: DESCRIPTION },
+        { name: 'theme-color', content: '#DCE5E0' },
+      ],
+      link: [
+        { rel: 'icon', href: '/icon.svg', type: 'image/svg+xml' },
+        { rel: 'apple-touch-icon', href: '/apple-touch-icon.png' },
+        { rel: 'manifest', href: '/manifest.webmanifest' },
+      ],
+    },
+  },
+  spaLoadingTemplate: true,
   css: ['~/assets/css/main.css'],
   sourcemap: { client: false, server: false },
   compatibilityDate: '2026-05-01',
@@ -98,7 +116,18 @@ export default defineNuxtConfig({
       short_name: 'Vernal Cask',
       theme_color: '#DCE5E0',
       background_color: '#E8EEEA',
-      icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
+      description: DESCRIPTION,
+      lang: 'en',
+      start_url: '/',
+      display: 'standalone',
+      icons: [
+        { src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' },
+        { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+        { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+        { src: '/icon-maskable-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+      ],
+      // A job's file opened from the device's own files is imported, with the same questions as by the button.
+      file_handlers: [{ action: '/', accept: { 'application/json': ['.json'] } }],
     },
     workbox: {
       // Fonts of PDFs (woff) too: a sheet is wanted on a roof without a signal.

@@ -404,3 +404,41 @@ test('a new release is told, taken up by itself when nobody looks and nothing is
     close()
   }
 })
+
+test.describe('before and beside the application', () => {
+  test.use({ expectErrors: true })
+  test('without JavaScript, and while nothing has come yet, there are words', async ({ browser }) => {
+    const context = await browser.newContext({ javaScriptEnabled: false })
+    const page = await context.newPage()
+    const answer = await page.goto('/')
+    // The browser shows what stands in here only where scripts are off for good, which a test cannot make it believe.
+    expect(await answer!.text()).toMatch(/<noscript>[^]*needs JavaScript[^]*<\/noscript>/)
+    await expect(page.getByText('Vernal Cask', { exact: true })).toBeVisible()
+    await context.close()
+  })
+  test('a script that does not come is told after a while, and nothing is blank', async ({ page }) => {
+    await page.route(/\/_nuxt\/.*\.js/, (route) => route.abort())
+    await page.goto('/')
+    await expect(page.getByText('Opening…')).toBeVisible()
+    await expect(page.getByText('If nothing comes, reload the page')).toBeVisible({ timeout: 12_000 })
+  })
+  test('an address that leads nowhere says so, and leads to the jobs', async ({ page }) => {
+    await page.goto('/nowhere/at/all')
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await page.getByRole('button', { name: /jobs/i }).click()
+    await expect(page.getByRole('heading', { name: 'Jobs', level: 1 })).toBeVisible()
+  })
+  test('it can be installed: manifest, icons for every frame, name, start', async ({ page, request }) => {
+    await openJobs(page)
+    const href = await page.locator('link[rel="manifest"]').getAttribute('href')
+    const manifest = (await (await request.get(href!)).json()) as {
+      name: string
+      start_url: string
+      display: string
+      icons: { src: string; sizes: string; purpose?: string }[]
+    }
+    expect(manifest).toMatchObject({ name: 'Vernal Cask', start_url: '/', display: 'standalone' })
+    expect(manifest.icons.some(({ purpose }) => purpose === 'maskable')).toBe(true)
+    for (const { src } of manifest.icons) expect([src, (await request.get(src)).ok()]).toEqual([src, true])
+  })
+})

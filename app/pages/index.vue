@@ -140,7 +140,17 @@ async function takeFile(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   input.value = ''
-  if (!file) return
+  if (file) await importFile(file)
+}
+/** Files that were opened with the installed application, from the device's own files: the last of them, as by the button. */
+interface LaunchQueue {
+  setConsumer(consumer: (launch: { files?: readonly FileSystemFileHandle[] }) => void): void
+}
+onMounted(() => {
+  const { launchQueue } = window as { launchQueue?: LaunchQueue }
+  launchQueue?.setConsumer(({ files }) => void files?.at(-1)?.getFile().then(importFile))
+})
+async function importFile(file: File) {
   faults.value = undefined
   try {
     plan.value = await repository.planImport(readJobFile(await readTextFile(file, MOST_FILE), jobTies))
