@@ -13,6 +13,8 @@ export const useSettings = defineStore('settings', () => {
   const theme = ref<Theme>('auto')
   /** High contrast and largest type, wherever one works. */
   const yard = ref(false)
+  /** Whether a letter or digit alone does something; who speaks to the machine turns it off. */
+  const keys = ref(true)
   /** Name and address that the last quotation was from: the next job's is from the same. */
   const letterhead = ref('')
 
@@ -26,6 +28,7 @@ export const useSettings = defineStore('settings', () => {
       if ('system' in kept && (kept.system === 'metric' || kept.system === 'imperial')) ownSystem.value = kept.system
       if ('theme' in kept && (kept.theme === 'light' || kept.theme === 'dark' || kept.theme === 'auto')) theme.value = kept.theme
       if ('yard' in kept && typeof kept.yard === 'boolean') yard.value = kept.yard
+      if ('keys' in kept && typeof kept.keys === 'boolean') keys.value = kept.keys
       if ('letterhead' in kept && typeof kept.letterhead === 'string') letterhead.value = kept.letterhead.slice(0, 400)
     } catch {
       // Settings that cannot be read are not worth a word: the defaults stand.
@@ -41,6 +44,7 @@ export const useSettings = defineStore('settings', () => {
           system: ownSystem.value,
           theme: theme.value,
           yard: yard.value,
+          keys: keys.value,
           letterhead: letterhead.value,
         }),
       )
@@ -49,11 +53,12 @@ export const useSettings = defineStore('settings', () => {
     }
   }
 
-  function use(next: { terms?: Terms; system?: UnitSystem; theme?: Theme; yard?: boolean; letterhead?: string }) {
+  function use(next: { terms?: Terms; system?: UnitSystem; theme?: Theme; yard?: boolean; keys?: boolean; letterhead?: string }) {
     ownTerms.value = next.terms ?? ownTerms.value
     ownSystem.value = next.system ?? ownSystem.value
     theme.value = next.theme ?? theme.value
     yard.value = next.yard ?? yard.value
+    keys.value = next.keys ?? keys.value
     letterhead.value = next.letterhead ?? letterhead.value
     keep()
   }
@@ -64,5 +69,5 @@ export const useSettings = defineStore('settings', () => {
   }
   const giveBack = () => (borrowed.value = undefined)
 
-  return { terms, system, borrow, giveBack, theme, yard, letterhead, load, use }
+  return { terms, system, borrow, giveBack, theme, yard, keys, letterhead, load, use }
 })

@@ -200,6 +200,20 @@ const clearance = computed(() => {
   if (props.compact || props.strip || !can || !tap || Math.abs(can.y - tap.spout.y) < LEAST_CLEARANCE) return undefined
   return { x: can.x + can.width * 0.72, from: tap.spout.y, to: can.y, label: text(length(h.value.tap!.spout - h.value.tap!.canTop)) }
 })
+/** What the picture shows, in sentences, from the same heights. */
+const heardId = useId()
+const heard = computed(() => {
+  const { heights, placed, tap, fed } = props.assessed.line
+  const { cut, outlet, inlet, full, rim, floor, foot } = heights
+  return [
+    say('drawing.heard.outlet', { outlet: length(outlet) }),
+    ...(cut ? [say('drawing.heard.cut', { upper: length(cut.mark), lower: length(cut.lower) })] : []),
+    ...(fed ? [say('drawing.heard.inlet', { vessel: placed.vessel.name, inlet: length(inlet) })] : []),
+    say('drawing.heard.full', { vessel: placed.vessel.name, full: length(full), rim: length(rim) }),
+    ...(heights.tap && tap ? [say('drawing.heard.tap', { tap: length(heights.tap.centre), can: length(tap.can.height) })] : []),
+    say('drawing.heard.floor', { vessel: placed.vessel.name, floor: length(floor), foot: length(foot) }),
+  ].join(' ')
+})
 const barLength = computed(() => (imperial.value ? 0.3048 : 0.1))
 const rain = computed(() => {
   const { left } = frame.value
@@ -254,7 +268,9 @@ const acrossText = computed(() => {
     :viewBox="`0 0 ${width} ${height}`"
     role="group"
     :aria-label="say('drawing.title')"
+    :aria-describedby="heardId"
   >
+    <desc :id="heardId">{{ heard }}</desc>
     <HatchDefs prefix="sec" />
     <path v-for="stroke in rain" :key="`${stroke.x}-${stroke.y}`" :d="`M${stroke.x} ${stroke.y}l-4 11`" class="l-water-fine" />
     <rect :x="frame.left" :y="ground" :width="ledgerX - frame.left + 8" height="12" fill="url(#sec-soil)" />

@@ -54,6 +54,15 @@ function system(value: UnitSystem) {
           @change="settings.use({ yard: ($event.target as HTMLInputElement).checked })"
         />
       </label>
+      <label class="flex min-h-8 items-center justify-between gap-2 text-13"
+        >{{ say('units.keys') }}
+        <input
+          type="checkbox"
+          class="size-4 accent-ink"
+          :checked="settings.keys"
+          @change="settings.use({ keys: ($event.target as HTMLInputElement).checked })"
+        />
+      </label>
     </PopoverPanel>
   </Popover>
 </template>

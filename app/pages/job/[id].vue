@@ -181,7 +181,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     else bench.undo()
     return
   }
-  if (typing(event.target) || event.altKey || slip.value) return
+  // Inside a dialog a letter is the dialog's; and who speaks to the machine may turn single keys off.
+  if (typing(event.target) || event.altKey || slip.value || !settings.keys || document.querySelector('[role="dialog"]')) return
   if (/^[1-7]$/.test(event.key)) choose(STATIONS[Number(event.key) - 1]!)
   else if (event.key === '?') showKeys.value = true
   else if (event.key.toLowerCase() === 't') turn('trial')
@@ -212,6 +213,13 @@ async function toJobs() {
   await bench.close()
   await router.push('/')
 }
+/** Past head and drawing, into what is worked at. */
+function toSheet() {
+  const sheet = main.value?.querySelector<HTMLElement>('.sheet [role="region"], .side, [role="tabpanel"], .step')
+  if (!sheet) return
+  if (sheet.tabIndex < 0) sheet.tabIndex = -1
+  sheet.focus()
+}
 const { setJob } = useEdits()
 useReminders()
 useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
@@ -219,6 +227,8 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
 
 <template>
   <div class="bench" :class="{ phone }">
+    <a class="skip" href="#sheet-in-hand" @click.prevent="toSheet">{{ say('skip.toSheet') }}</a>
+    <LiveNews />
     <header class="strip border-b border-ink bg-sunk">
       <BrandMark v-if="!phone" :small="mainWidth < ROOMY" />
       <NuxtLink v-else to="/" class="btn btn-bare" :aria-label="say('jobs.title')">{{ say('jobs.title') }}</NuxtLink>
