@@ -65,6 +65,15 @@ describe('words', () => {
     for (const [path, text] of merged)
       expect([path, /\b(butts?|downpipes?)\b/i.test(text.replace(/@:\{'t\.\w+'\}/g, ''))]).toEqual([path, false])
   })
+  it('American is spelt and named as Americans do', () => {
+    const BRITISH =
+      /\b\w*(metre|litre|centre|labour|neighbour|favour|colour|fibre|luminium|licence|catalogue)s?\b|\b(towards|timber|mains)\b/i
+    for (const path of paths(british)) {
+      if (path.startsWith('search.also.') || path.endsWith('.also')) continue
+      const said = String(get(american, path) ?? get(british, path)).replace(/@:\{'[^']*'\}|\{[^}]*\}/g, '')
+      expect([path, BRITISH.exec(said)?.[0]]).toEqual([path, undefined])
+    }
+  })
   it('what is counted has two forms, unless it is never one', () => {
     // Always many, or a plural that does not go by the number.
     const MANY = new Set(['sky.wetDays', 'mains.from', 'bin.keeps', 'log.full', 'link.copied', 'link.byHand'])
