@@ -1,3 +1,4 @@
+import { strFromU8, unzipSync } from 'fflate'
 import { readFile } from 'node:fs/promises'
 import { extractText, getDocumentProxy } from 'unpdf'
 import type { Page } from '@playwright/test'
@@ -63,7 +64,11 @@ test.describe('the boathouse is built', () => {
     const download = page.waitForEvent('download')
     await page.getByRole('button', { name: 'Save as CSV' }).click()
     const csv = await readFile(await (await download).path(), 'utf8')
-    expect(csv).toMatch(/"Butt, 210\s*L","Cask","1","no",0,"1",41\.5,"each",41\.5,0/)
+    expect(csv).toMatch(/"Butt, 210\s*L","Cask",1,"each","no",0,1,"each","",41\.5,"each",41\.5,0/)
+    const [book] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'xlsx' }).click()])
+    const sheet = strFromU8(unzipSync(new Uint8Array(await readFile(await book.path())))['xl/worksheets/sheet1.xml']!)
+    // A price is a number in it, not words.
+    expect(sheet).toMatch(/<v>41\.5<\/v>/)
     // A spreadsheet must not take a name for a formula.
     expect(csv).toContain("'=Watering can")
     await page.reload()
@@ -300,4 +305,22 @@ test('a customer looks at what was chosen, by a link that holds it, on another d
   await expect(look.getByRole('alert')).toContainText('Its end is missing')
   await axeClean(look)
   await other.close()
+})
+
+test('every drawing is a file by itself; templates are DXF too', async ({ page }) => {
+  await openJob(page, 'Withy Hard boathouse')
+  await page.getByRole('button', { name: 'Build', exact: true }).click()
+  await page.getByRole('tab', { name: 'Sheets' }).click()
+  await page.getByText('Drawings as files').click()
+  const saved = async (name: RegExp) => {
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).first().click()])
+    return readFile(await download.path())
+  }
+  expect((await saved(/^Section.* as SVG/)).toString()).toContain('<svg xmlns')
+  const png = await saved(/^Section.* as PNG/)
+  expect(png.subarray(1, 4).toString()).toBe('PNG')
+  // 300 dots to the inch of 178 mm.
+  expect(png.readUInt32BE(16)).toBe(Math.round((178 * 300) / 25.4))
+  expect((await saved(/ as DXF/)).toString()).toContain('CIRCLE')
+  await axeClean(page)
 })

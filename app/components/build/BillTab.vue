@@ -4,6 +4,7 @@ import { BUILD_STATIONS, fittingKey, type BillLine } from '#core/build'
 import { shelfDefaults, SHOPS, type ShelfItem, type Shop } from '#core/scheme'
 import { area, count, span } from '#core/units/quantity'
 import { toCsv } from '~/build/billCsv'
+import { BILL_COLUMNS, billRows } from '~/build/billTable'
 import { pricedBy } from '~/build/pricedBy'
 import { saveFile } from '~/composables/saveFile'
 import { message } from '~/stores/messages'
@@ -113,24 +114,22 @@ function putExtra() {
 const dropExtra = (line: BillLine) =>
   bench.editScheme(message('edit.billExtraGone', { item: nameOf(line) }), (scheme) => removeExtra(scheme, line.item.replace('extra:', '')))
 
-function csv() {
-  const header = ['shop', 'item', 'station', 'wanted', 'there', 'owned', 'buy', 'each', 'per', 'total', 'days'].map((each) =>
-    say(`build.csv.${each}`),
+const header = () => BILL_COLUMNS.map((each) => say(`build.csv.${each}`))
+const rows = () => billRows(bill.value.lines, settings.system, say, nameOf)
+const fileName = (ending: string) => `${bench.job!.name} ${bench.scheme!.name}.${ending}`
+const csv = () =>
+  saveFile(
+    fileName('csv'),
+    toCsv(
+      header(),
+      rows().map((row) => row.map((cell) => cell ?? '')),
+    ),
+    'text/csv',
   )
-  const rows = bill.value.lines.map((line) => [
-    say(`build.shop.${line.shop}`),
-    nameOf(line),
-    line.stations.map((station) => say(`station.${station}`)).join(', '),
-    wanted(line),
-    say(line.there ? 'word.yes' : 'word.no'),
-    line.owned,
-    line.buy > 0 ? amount(line) : '',
-    Math.round(line.price * per(line).factor * 1e4) / 1e4,
-    say(`build.perOne.${per(line).by}`),
-    line.total,
-    line.lead,
-  ])
-  saveFile(`${bench.job!.name} ${bench.scheme!.name}.csv`, toCsv(header, rows), 'text/csv')
+async function xlsx() {
+  const { default: writeXlsx } = await import('write-excel-file/browser')
+  const book = await writeXlsx([header().map((value) => ({ value, fontWeight: 'bold' as const })), ...rows()]).toBlob()
+  saveFile(fileName('xlsx'), new Uint8Array(await book.arrayBuffer()), book.type)
 }
 const details = ref<string>()
 const per = (line: BillLine) => pricedBy(line, settings.system)
@@ -161,6 +160,7 @@ const keepForAll = (line: BillLine) => {
           {{ say(`build.by.${each}`) }}
         </button>
         <button type="button" class="btn" @click="csv">{{ say('build.saveCsv') }}</button>
+        <button type="button" class="btn" @click="xlsx">xlsx</button>
       </span>
     </p>
     <p v-if="bill.guessed > 0" class="text-13 text-ink-2">{{ say('build.guessed', { guessed: money(bill.guessed) }) }}</p>

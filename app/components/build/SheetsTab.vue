@@ -86,6 +86,7 @@ const holds = (days: number) =>
     </ul>
     <p v-if="state.failed" class="border-2 border-pencil p-2 text-13" role="alert">{{ say('build.pdfFailed', { why: state.failed }) }}</p>
     <CustomerLink />
+    <DrawingFiles />
     <h3 class="h3 rule mt-3 pt-2">{{ say('build.sheet.quote') }}</h3>
     <p class="text-13 text-ink-2">{{ say('build.quoteIs') }}</p>
     <div class="grid grid-cols-2 gap-x-3 max-md:grid-cols-1">

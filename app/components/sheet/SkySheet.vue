@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { saveFile } from '~/composables/saveFile'
 import { word, type Told } from '#core/figures/told'
 import type { Shown } from '~/composables/useEdits'
 import { hemisphereOf, turnSeasons } from '#core/edits'
-import { findGaps, isoDate, quickNormals } from '#core/rain'
+import { findGaps, isoDate, quickNormals, ghcnCsv, rainCsv, stationOf } from '#core/rain'
 import type { AnnualRain, NormalsRain, RainSource } from '#core/scheme'
 import { days, rainDepth } from '#core/units/quantity'
 
@@ -71,6 +72,12 @@ function setGaps(value: 'leave-year-out' | 'generator' | 'dry') {
   })
 }
 const words = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: say(`word.${value}`) }))
+function exportRecord(as: 'csv' | 'ghcn') {
+  const { record } = bench
+  if (!record) return
+  const text = as === 'csv' ? rainCsv(record) : ghcnCsv(record, stationOf(record.name))
+  saveFile(`${record.name}${as === 'csv' ? '' : ' GHCN-Daily'}.csv`, text, 'text/csv')
+}
 </script>
 
 <template>
@@ -87,6 +94,10 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
       <p class="pt-2 font-bold">{{ bench.record.name }}</p>
       <p class="text-13 text-ink-2">
         {{ bench.record.note || say('sky.fromFile', { start: bench.record.start, days: bench.record.depths.length }) }}
+      </p>
+      <p class="flex flex-wrap gap-2 py-1">
+        <button type="button" class="btn" @click="exportRecord('csv')">{{ say('sky.exportCsv') }}</button>
+        <button type="button" class="btn" @click="exportRecord('ghcn')">{{ say('sky.exportGhcn') }}</button>
       </p>
       <ChoiceField
         v-if="gaps.length > 0"
