@@ -107,7 +107,7 @@ test.describe('the desk', () => {
     await page.getByRole('button', { name: 'Create job' }).click()
     await expect(page.getByRole('heading', { name: 'Before the firm', level: 1 })).toBeVisible()
     await page.goto('/')
-    await page.getByRole('button', { name: 'Firm' }).click()
+    await page.getByRole('button', { name: 'Firm', exact: true }).click()
     const firm = page.getByRole('dialog', { name: 'Your firm' })
     await firm.getByLabel('Name and address, as on your letters').fill('Sallow and Reed\n4 Osier Walk')
     await firm.getByLabel('Rate an hour').fill('38')
@@ -136,7 +136,7 @@ test.describe('the desk', () => {
     await line.getByRole('button', { name: 'Keep for all jobs' }).click()
     await expect(line.getByRole('button', { name: 'Keep for all jobs' })).toBeHidden()
     await page.goto('/')
-    await page.getByRole('button', { name: 'Firm' }).click()
+    await page.getByRole('button', { name: 'Firm', exact: true }).click()
     await expect(page.getByRole('dialog')).toContainText('vessel:butt:210')
   })
 

@@ -155,5 +155,5 @@ export async function chooseScheme(page: Page, name: string) {
 /** One of many, found by typing any word for it. */
 export async function search(page: Page, label: string, words: string, option: string | RegExp) {
   await page.getByLabel(label, { exact: true }).first().fill(words)
-  await page.getByRole('option', { name: option }).first().click()
+  await page.getByRole('listbox').getByRole('option', { name: option }).first().click()
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts" generic="T extends string">
-import { Combobox, ComboboxButton, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
+import { Combobox, ComboboxInput, ComboboxLabel, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 
 /** One of many, found by any word that people have for it. */
 const props = defineProps<{
@@ -50,7 +50,7 @@ const pick = (value: T | null) => {
     @update:model-value="pick"
   >
     <span
-      ><label :for="id" class="text-13">{{ label }}</label
+      ><ComboboxLabel :for="id" class="text-13">{{ label }}</ComboboxLabel
       ><TermHint :text="label"
     /></span>
     <span class="relative w-52 max-w-full justify-self-end">
@@ -65,9 +65,13 @@ const pick = (value: T | null) => {
         @change="query = $event.target.value"
         @blur="query = ''"
       />
-      <ComboboxButton class="absolute inset-y-0 right-0 w-7" :aria-label="say('search.all', { what: label })" tabindex="-1">
-        <svg viewBox="0 0 10 10" class="mx-auto size-2.5 fill-current" aria-hidden="true"><path d="M1 2.5h8L5 8z" /></svg>
-      </ComboboxButton>
+      <svg
+        viewBox="0 0 10 10"
+        class="pointer-events-none absolute top-1/2 right-2.5 size-2.5 -translate-y-1/2 fill-current"
+        aria-hidden="true"
+      >
+        <path d="M1 2.5h8L5 8z" />
+      </svg>
     </span>
     <ComboboxOptions class="absolute top-full right-0 z-20 max-h-72 w-72 max-w-full overflow-y-auto border-2 border-ink bg-sheet text-13">
       <ComboboxOption v-for="option in found" :key="option.value" v-slot="{ active, selected }" :value="option.value" as="template">
