@@ -121,6 +121,7 @@ test.describe('a small phone in the yard', () => {
     await goTo(page, 'Drop')
     const grips = await page.locator('.grip .thumb').evaluateAll((all) => all.map((each) => each.getBoundingClientRect().height))
     expect(grips.length).toBeGreaterThan(0)
+    for (const high of grips) expect(high).toBeGreaterThanOrEqual(43.5)
     // The settings are whole.
     await page.getByRole('button', { name: 'All stations' }).click()
     await page.getByRole('button', { name: /British, mm/ }).click()

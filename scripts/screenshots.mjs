@@ -23,7 +23,7 @@ const VIEWS = [
   ['phone-today', '/job/demo-pear-lane', { phone: true }],
   ['compare', '/job/demo-tannery-row?station=gutter', { compare: true }],
   ['phone-drop', '/job/demo-withy-hard?station=drop', { phone: true }],
-  ['phone-build', '/job/demo-withy-hard?doing=build&part=order', { phone: true }],
+  ['tablet-drop', '/job/demo-withy-hard?station=drop', { size: { width: 820, height: 1180 } }],
 ]
 const only = process.argv.slice(2)
 mkdirSync('docs/screenshots', { recursive: true })
@@ -36,10 +36,10 @@ const browser = await chromium.launch({
   ...(executablePath ? { executablePath } : {}),
   args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking', '--no-first-run'],
 })
-for (const [name, path, { phone, theme = 'light', open, scheme, show, bands, compare, fit }] of VIEWS) {
+for (const [name, path, { phone, size, theme = 'light', open, scheme, show, bands, compare, fit }] of VIEWS) {
   if (only.length > 0 && !only.includes(name)) continue
   const context = await browser.newContext({
-    viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+    viewport: size ?? (phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }),
     colorScheme: theme,
     reducedMotion: 'reduce',
     locale: 'en-GB',

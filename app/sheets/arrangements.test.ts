@@ -31,7 +31,7 @@ async function drawn(number: number) {
   const assessment = assess(made, undefined, undefined, parts)
   Object.assign(bench, { job, scheme: made, parts, assessment, findings: assessment.findings, build: planBuild(assessment.path, parts) })
   setActivePinia(createPinia())
-  Object.assign(useSettings(), { system, terms })
+  useSettings().use({ system, terms })
   let sheets: Sheet[] = []
   let plates: Plate[] = []
   const app = createApp({
@@ -44,16 +44,16 @@ async function drawn(number: number) {
       return () => plates.map((plate) => h(PlateDrawing, { plate, bare: true }))
     },
   })
-  app.use(
-    createI18n({
-      legacy: false,
-      locale: terms,
-      fallbackLocale: 'en-GB',
-      messages: { 'en-GB': british, 'en-US': american } as never,
-      missingWarn: false,
-      fallbackWarn: false,
-    }),
-  )
+  const i18n = createI18n({
+    legacy: false,
+    locale: terms,
+    messages: { 'en-GB': british, 'en-US': structuredClone(british) } as never,
+    missingWarn: false,
+    fallbackWarn: false,
+  })
+  // As in the application: American is British with the words that differ laid over it, linked ones among them.
+  i18n.global.mergeLocaleMessage('en-US', american as never)
+  app.use(i18n)
   const html = await renderToString(app)
   const svgs = [...html.matchAll(/<svg[\s\S]*?<\/svg>/g)].map(([svg], i) =>
     svg
