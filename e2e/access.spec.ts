@@ -98,7 +98,9 @@ test.describe('heard', () => {
     await page.emulateMedia({ forcedColors: 'active' })
     await openJobs(page)
     await openJob(page, NAME)
-    await page.getByRole('button', { name: 'Build', exact: true }).click()
+    const build = page.getByRole('button', { name: 'Build', exact: true })
+    await build.click()
+    await expect(build).toHaveAttribute('aria-pressed', 'true')
     const colours = await page.evaluate(() =>
       ['true', 'false'].map((pressed) => {
         const button = [...document.querySelectorAll('header [aria-pressed]')].find(

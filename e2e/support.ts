@@ -152,8 +152,10 @@ export async function chooseScheme(page: Page, name: string) {
   await expect(page.locator('.strip')).toContainText(name)
 }
 
-/** One of many, found by typing any word for it. */
+/** The field of one of many, found by typing any word for it. */
+export const searchField = (page: Page, label: string) =>
+  page.getByRole('combobox', { name: label, exact: true }).and(page.locator('input'))
 export async function search(page: Page, label: string, words: string, option: string | RegExp) {
-  await page.getByLabel(label, { exact: true }).first().fill(words)
+  await searchField(page, label).fill(words)
   await page.getByRole('listbox').getByRole('option', { name: option }).first().click()
 }

@@ -1,4 +1,4 @@
-import { axeClean, expect, goTo, openJob, openJobs, search, settled, test, textFaults } from './support'
+import { axeClean, expect, goTo, openJob, openJobs, search, searchField, settled, test, textFaults } from './support'
 
 for (const [size, viewport] of Object.entries({ desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } })) {
   test.describe(`the walk with the tape, ${size}`, () => {
@@ -35,9 +35,9 @@ for (const [size, viewport] of Object.entries({ desk: { width: 1280, height: 800
       await settled(page)
       await goTo(page, 'Roof')
       await expect(page.getByLabel('Along the eave')).not.toHaveClass(/field-guess/)
-      await expect(page.getByLabel('Cover', { exact: true })).toHaveClass(/field-guess/)
+      await expect(searchField(page, 'Cover')).toHaveClass(/field-guess/)
       await search(page, 'Cover', 'felt', /asphalt shingle/)
-      await expect(page.getByLabel('Cover', { exact: true })).not.toHaveClass(/field-guess/)
+      await expect(searchField(page, 'Cover')).not.toHaveClass(/field-guess/)
       await expect(rest).toContainText('3 of 14 measured')
       await page.getByRole('button', { name: 'Undo' }).click()
       await expect(rest).toContainText('2 of 14 measured')

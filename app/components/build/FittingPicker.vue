@@ -38,8 +38,12 @@ const found = computed(() => {
       <ComboboxOption v-for="each in found.slice(0, SHOWN)" :key="each.id" v-slot="{ active }" :value="each.id" as="template">
         <li class="cursor-pointer px-2 py-1.5" :class="{ 'bg-ink text-sheet': active }">{{ each.name }}</li>
       </ComboboxOption>
-      <li v-if="found.length > SHOWN" class="px-2 py-1 text-12 text-ink-3">{{ say('build.more', { n: found.length - SHOWN }) }}</li>
-      <li v-if="found.length === 0" class="px-2 py-1 text-12 text-ink-3">{{ say('build.noneFound') }}</li>
+      <li v-if="found.length > SHOWN" role="option" aria-disabled="true" aria-selected="false" class="px-2 py-1 text-12 text-ink-3">
+        {{ say('build.more', { n: found.length - SHOWN }) }}
+      </li>
+      <li v-if="found.length === 0" role="option" aria-disabled="true" aria-selected="false" class="px-2 py-1 text-12 text-ink-3">
+        {{ say('build.noneFound') }}
+      </li>
     </ComboboxOptions>
   </Combobox>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts" generic="T extends string">
-import { Combobox, ComboboxInput, ComboboxLabel, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
+import { Combobox, ComboboxButton, ComboboxInput, ComboboxLabel, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 
 /** One of many, found by any word that people have for it. */
 const props = defineProps<{
@@ -46,7 +46,6 @@ const pick = (value: T | null) => {
     :model-value="modelValue"
     as="div"
     class="relative grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1"
-    immediate
     @update:model-value="pick"
   >
     <span
@@ -65,13 +64,9 @@ const pick = (value: T | null) => {
         @change="query = $event.target.value"
         @blur="query = ''"
       />
-      <svg
-        viewBox="0 0 10 10"
-        class="pointer-events-none absolute top-1/2 right-2.5 size-2.5 -translate-y-1/2 fill-current"
-        aria-hidden="true"
-      >
-        <path d="M1 2.5h8L5 8z" />
-      </svg>
+      <ComboboxButton class="absolute inset-y-0 right-0 w-8" :aria-label="say('search.all')">
+        <svg viewBox="0 0 10 10" class="mx-auto size-2.5 fill-current" aria-hidden="true"><path d="M1 2.5h8L5 8z" /></svg>
+      </ComboboxButton>
     </span>
     <ComboboxOptions class="absolute top-full right-0 z-20 max-h-72 w-72 max-w-full overflow-y-auto border-2 border-ink bg-sheet text-13">
       <ComboboxOption v-for="option in found" :key="option.value" v-slot="{ active, selected }" :value="option.value" as="template">
@@ -79,7 +74,9 @@ const pick = (value: T | null) => {
           {{ option.label }}<span v-if="option.by" class="block text-12">{{ option.by }}</span>
         </li>
       </ComboboxOption>
-      <li v-if="found.length === 0" class="px-2 py-1.5 text-ink-3">{{ say('search.none') }}</li>
+      <li v-if="found.length === 0" role="option" aria-disabled="true" aria-selected="false" class="px-2 py-1.5 text-ink-3">
+        {{ say('search.none') }}
+      </li>
     </ComboboxOptions>
     <p v-if="note || guess.is.value" class="col-span-2 text-right text-12 text-ink-3">
       {{ note }}
