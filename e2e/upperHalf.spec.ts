@@ -89,7 +89,7 @@ test.describe('desk', () => {
 
     await page.getByRole('button', { name: 'Undo', exact: true }).click()
     await expect(page.getByRole('button', { name: /\(1 of 1\)/ })).toBeVisible()
-    await expect(page.getByText('is high at 29 ft 3 in')).toBeVisible()
+    await expect(page.getByRole('region', { name: 'Snags here' }).getByText('is high at 29 ft 3 in')).toBeVisible()
     await page.getByRole('button', { name: 'Redo' }).click()
     await page.waitForTimeout(600)
     await page.reload()
