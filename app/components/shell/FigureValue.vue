@@ -29,11 +29,6 @@ const open = (figure: Figure, event: MouseEvent) => toggle(figure, event.current
   line-height: 1.15;
   min-height: 24px;
 }
-/* The finger may land beside it; the line stays as close as it is. */
-:root[data-mode='yard'] .figure {
-  padding-block: 10px;
-  margin-block: -10px;
-}
 .figure:hover {
   text-decoration-color: var(--ink);
   text-decoration-style: solid;
