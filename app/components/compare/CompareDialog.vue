@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import type { SchemeFigures } from '#core/service'
 import { LITRE } from '#core/units/constants'
 import { area, count, days, length, share, volume } from '#core/units/quantity'
@@ -85,74 +84,63 @@ const rows = computed(() =>
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-50" @close="emit('close')">
-    <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
-    <div class="fixed inset-0 overflow-y-auto p-4 max-md:p-0">
-      <DialogPanel class="mx-auto max-w-4xl border-2 border-ink bg-sheet p-5 max-md:p-3">
-        <div class="flex items-baseline justify-between">
-          <DialogTitle class="slab text-22">{{ say('compare.title') }}</DialogTitle>
-          <button type="button" class="btn" @click="emit('close')">{{ say('ui.close') }}</button>
-        </div>
-        <fieldset class="flex flex-wrap gap-x-4 py-2">
-          <legend class="text-13 text-ink-2">{{ say('compare.pick', { n: MOST }) }}</legend>
-          <label v-for="scheme in schemes" :key="scheme.id" class="flex items-center gap-2 py-1 text-13">
-            <input
-              type="checkbox"
-              class="size-4 flex-none accent-ink"
-              :checked="chosen.includes(scheme.id)"
-              :disabled="!chosen.includes(scheme.id) && chosen.length >= MOST"
-              @change="toggle(scheme.id, ($event.target as HTMLInputElement).checked)"
-            />{{ scheme.name }}
-          </label>
-        </fieldset>
-        <p v-if="problem" class="border-2 border-pencil p-2" role="alert">{{ problem }}</p>
-        <p v-else-if="columns.length === 0" class="py-4" role="status">{{ say('answer.waiting') }}</p>
-        <div v-else class="overflow-x-auto" tabindex="0" role="region" :aria-label="say('compare.title')">
-          <table class="w-full text-13">
-            <thead>
-              <tr>
-                <th scope="col" class="text-left font-normal text-ink-3">{{ say('compare.figure') }}</th>
-                <th v-for="column in columns" :key="column.id" scope="col" class="px-2 pb-1 text-right align-bottom">
-                  {{ column.name }}
-                  <span v-if="column.id === bench.scheme?.id" class="block text-12 font-normal text-ink-3">{{
-                    say('compare.onBench')
-                  }}</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="row in rows" :key="row.key" class="border-t border-hair" :class="{ 'bg-sunk': row.differs }">
-                <th scope="row" class="py-1 text-left font-normal">
-                  {{ say(`compare.row.${row.key}`) }}<span v-if="row.differs" class="only-heard"> {{ say('compare.differs') }}</span>
-                </th>
-                <td
-                  v-for="cell in row.cells"
-                  :key="cell.id"
-                  class="num px-2 text-right"
-                  :class="{ 'font-bold': cell.best, 'text-ink-3': row.differs && !cell.best }"
-                >
-                  {{ cell.shown
-                  }}<span v-if="cell.best" class="ml-1" :title="say('compare.best')"
-                    >●<span class="only-heard">{{ say('compare.best') }}</span></span
-                  >
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
-        <p class="mt-2 text-12 text-ink-3">{{ say('compare.note') }}</p>
-        <div class="mt-2 flex flex-wrap gap-2">
-          <button
-            v-for="column in columns.filter(({ id }) => id !== bench.scheme?.id)"
-            :key="column.id"
-            type="button"
-            class="btn"
-            @click="bench.chooseScheme(column.id)"
-          >
-            {{ say('compare.goOn', { name: column.name }) }}
-          </button>
-        </div>
-      </DialogPanel>
+  <DialogFrame :title="say('compare.title')" width="l" @close="emit('close')">
+    <fieldset class="flex flex-wrap gap-x-4 py-2">
+      <legend class="text-13 text-ink-2">{{ say('compare.pick', { n: MOST }) }}</legend>
+      <label v-for="scheme in schemes" :key="scheme.id" class="flex items-center gap-2 py-1 text-13">
+        <input
+          type="checkbox"
+          class="size-4 flex-none accent-ink"
+          :checked="chosen.includes(scheme.id)"
+          :disabled="!chosen.includes(scheme.id) && chosen.length >= MOST"
+          @change="toggle(scheme.id, ($event.target as HTMLInputElement).checked)"
+        />{{ scheme.name }}
+      </label>
+    </fieldset>
+    <p v-if="problem" class="border-2 border-pencil p-2" role="alert">{{ problem }}</p>
+    <p v-else-if="columns.length === 0" class="py-4" role="status">{{ say('answer.waiting') }}</p>
+    <div v-else class="overflow-x-auto" tabindex="0" role="region" :aria-label="say('compare.title')">
+      <table class="w-full text-13">
+        <thead>
+          <tr>
+            <th scope="col" class="text-left font-normal text-ink-3">{{ say('compare.figure') }}</th>
+            <th v-for="column in columns" :key="column.id" scope="col" class="px-2 pb-1 text-right align-bottom">
+              {{ column.name }}
+              <span v-if="column.id === bench.scheme?.id" class="block text-12 font-normal text-ink-3">{{ say('compare.onBench') }}</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.key" class="border-t border-hair" :class="{ 'bg-sunk': row.differs }">
+            <th scope="row" class="py-1 text-left font-normal">
+              {{ say(`compare.row.${row.key}`) }}<span v-if="row.differs" class="only-heard"> {{ say('compare.differs') }}</span>
+            </th>
+            <td
+              v-for="cell in row.cells"
+              :key="cell.id"
+              class="num px-2 text-right"
+              :class="{ 'font-bold': cell.best, 'text-ink-3': row.differs && !cell.best }"
+            >
+              {{ cell.shown
+              }}<span v-if="cell.best" class="ml-1" :title="say('compare.best')"
+                >●<span class="only-heard">{{ say('compare.best') }}</span></span
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
     </div>
-  </Dialog>
+    <p class="mt-2 text-12 text-ink-3">{{ say('compare.note') }}</p>
+    <div class="mt-2 flex flex-wrap gap-2">
+      <button
+        v-for="column in columns.filter(({ id }) => id !== bench.scheme?.id)"
+        :key="column.id"
+        type="button"
+        class="btn"
+        @click="bench.chooseScheme(column.id)"
+      >
+        {{ say('compare.goOn', { name: column.name }) }}
+      </button>
+    </div>
+  </DialogFrame>
 </template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { ARRANGEMENTS, dropsWanted, fitStarter, starterFits } from '#core/arrangements'
 import { assess } from '#core/assess'
 import { withGoods } from '#core/edits'
@@ -77,45 +76,36 @@ const choose = (key: number, fitted: Scheme) => {
 </script>
 
 <template>
-  <Dialog class="relative z-40" open @close="emit('close')">
-    <div class="fixed inset-0 bg-ink/40" aria-hidden="true" />
-    <div class="fixed inset-0 overflow-y-auto p-4 max-md:p-0">
-      <DialogPanel class="mx-auto max-w-6xl border-2 border-ink bg-sheet p-5 max-md:p-3">
-        <div class="flex items-baseline justify-between gap-3">
-          <DialogTitle class="slab text-22">{{ say('starter.title') }}</DialogTitle>
-          <button type="button" class="btn" @click="emit('close')">{{ say('ui.close') }}</button>
-        </div>
-        <p class="py-1 text-13 text-ink-2">{{ say('starter.note') }}</p>
-        <div class="flex flex-wrap items-center gap-1 py-1">
-          <label class="text-13"> {{ say('starter.look') }} <input v-model="looked" type="search" class="field" maxlength="80" /> </label>
-          <button v-for="tag in TAGS" :key="tag" type="button" class="btn" :aria-pressed="chosen.includes(tag)" @click="toggle(tag)">
-            {{ say(`starter.tag.${tag}`) }}
-          </button>
-        </div>
-        <p class="text-13" aria-live="polite">{{ say('starter.found', { n: shown.length, all: starters.length }) }}</p>
-        <ul class="grid gap-3 py-1 md:grid-cols-2">
-          <li v-for="each in shown" :key="each.key" class="flex flex-col border border-line p-2">
-            <svg class="sheet-drawing w-full" :viewBox="`0 0 ${each.scene.width} ${each.scene.height + 6}`" aria-hidden="true">
-              <SiteDrawing :scene="each.scene" />
-            </svg>
-            <h3 class="h3">{{ each.key }}. {{ say(`starter.${each.key}.name`) }}</h3>
-            <p class="flex-1 text-13">{{ say(`starter.${each.key}.suits`) }}</p>
-            <p v-if="each.fits" class="cap py-1">
-              {{ say(each.stops > 0 ? 'starter.stops' : 'starter.fits', { usable: each.usable ?? '', n: each.stops }) }}
-            </p>
-            <p v-else class="cap py-1">{{ say('starter.wants', { n: each.wants }) }}</p>
-            <button
-              type="button"
-              class="btn"
-              :disabled="!each.fits"
-              :aria-label="say('starter.takeNamed', { name: say(`starter.${each.key}.name`) })"
-              @click="choose(each.key, each.shown)"
-            >
-              {{ say('starter.take') }}
-            </button>
-          </li>
-        </ul>
-      </DialogPanel>
+  <DialogFrame :title="say('starter.title')" width="xl" @close="emit('close')">
+    <p class="py-1 text-13 text-ink-2">{{ say('starter.note') }}</p>
+    <div class="flex flex-wrap items-center gap-1 py-1">
+      <label class="text-13"> {{ say('starter.look') }} <input v-model="looked" type="search" class="field" maxlength="80" /> </label>
+      <button v-for="tag in TAGS" :key="tag" type="button" class="btn" :aria-pressed="chosen.includes(tag)" @click="toggle(tag)">
+        {{ say(`starter.tag.${tag}`) }}
+      </button>
     </div>
-  </Dialog>
+    <p class="text-13" aria-live="polite">{{ say('starter.found', { n: shown.length, all: starters.length }) }}</p>
+    <ul class="grid gap-3 py-1 md:grid-cols-2">
+      <li v-for="each in shown" :key="each.key" class="flex flex-col border border-line p-2">
+        <svg class="sheet-drawing w-full" :viewBox="`0 0 ${each.scene.width} ${each.scene.height + 6}`" aria-hidden="true">
+          <SiteDrawing :scene="each.scene" />
+        </svg>
+        <h3 class="h3">{{ each.key }}. {{ say(`starter.${each.key}.name`) }}</h3>
+        <p class="flex-1 text-13">{{ say(`starter.${each.key}.suits`) }}</p>
+        <p v-if="each.fits" class="cap py-1">
+          {{ say(each.stops > 0 ? 'starter.stops' : 'starter.fits', { usable: each.usable ?? '', n: each.stops }) }}
+        </p>
+        <p v-else class="cap py-1">{{ say('starter.wants', { n: each.wants }) }}</p>
+        <button
+          type="button"
+          class="btn"
+          :disabled="!each.fits"
+          :aria-label="say('starter.takeNamed', { name: say(`starter.${each.key}.name`) })"
+          @click="choose(each.key, each.shown)"
+        >
+          {{ say('starter.take') }}
+        </button>
+      </li>
+    </ul>
+  </DialogFrame>
 </template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { RESTORE_CHOICES, usualChoice, type RestoreChoice } from '#core/desk/backup'
 import { isoDate } from '#core/rain'
 import { dayOfClock } from '#core/log/moment'
@@ -92,86 +91,77 @@ const megabytes = (n: number) => new Intl.NumberFormat(settings.terms, { maximum
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-50" @close="emit('close')">
-    <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
-    <div class="fixed inset-0 overflow-y-auto p-4 max-md:p-0">
-      <DialogPanel class="mx-auto w-full max-w-2xl border-2 border-ink bg-sheet p-5">
-        <div class="flex items-baseline justify-between">
-          <DialogTitle class="slab text-22">{{ say('backup.title') }}</DialogTitle>
-          <button type="button" class="btn" @click="emit('close')">{{ say('ui.close') }}</button>
-        </div>
-        <p class="text-13 text-ink-2">{{ say('backup.about') }}</p>
-        <p v-if="since" class="py-1 text-13">
-          {{ since.at === undefined ? say('backup.never') : say('backup.last', { at: moment(since.at) }) }}
-          {{ say('backup.since', { n: since.saves }) }}
-        </p>
-        <div class="flex flex-wrap gap-2 py-1">
-          <button type="button" class="btn btn-go" :disabled="state.making !== ''" @click="make">{{ say('backup.make') }}</button>
-          <button type="button" class="btn" :disabled="state.making !== ''" @click="picker?.click()">{{ say('backup.open') }}</button>
-          <input
-            ref="picker"
-            type="file"
-            class="only-heard"
-            tabindex="-1"
-            accept=".zip,application/zip"
-            :aria-label="say('backup.file')"
-            @change="open"
-          />
-        </div>
-        <p v-if="state.making" class="text-13" role="status">{{ state.making }}</p>
-        <p v-if="state.told" class="text-13 font-bold" role="status">{{ state.told }}</p>
-        <p v-if="state.problem" class="border-2 border-pencil p-2 text-13" role="alert">{{ state.problem }}</p>
-        <section v-if="plan" class="rule mt-2 pt-2" :aria-label="say('backup.preview')">
-          <h3 class="h3">{{ say('backup.preview') }}</h3>
-          <p class="text-13 text-ink-2">{{ say('backup.madeAt', { at: moment(plan.made) }) }}</p>
-          <div class="max-h-[50vh] overflow-auto" tabindex="0" role="region" :aria-label="say('backup.preview')">
-            <table class="w-full text-13">
-              <thead>
-                <tr class="text-left text-12 text-ink-3">
-                  <th scope="col" class="font-normal">{{ say('backup.col.job') }}</th>
-                  <th scope="col" class="font-normal">{{ say('backup.col.how') }}</th>
-                  <th scope="col" class="font-normal">{{ say('backup.col.choice') }}</th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="(row, i) in plan.rows" :key="i" class="border-t border-hair align-top">
-                  <th scope="row" class="py-1 text-left font-bold">
-                    {{ row.name }}<span class="cap block font-normal">{{ moment(row.updated) }}</span>
-                  </th>
-                  <td class="py-1">{{ say(row.binned ? 'backup.binned' : `backup.how.${row.how}`) }}</td>
-                  <td class="py-1">
-                    <select v-model="choices[i]" class="field" :aria-label="say('backup.choiceOf', { name: row.name })">
-                      <option
-                        v-for="choice in RESTORE_CHOICES"
-                        :key="choice"
-                        :value="choice"
-                        :disabled="row.how === 'new' && choice === 'keep-both'"
-                      >
-                        {{ say(row.how === 'new' && choice === 'replace' ? 'backup.choice.bring' : `backup.choice.${choice}`) }}
-                      </option>
-                    </select>
-                  </td>
-                </tr>
-                <tr v-for="row in plan.unread" :key="row.name" class="border-t border-hair">
-                  <th scope="row" class="text-left font-bold">{{ row.name }}</th>
-                  <td colspan="2" class="text-pencil">{{ say('backup.unread', { why: row.why.slice(0, 200) }) }}</td>
-                </tr>
-              </tbody>
-            </table>
-          </div>
-          <label v-if="plan.firm && plan.firmDiffers" class="flex items-center gap-2 py-1 text-13"
-            ><input v-model="takeFirm" type="checkbox" class="size-4 accent-ink" />{{ say('backup.takeFirm') }}</label
-          >
-          <button type="button" class="btn btn-go mt-2" :disabled="state.making !== ''" @click="restore">
-            {{ say('backup.restore') }}
-          </button>
-        </section>
-        <p v-if="storage" class="rule mt-3 pt-2 text-13">
-          {{ say('backup.storage', { used: megabytes(storage.used), of: megabytes(storage.of) }) }}
-          {{ say(storage.persisted ? 'backup.isPersisted' : 'backup.mayGo') }}
-          <button v-if="!storage.persisted" type="button" class="underline" @click="persist">{{ say('backup.persist') }}</button>
-        </p>
-      </DialogPanel>
+  <DialogFrame :title="say('backup.title')" @close="emit('close')">
+    <p class="text-13 text-ink-2">{{ say('backup.about') }}</p>
+    <p v-if="since" class="py-1 text-13">
+      {{ since.at === undefined ? say('backup.never') : say('backup.last', { at: moment(since.at) }) }}
+      {{ say('backup.since', { n: since.saves }) }}
+    </p>
+    <div class="flex flex-wrap gap-2 py-1">
+      <button type="button" class="btn btn-go" :disabled="state.making !== ''" @click="make">{{ say('backup.make') }}</button>
+      <button type="button" class="btn" :disabled="state.making !== ''" @click="picker?.click()">{{ say('backup.open') }}</button>
+      <input
+        ref="picker"
+        type="file"
+        class="only-heard"
+        tabindex="-1"
+        accept=".zip,application/zip"
+        :aria-label="say('backup.file')"
+        @change="open"
+      />
     </div>
-  </Dialog>
+    <p v-if="state.making" class="text-13" role="status">{{ state.making }}</p>
+    <p v-if="state.told" class="text-13 font-bold" role="status">{{ state.told }}</p>
+    <p v-if="state.problem" class="border-2 border-pencil p-2 text-13" role="alert">{{ state.problem }}</p>
+    <section v-if="plan" class="rule mt-2 pt-2" :aria-label="say('backup.preview')">
+      <h3 class="h3">{{ say('backup.preview') }}</h3>
+      <p class="text-13 text-ink-2">{{ say('backup.madeAt', { at: moment(plan.made) }) }}</p>
+      <div class="max-h-[50vh] overflow-auto" tabindex="0" role="region" :aria-label="say('backup.preview')">
+        <table class="w-full text-13">
+          <thead>
+            <tr class="text-left text-12 text-ink-3">
+              <th scope="col" class="font-normal">{{ say('backup.col.job') }}</th>
+              <th scope="col" class="font-normal">{{ say('backup.col.how') }}</th>
+              <th scope="col" class="font-normal">{{ say('backup.col.choice') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(row, i) in plan.rows" :key="i" class="border-t border-hair align-top">
+              <th scope="row" class="py-1 text-left font-bold">
+                {{ row.name }}<span class="cap block font-normal">{{ moment(row.updated) }}</span>
+              </th>
+              <td class="py-1">{{ say(row.binned ? 'backup.binned' : `backup.how.${row.how}`) }}</td>
+              <td class="py-1">
+                <select v-model="choices[i]" class="field" :aria-label="say('backup.choiceOf', { name: row.name })">
+                  <option
+                    v-for="choice in RESTORE_CHOICES"
+                    :key="choice"
+                    :value="choice"
+                    :disabled="row.how === 'new' && choice === 'keep-both'"
+                  >
+                    {{ say(row.how === 'new' && choice === 'replace' ? 'backup.choice.bring' : `backup.choice.${choice}`) }}
+                  </option>
+                </select>
+              </td>
+            </tr>
+            <tr v-for="row in plan.unread" :key="row.name" class="border-t border-hair">
+              <th scope="row" class="text-left font-bold">{{ row.name }}</th>
+              <td colspan="2" class="text-pencil">{{ say('backup.unread', { why: row.why.slice(0, 200) }) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <label v-if="plan.firm && plan.firmDiffers" class="flex items-center gap-2 py-1 text-13"
+        ><input v-model="takeFirm" type="checkbox" class="size-4 accent-ink" />{{ say('backup.takeFirm') }}</label
+      >
+      <button type="button" class="btn btn-go mt-2" :disabled="state.making !== ''" @click="restore">
+        {{ say('backup.restore') }}
+      </button>
+    </section>
+    <p v-if="storage" class="rule mt-3 pt-2 text-13">
+      {{ say('backup.storage', { used: megabytes(storage.used), of: megabytes(storage.of) }) }}
+      {{ say(storage.persisted ? 'backup.isPersisted' : 'backup.mayGo') }}
+      <button v-if="!storage.persisted" type="button" class="underline" @click="persist">{{ say('backup.persist') }}</button>
+    </p>
+  </DialogFrame>
 </template>

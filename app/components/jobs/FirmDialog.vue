@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { departures, follow, type Departures, type FirmField } from '#core/desk/firm'
 import { firmDefaults, type Firm, type Job } from '#core/scheme'
 import type { KeptJob } from '~/database/keptJob'
@@ -62,74 +61,65 @@ const priceText = (price: number | null) => (price === null ? '–' : text({ kin
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-50" @close="emit('close')">
-    <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
-    <div class="fixed inset-0 overflow-y-auto p-4 max-md:p-0">
-      <DialogPanel class="mx-auto w-full max-w-2xl border-2 border-ink bg-sheet p-5">
-        <div class="flex items-baseline justify-between">
-          <DialogTitle class="slab text-22">{{ say('firm.title') }}</DialogTitle>
-          <button type="button" class="btn" @click="emit('close')">{{ say('ui.close') }}</button>
-        </div>
-        <p class="text-13 text-ink-2">{{ say('firm.about') }}</p>
-        <template v-if="firm">
-          <NameField
-            :label="say('firm.field.head')"
-            :model-value="firm.head"
-            :most="400"
-            :rows="3"
-            empty
-            @update:model-value="(head) => set({ head })"
-          />
-          <NameField
-            :label="say('firm.field.warranty')"
-            :model-value="firm.warranty"
-            :most="600"
-            :rows="2"
-            empty
-            @update:model-value="(warranty) => set({ warranty })"
-          />
-          <QuantityField
-            v-for="{ field, kind, most } in numbers"
-            :key="field"
-            :label="say(`firm.field.${field}`)"
-            :kind="kind"
-            :model-value="firm[field]"
-            :least="field === 'validDays' ? 1 : 0"
-            :most="most"
-            @update:model-value="(v) => set({ [field]: field === 'validDays' ? Math.round(v) : v })"
-          />
-          <h3 class="h3 rule mt-2 pt-2">{{ say('firm.priceBook') }}</h3>
-          <p v-if="firm.prices.length === 0" class="text-13 text-ink-2">{{ say('firm.noPrices') }}</p>
-          <ul v-else class="max-h-48 overflow-y-auto text-13">
-            <li v-for="price in firm.prices" :key="price.item" class="flex items-center gap-3 border-b border-hair py-0.5">
-              <code class="flex-1">{{ price.item }}</code>
-              <span class="num">{{ priceText(price.price) }}</span>
-              <button
-                type="button"
-                class="btn btn-bare"
-                :aria-label="say('firm.dropPrice', { item: price.item })"
-                @click="set({ prices: firm!.prices.filter(({ item }) => item !== price.item) })"
-              >
-                {{ say('ui.delete') }}
-              </button>
-            </li>
-          </ul>
-          <section v-if="departing.length > 0" class="rule mt-2 pt-2" :aria-label="say('firm.departing')">
-            <h3 class="h3">{{ say('firm.departing') }}</h3>
-            <p class="text-13 text-ink-2">{{ say('firm.departingAre') }}</p>
-            <label v-for="{ job, departs } in departing" :key="job.id" class="flex items-baseline gap-2 border-t border-hair py-1 text-13">
-              <input v-model="picked" type="checkbox" class="size-4 flex-none accent-ink" :value="job.id" />
-              <span
-                ><b>{{ job.name }}</b> <span class="cap block">{{ departsText(departs) }}</span></span
-              >
-            </label>
-            <button type="button" class="btn mt-1" :disabled="picked.length === 0" @click="letFollow">
-              {{ say('firm.follow', { n: picked.length }) }}
-            </button>
-          </section>
-          <p v-if="told" class="text-13 font-bold" role="status">{{ told }}</p>
-        </template>
-      </DialogPanel>
-    </div>
-  </Dialog>
+  <DialogFrame :title="say('firm.title')" @close="emit('close')">
+    <p class="text-13 text-ink-2">{{ say('firm.about') }}</p>
+    <template v-if="firm">
+      <NameField
+        :label="say('firm.field.head')"
+        :model-value="firm.head"
+        :most="400"
+        :rows="3"
+        empty
+        @update:model-value="(head) => set({ head })"
+      />
+      <NameField
+        :label="say('firm.field.warranty')"
+        :model-value="firm.warranty"
+        :most="600"
+        :rows="2"
+        empty
+        @update:model-value="(warranty) => set({ warranty })"
+      />
+      <QuantityField
+        v-for="{ field, kind, most } in numbers"
+        :key="field"
+        :label="say(`firm.field.${field}`)"
+        :kind="kind"
+        :model-value="firm[field]"
+        :least="field === 'validDays' ? 1 : 0"
+        :most="most"
+        @update:model-value="(v) => set({ [field]: field === 'validDays' ? Math.round(v) : v })"
+      />
+      <h3 class="h3 rule mt-2 pt-2">{{ say('firm.priceBook') }}</h3>
+      <p v-if="firm.prices.length === 0" class="text-13 text-ink-2">{{ say('firm.noPrices') }}</p>
+      <ul v-else class="max-h-48 overflow-y-auto text-13">
+        <li v-for="price in firm.prices" :key="price.item" class="flex items-center gap-3 border-b border-hair py-0.5">
+          <code class="flex-1">{{ price.item }}</code>
+          <span class="num">{{ priceText(price.price) }}</span>
+          <button
+            type="button"
+            class="btn btn-bare"
+            :aria-label="say('firm.dropPrice', { item: price.item })"
+            @click="set({ prices: firm!.prices.filter(({ item }) => item !== price.item) })"
+          >
+            {{ say('ui.delete') }}
+          </button>
+        </li>
+      </ul>
+      <section v-if="departing.length > 0" class="rule mt-2 pt-2" :aria-label="say('firm.departing')">
+        <h3 class="h3">{{ say('firm.departing') }}</h3>
+        <p class="text-13 text-ink-2">{{ say('firm.departingAre') }}</p>
+        <label v-for="{ job, departs } in departing" :key="job.id" class="flex items-baseline gap-2 border-t border-hair py-1 text-13">
+          <input v-model="picked" type="checkbox" class="size-4 flex-none accent-ink" :value="job.id" />
+          <span
+            ><b>{{ job.name }}</b> <span class="cap block">{{ departsText(departs) }}</span></span
+          >
+        </label>
+        <button type="button" class="btn mt-1" :disabled="picked.length === 0" @click="letFollow">
+          {{ say('firm.follow', { n: picked.length }) }}
+        </button>
+      </section>
+      <p v-if="told" class="text-13 font-bold" role="status">{{ told }}</p>
+    </template>
+  </DialogFrame>
 </template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { produce, type Draft } from 'immer'
 import { stageOf } from '#core/desk/deskRow'
 import { STAGES, type Job, type Stage } from '#core/scheme'
@@ -24,69 +23,60 @@ function setDue(event: Event) {
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-50" @close="emit('close')">
-    <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
-    <div class="fixed inset-0 overflow-y-auto p-4 max-md:p-0">
-      <DialogPanel class="mx-auto w-full max-w-xl border-2 border-ink bg-sheet p-5">
-        <div class="flex items-baseline justify-between">
-          <DialogTitle class="slab text-22">{{ say('jobs.details') }}</DialogTitle>
-          <button type="button" class="btn" @click="emit('close')">{{ say('ui.close') }}</button>
-        </div>
-        <NameField
-          :label="say('jobs.name')"
-          :model-value="job.name"
-          @update:model-value="(v) => set('jobName', job.name, v, (draft) => void (draft.name = v))"
-        />
-        <NameField
-          :label="say('jobs.scene')"
-          :model-value="job.scene"
-          :most="500"
-          :rows="2"
-          empty
-          @update:model-value="(v) => set('scene', job.scene, v, (draft) => void (draft.scene = v))"
-        />
-        <NameField
-          :label="say('jobs.for')"
-          :model-value="job.letter.to"
-          :most="400"
-          :rows="3"
-          empty
-          @update:model-value="(v) => set('letter.to', job.letter.to, v, (draft) => void (draft.letter.to = v))"
-        />
-        <NameField
-          :label="say('jobs.col.phone')"
-          :model-value="job.desk.phone"
-          :most="60"
-          empty
-          @update:model-value="(v) => set('phone', job.desk.phone, v, (draft) => void (draft.desk.phone = v))"
-        />
-        <ChoiceField
-          :label="say('jobs.stage')"
-          :model-value="stage"
-          :options="stages.map((value) => ({ value, label: say(`word.stage-${value}`) }))"
-          :note="job.log.since === undefined ? undefined : say('jobs.stands', { since: job.log.since })"
-          @update:model-value="setStage"
-        />
-        <label class="grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1 text-13"
-          >{{ say('jobs.col.due') }} <input class="field" type="date" :value="job.desk.due ?? ''" @change="setDue" />
-        </label>
-        <NameField
-          :label="say('jobs.col.waitsFor')"
-          :model-value="job.desk.waitsFor"
-          :most="200"
-          empty
-          @update:model-value="(v) => set('waitsFor', job.desk.waitsFor, v, (draft) => void (draft.desk.waitsFor = v))"
-        />
-        <NameField
-          :label="say('jobs.notes')"
-          :model-value="job.desk.notes"
-          :most="4000"
-          :rows="5"
-          empty
-          @update:model-value="(v) => set('notes', job.desk.notes, v, (draft) => void (draft.desk.notes = v))"
-        />
-        <slot />
-      </DialogPanel>
-    </div>
-  </Dialog>
+  <DialogFrame :title="say('jobs.details')" width="s" @close="emit('close')">
+    <NameField
+      :label="say('jobs.name')"
+      :model-value="job.name"
+      @update:model-value="(v) => set('jobName', job.name, v, (draft) => void (draft.name = v))"
+    />
+    <NameField
+      :label="say('jobs.scene')"
+      :model-value="job.scene"
+      :most="500"
+      :rows="2"
+      empty
+      @update:model-value="(v) => set('scene', job.scene, v, (draft) => void (draft.scene = v))"
+    />
+    <NameField
+      :label="say('jobs.for')"
+      :model-value="job.letter.to"
+      :most="400"
+      :rows="3"
+      empty
+      @update:model-value="(v) => set('letter.to', job.letter.to, v, (draft) => void (draft.letter.to = v))"
+    />
+    <NameField
+      :label="say('jobs.col.phone')"
+      :model-value="job.desk.phone"
+      :most="60"
+      empty
+      @update:model-value="(v) => set('phone', job.desk.phone, v, (draft) => void (draft.desk.phone = v))"
+    />
+    <ChoiceField
+      :label="say('jobs.stage')"
+      :model-value="stage"
+      :options="stages.map((value) => ({ value, label: say(`word.stage-${value}`) }))"
+      :note="job.log.since === undefined ? undefined : say('jobs.stands', { since: job.log.since })"
+      @update:model-value="setStage"
+    />
+    <label class="grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1 text-13"
+      >{{ say('jobs.col.due') }} <input class="field" type="date" :value="job.desk.due ?? ''" @change="setDue" />
+    </label>
+    <NameField
+      :label="say('jobs.col.waitsFor')"
+      :model-value="job.desk.waitsFor"
+      :most="200"
+      empty
+      @update:model-value="(v) => set('waitsFor', job.desk.waitsFor, v, (draft) => void (draft.desk.waitsFor = v))"
+    />
+    <NameField
+      :label="say('jobs.notes')"
+      :model-value="job.desk.notes"
+      :most="4000"
+      :rows="5"
+      empty
+      @update:model-value="(v) => set('notes', job.desk.notes, v, (draft) => void (draft.desk.notes = v))"
+    />
+    <slot />
+  </DialogFrame>
 </template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { orderFor, type JobOrder, type OrderLine } from '#core/desk/order'
 import { SHOPS, type Job } from '#core/scheme'
 import { area, count, length, span, volume } from '#core/units/quantity'
@@ -67,87 +66,76 @@ onBeforeUnmount(() => document.documentElement.removeAttribute('data-sheet'))
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-50" @close="emit('close')">
-    <div class="fixed inset-0 bg-ink/60 print:hidden" aria-hidden="true" />
-    <div class="sheet-over fixed inset-0 overflow-y-auto p-4 max-md:p-0">
-      <DialogPanel class="sheet-view mx-auto w-full max-w-4xl border-2 border-ink bg-sheet p-5">
-        <div class="flex flex-wrap items-baseline justify-between gap-2">
-          <DialogTitle class="slab text-22">{{ say('order.title', { n: jobs.length }) }}</DialogTitle>
-          <span class="flex gap-2 print:hidden">
-            <button v-if="shown === 'order'" type="button" class="btn" @click="csv">CSV</button>
-            <button type="button" class="btn" @click="print">{{ say('build.print') }}</button>
-            <button type="button" class="btn" @click="emit('close')">{{ say('ui.close') }}</button>
-          </span>
-        </div>
-        <p class="text-13 text-ink-2">{{ [...names.values()].join(', ') }}</p>
-        <div class="flex gap-1 py-1 print:hidden" role="group" :aria-label="say('van.show')">
-          <button
-            v-for="each in LISTS"
-            :key="each"
-            type="button"
-            class="btn"
-            :class="{ 'btn-go': shown === each }"
-            :aria-pressed="shown === each"
-            @click="shown = each"
-          >
-            {{ say(`van.${each}`) }}
-          </button>
-        </div>
-        <p v-if="outcome.problem" class="border-2 border-pencil p-2" role="alert">{{ outcome.problem }}</p>
-        <VanList v-else-if="shown === 'title'" :jobs="jobs" />
-        <section v-for="order in shown === 'order' ? orders : []" :key="order.currency + order.system" class="pt-2">
-          <p v-if="orders.length > 1" class="font-bold">
-            {{ say('order.apartBecause', { names: order.jobs.map((id) => names.get(id)).join(', ') }) }}
-          </p>
-          <div v-for="{ shop, lines } in byShop(order)" :key="shop">
-            <h3 class="h3 rule mt-2 pt-1">{{ say(`build.shop.${shop}`) }}</h3>
-            <table class="w-full text-13">
-              <tbody>
-                <tr v-for="line in lines" :key="line.item + (line.sold ?? '')" class="border-t border-hair align-top">
-                  <th scope="row" class="py-0.5 text-left font-normal">
-                    {{ nameOf(line) }}
-                    <span class="cap block">{{
-                      line.shares
-                        .map(({ job, buy }) => say('order.share', { name: names.get(job) ?? '', much: share(line, buy) }))
-                        .join('; ')
-                    }}</span>
-                  </th>
-                  <td class="num w-44 text-right whitespace-nowrap">
-                    <b>{{ much(line, line.buy) }}</b>
-                    <span v-if="line.buy < line.apart" class="cap block">{{ say('order.insteadOf', { n: line.apart }) }}</span>
-                  </td>
-                  <td class="num w-28 pl-3 text-right">{{ exact(order.currency, line.total) }}</td>
-                </tr>
-              </tbody>
-            </table>
-          </div>
-          <p class="pt-2 text-right font-bold">
-            {{ say('order.total', { total: exact(order.currency, order.total) }) }}
-            <span v-if="order.apart - order.total > 0.005" class="cap block font-normal">{{
-              say('order.saved', { saved: exact(order.currency, order.apart - order.total) })
-            }}</span>
-          </p>
-          <template v-if="order.cuts.length > 0">
-            <h3 class="h3 rule mt-2 pt-1">{{ say('order.cuts') }}</h3>
-            <div v-for="cuts in order.cuts" :key="cuts.item + cuts.stock" class="py-1 text-13">
-              <p class="font-bold">{{ say('order.cutFrom', { what: nameOf(cuts), length: span(cuts.stock) }) }}</p>
-              <ol class="list-decimal pl-6">
-                <li v-for="(bar, i) in cuts.plan.bars" :key="i">
-                  {{
-                    bar.pieces
-                      .map((at) => {
-                        const piece = cuts.pieces[at]!
-                        return `${names.get(piece.job)} ${piece.label} ${text(length(piece.length))}`
-                      })
-                      .join(' · ')
-                  }}
-                  <span class="cap">{{ say('order.rest', { rest: length(bar.rest) }) }}</span>
-                </li>
-              </ol>
-            </div>
-          </template>
-        </section>
-      </DialogPanel>
+  <DialogFrame :title="say('order.title', { n: jobs.length })" width="l" sheet @close="emit('close')">
+    <template #head>
+      <button v-if="shown === 'order'" type="button" class="btn" @click="csv">CSV</button>
+      <button type="button" class="btn" @click="print">{{ say('build.print') }}</button>
+    </template>
+    <p class="text-13 text-ink-2">{{ [...names.values()].join(', ') }}</p>
+    <div class="flex gap-1 py-1 print:hidden" role="group" :aria-label="say('van.show')">
+      <button
+        v-for="each in LISTS"
+        :key="each"
+        type="button"
+        class="btn"
+        :class="{ 'btn-go': shown === each }"
+        :aria-pressed="shown === each"
+        @click="shown = each"
+      >
+        {{ say(`van.${each}`) }}
+      </button>
     </div>
-  </Dialog>
+    <p v-if="outcome.problem" class="border-2 border-pencil p-2" role="alert">{{ outcome.problem }}</p>
+    <VanList v-else-if="shown === 'title'" :jobs="jobs" />
+    <section v-for="order in shown === 'order' ? orders : []" :key="order.currency + order.system" class="pt-2">
+      <p v-if="orders.length > 1" class="font-bold">
+        {{ say('order.apartBecause', { names: order.jobs.map((id) => names.get(id)).join(', ') }) }}
+      </p>
+      <div v-for="{ shop, lines } in byShop(order)" :key="shop">
+        <h3 class="h3 rule mt-2 pt-1">{{ say(`build.shop.${shop}`) }}</h3>
+        <table class="w-full text-13">
+          <tbody>
+            <tr v-for="line in lines" :key="line.item + (line.sold ?? '')" class="border-t border-hair align-top">
+              <th scope="row" class="py-0.5 text-left font-normal">
+                {{ nameOf(line) }}
+                <span class="cap block">{{
+                  line.shares.map(({ job, buy }) => say('order.share', { name: names.get(job) ?? '', much: share(line, buy) })).join('; ')
+                }}</span>
+              </th>
+              <td class="num w-44 text-right whitespace-nowrap">
+                <b>{{ much(line, line.buy) }}</b>
+                <span v-if="line.buy < line.apart" class="cap block">{{ say('order.insteadOf', { n: line.apart }) }}</span>
+              </td>
+              <td class="num w-28 pl-3 text-right">{{ exact(order.currency, line.total) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p class="pt-2 text-right font-bold">
+        {{ say('order.total', { total: exact(order.currency, order.total) }) }}
+        <span v-if="order.apart - order.total > 0.005" class="cap block font-normal">{{
+          say('order.saved', { saved: exact(order.currency, order.apart - order.total) })
+        }}</span>
+      </p>
+      <template v-if="order.cuts.length > 0">
+        <h3 class="h3 rule mt-2 pt-1">{{ say('order.cuts') }}</h3>
+        <div v-for="cuts in order.cuts" :key="cuts.item + cuts.stock" class="py-1 text-13">
+          <p class="font-bold">{{ say('order.cutFrom', { what: nameOf(cuts), length: span(cuts.stock) }) }}</p>
+          <ol class="list-decimal pl-6">
+            <li v-for="(bar, i) in cuts.plan.bars" :key="i">
+              {{
+                bar.pieces
+                  .map((at) => {
+                    const piece = cuts.pieces[at]!
+                    return `${names.get(piece.job)} ${piece.label} ${text(length(piece.length))}`
+                  })
+                  .join(' · ')
+              }}
+              <span class="cap">{{ say('order.rest', { rest: length(bar.rest) }) }}</span>
+            </li>
+          </ol>
+        </div>
+      </template>
+    </section>
+  </DialogFrame>
 </template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { findGaps, isoDate, spliceRecords, RainFileError, readRain, readyRain, rainByYear, type Layout, type RainDraft } from '#core/rain'
 import { gaugeRecord } from '#core/log'
 import type { RainRecord } from '#core/scheme'
@@ -139,159 +138,148 @@ async function reuse(record: RainRecord) {
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-50" @close="emit('close')">
-    <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
-    <div class="fixed inset-0 overflow-y-auto p-4 max-md:p-0">
-      <DialogPanel class="mx-auto max-w-3xl border-2 border-ink bg-sheet p-5">
-        <div class="flex items-baseline justify-between">
-          <DialogTitle class="slab text-22">{{ say('rainImport.title') }}</DialogTitle>
-          <button type="button" class="btn" @click="emit('close')">{{ say('ui.close') }}</button>
-        </div>
-        <p class="py-2 text-13 text-ink-2">{{ say('rainImport.forms') }}</p>
-        <div class="grid gap-3 md:grid-cols-2">
-          <label class="text-13"
-            >{{ say('rainImport.file') }}
-            <input class="field mt-1 py-1.5" type="file" accept=".csv,.txt,.dly,.tsv,.dat,text/csv,text/plain" @change="takeFile" />
-          </label>
-          <label class="text-13"
-            >{{ say('rainImport.paste') }}
-            <textarea class="field mt-1 h-16 font-normal" spellcheck="false" @input="takeText" />
-          </label>
-        </div>
-        <p v-if="problem" class="mt-2 border-2 border-pencil p-2" role="alert">{{ problem }}</p>
-        <details v-if="!draft && kept.length > 0" class="mt-3">
-          <summary class="font-bold">{{ say('rainImport.kept', { n: kept.length }) }}</summary>
-          <ul>
-            <li v-for="record in kept" :key="record.id" class="flex items-center justify-between gap-2 border-t border-hair py-1 text-13">
-              <label class="flex min-w-0 items-center gap-2">
-                <input
-                  type="checkbox"
-                  class="size-4 flex-none accent-ink"
-                  :checked="joining.includes(record.id)"
-                  @change="toggleJoin(record.id, ($event.target as HTMLInputElement).checked)"
-                />{{ record.name }}</label
-              >
-              <button type="button" class="btn" :aria-label="say('rainImport.useNamed', { name: record.name })" @click="reuse(record)">
-                {{ say('rainImport.use') }}
-              </button>
-            </li>
-          </ul>
-          <button v-if="joining.length > 1" type="button" class="btn mt-2" @click="join">
-            {{ say('rainImport.join', { n: joining.length }) }}
-          </button>
-        </details>
-
-        <template v-if="draft && layout && preview">
-          <h3 class="h3 rule mt-3 pt-2">{{ say('rainImport.detected') }}</h3>
-          <p v-if="draft.doubts.length > 0" class="text-13 text-pencil">
-            {{ say('rainImport.doubt', { what: draft.doubts.map((doubt) => say(`rainImport.doubtful.${doubt}`)).join(', ') }) }}
-          </p>
-          <div class="grid gap-x-6 md:grid-cols-2">
-            <template v-if="layout.kind === 'table'">
-              <ChoiceField
-                :label="say('rainImport.rainColumn')"
-                :model-value="String(layout.rainColumn)"
-                :options="columns"
-                @update:model-value="(v) => correct({ rainColumn: Number(v) })"
-              />
-              <ChoiceField
-                :label="say('rainImport.dateColumn')"
-                :model-value="String(layout.dateColumn)"
-                :options="columns"
-                @update:model-value="(v) => correct({ dateColumn: Number(v) })"
-              />
-              <ChoiceField
-                :label="say('rainImport.dateOrder')"
-                :model-value="layout.dateOrder"
-                :options="words('ymd', 'dmy', 'mdy')"
-                @update:model-value="(v) => correct({ dateOrder: v })"
-              />
-              <ChoiceField
-                :label="say('rainImport.delimiterName')"
-                :model-value="layout.delimiter"
-                :options="delimiters"
-                @update:model-value="(v) => correct({ delimiter: v })"
-              />
-              <ChoiceField
-                :label="say('rainImport.decimal')"
-                :model-value="layout.decimal"
-                :options="[
-                  { value: '.', label: say('rainImport.point') },
-                  { value: ',', label: say('rainImport.commaMark') },
-                ]"
-                @update:model-value="(v) => correct({ decimal: v as Layout['decimal'] })"
-              />
-              <QuantityField
-                :label="say('rainImport.headerLines')"
-                kind="count"
-                :model-value="layout.headerLines"
-                :least="0"
-                :most="1000"
-                @update:model-value="(v) => correct({ headerLines: Math.round(v) })"
-              />
-            </template>
-            <ChoiceField
-              :label="say('rainImport.unit')"
-              :model-value="layout.unit"
-              :options="words('mm', 'in', 'tenths')"
-              @update:model-value="(v) => correct({ unit: v })"
-            />
-            <ChoiceField
-              :label="say('rainImport.dayStamp')"
-              :model-value="layout.dayStamp"
-              :options="words('same-day', 'day-before')"
-              @update:model-value="(v) => correct({ dayStamp: v })"
-            />
-          </div>
-          <p class="mt-2" data-testid="import-sum">
-            {{
-              say('rainImport.sum', { days: draft.daysRead, from: draft.start, to: preview.last, years: preview.ready.countedYears.length })
-            }}
-          </p>
-          <p v-if="warmDays > 0" class="text-13">{{ say('rainImport.air', { n: warmDays }) }}</p>
-          <YearBars :years="preview.years" class="max-w-sm" />
-          <p class="text-13 text-ink-2">
-            {{
-              say('rainImport.first', {
-                list: draft.depths
-                  .slice(0, 5)
-                  .map((depth) => (depth === null ? '–' : text(rainDepth(depth))))
-                  .join(', '),
-              })
-            }}
-          </p>
-
-          <template v-if="draft.reports.length > 0">
-            <h3 class="h3 rule mt-2 pt-2">{{ say('rainImport.lines', { n: draft.reports.length }) }}</h3>
-            <ul class="max-h-36 overflow-y-auto text-13" tabindex="0">
-              <li
-                v-for="report in draft.reports.slice(0, 300)"
-                :key="`${report.line}-${report.problem}-${report.text}`"
-                class="border-t border-hair py-0.5"
-              >
-                <b>{{ say('rainImport.line', { n: report.line }) }}</b> {{ say(`rainImport.lineProblem.${report.problem}`) }}
-                <code class="text-12 text-ink-3">{{ report.text }}</code>
-              </li>
-            </ul>
-          </template>
-          <template v-if="gaps.length > 0">
-            <h3 class="h3 rule mt-2 pt-2">{{ say('rainImport.gaps', { n: gaps.length }) }}</h3>
-            <ul class="max-h-28 overflow-y-auto text-13" tabindex="0">
-              <li v-for="gap in gaps.slice(0, 300)" :key="gap.start" class="num">{{ isoDate(gap.start) }}, {{ text(daysOf(gap.days)) }}</li>
-            </ul>
-            <ChoiceField
-              :label="say('rainImport.fill')"
-              :model-value="gapChoice"
-              :options="words('generator', 'leave-year-out', 'dry')"
-              @update:model-value="(v) => (gapChoice = v)"
-            />
-          </template>
-          <div class="rule mt-3 flex items-end justify-between gap-3 pt-2">
-            <NameField class="flex-1" :label="say('rainImport.name')" :model-value="name" @update:model-value="(v) => (name = v)" />
-            <button type="button" class="btn btn-go mb-2" @click="keep">{{ say('rainImport.keep') }}</button>
-          </div>
-        </template>
-      </DialogPanel>
+  <DialogFrame :title="say('rainImport.title')" width="l" @close="emit('close')">
+    <p class="py-2 text-13 text-ink-2">{{ say('rainImport.forms') }}</p>
+    <div class="grid gap-3 md:grid-cols-2">
+      <label class="text-13"
+        >{{ say('rainImport.file') }}
+        <input class="field mt-1 py-1.5" type="file" accept=".csv,.txt,.dly,.tsv,.dat,text/csv,text/plain" @change="takeFile" />
+      </label>
+      <label class="text-13"
+        >{{ say('rainImport.paste') }}
+        <textarea class="field mt-1 h-16 font-normal" spellcheck="false" @input="takeText" />
+      </label>
     </div>
-  </Dialog>
+    <p v-if="problem" class="mt-2 border-2 border-pencil p-2" role="alert">{{ problem }}</p>
+    <details v-if="!draft && kept.length > 0" class="mt-3">
+      <summary class="font-bold">{{ say('rainImport.kept', { n: kept.length }) }}</summary>
+      <ul>
+        <li v-for="record in kept" :key="record.id" class="flex items-center justify-between gap-2 border-t border-hair py-1 text-13">
+          <label class="flex min-w-0 items-center gap-2">
+            <input
+              type="checkbox"
+              class="size-4 flex-none accent-ink"
+              :checked="joining.includes(record.id)"
+              @change="toggleJoin(record.id, ($event.target as HTMLInputElement).checked)"
+            />{{ record.name }}</label
+          >
+          <button type="button" class="btn" :aria-label="say('rainImport.useNamed', { name: record.name })" @click="reuse(record)">
+            {{ say('rainImport.use') }}
+          </button>
+        </li>
+      </ul>
+      <button v-if="joining.length > 1" type="button" class="btn mt-2" @click="join">
+        {{ say('rainImport.join', { n: joining.length }) }}
+      </button>
+    </details>
+
+    <template v-if="draft && layout && preview">
+      <h3 class="h3 rule mt-3 pt-2">{{ say('rainImport.detected') }}</h3>
+      <p v-if="draft.doubts.length > 0" class="text-13 text-pencil">
+        {{ say('rainImport.doubt', { what: draft.doubts.map((doubt) => say(`rainImport.doubtful.${doubt}`)).join(', ') }) }}
+      </p>
+      <div class="grid gap-x-6 md:grid-cols-2">
+        <template v-if="layout.kind === 'table'">
+          <ChoiceField
+            :label="say('rainImport.rainColumn')"
+            :model-value="String(layout.rainColumn)"
+            :options="columns"
+            @update:model-value="(v) => correct({ rainColumn: Number(v) })"
+          />
+          <ChoiceField
+            :label="say('rainImport.dateColumn')"
+            :model-value="String(layout.dateColumn)"
+            :options="columns"
+            @update:model-value="(v) => correct({ dateColumn: Number(v) })"
+          />
+          <ChoiceField
+            :label="say('rainImport.dateOrder')"
+            :model-value="layout.dateOrder"
+            :options="words('ymd', 'dmy', 'mdy')"
+            @update:model-value="(v) => correct({ dateOrder: v })"
+          />
+          <ChoiceField
+            :label="say('rainImport.delimiterName')"
+            :model-value="layout.delimiter"
+            :options="delimiters"
+            @update:model-value="(v) => correct({ delimiter: v })"
+          />
+          <ChoiceField
+            :label="say('rainImport.decimal')"
+            :model-value="layout.decimal"
+            :options="[
+              { value: '.', label: say('rainImport.point') },
+              { value: ',', label: say('rainImport.commaMark') },
+            ]"
+            @update:model-value="(v) => correct({ decimal: v as Layout['decimal'] })"
+          />
+          <QuantityField
+            :label="say('rainImport.headerLines')"
+            kind="count"
+            :model-value="layout.headerLines"
+            :least="0"
+            :most="1000"
+            @update:model-value="(v) => correct({ headerLines: Math.round(v) })"
+          />
+        </template>
+        <ChoiceField
+          :label="say('rainImport.unit')"
+          :model-value="layout.unit"
+          :options="words('mm', 'in', 'tenths')"
+          @update:model-value="(v) => correct({ unit: v })"
+        />
+        <ChoiceField
+          :label="say('rainImport.dayStamp')"
+          :model-value="layout.dayStamp"
+          :options="words('same-day', 'day-before')"
+          @update:model-value="(v) => correct({ dayStamp: v })"
+        />
+      </div>
+      <p class="mt-2" data-testid="import-sum">
+        {{ say('rainImport.sum', { days: draft.daysRead, from: draft.start, to: preview.last, years: preview.ready.countedYears.length }) }}
+      </p>
+      <p v-if="warmDays > 0" class="text-13">{{ say('rainImport.air', { n: warmDays }) }}</p>
+      <YearBars :years="preview.years" class="max-w-sm" />
+      <p class="text-13 text-ink-2">
+        {{
+          say('rainImport.first', {
+            list: draft.depths
+              .slice(0, 5)
+              .map((depth) => (depth === null ? '–' : text(rainDepth(depth))))
+              .join(', '),
+          })
+        }}
+      </p>
+
+      <template v-if="draft.reports.length > 0">
+        <h3 class="h3 rule mt-2 pt-2">{{ say('rainImport.lines', { n: draft.reports.length }) }}</h3>
+        <ul class="max-h-36 overflow-y-auto text-13" tabindex="0">
+          <li
+            v-for="report in draft.reports.slice(0, 300)"
+            :key="`${report.line}-${report.problem}-${report.text}`"
+            class="border-t border-hair py-0.5"
+          >
+            <b>{{ say('rainImport.line', { n: report.line }) }}</b> {{ say(`rainImport.lineProblem.${report.problem}`) }}
+            <code class="text-12 text-ink-3">{{ report.text }}</code>
+          </li>
+        </ul>
+      </template>
+      <template v-if="gaps.length > 0">
+        <h3 class="h3 rule mt-2 pt-2">{{ say('rainImport.gaps', { n: gaps.length }) }}</h3>
+        <ul class="max-h-28 overflow-y-auto text-13" tabindex="0">
+          <li v-for="gap in gaps.slice(0, 300)" :key="gap.start" class="num">{{ isoDate(gap.start) }}, {{ text(daysOf(gap.days)) }}</li>
+        </ul>
+        <ChoiceField
+          :label="say('rainImport.fill')"
+          :model-value="gapChoice"
+          :options="words('generator', 'leave-year-out', 'dry')"
+          @update:model-value="(v) => (gapChoice = v)"
+        />
+      </template>
+      <div class="rule mt-3 flex items-end justify-between gap-3 pt-2">
+        <NameField class="flex-1" :label="say('rainImport.name')" :model-value="name" @update:model-value="(v) => (name = v)" />
+        <button type="button" class="btn btn-go mb-2" @click="keep">{{ say('rainImport.keep') }}</button>
+      </div>
+    </template>
+  </DialogFrame>
 </template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import type { Station } from '#core/findings'
 
 /** Help for where one is, and the keys; shown by "?". */
@@ -32,33 +31,24 @@ const rows = computed(() => [
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-50" @close="emit('close')">
-    <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
-    <div class="fixed inset-0 grid place-items-center overflow-y-auto p-4">
-      <DialogPanel class="w-full max-w-lg border-2 border-ink bg-sheet p-5">
-        <div class="flex items-baseline justify-between">
-          <DialogTitle class="slab text-22">{{ say('keys.title') }}</DialogTitle>
-          <button type="button" class="btn" @click="emit('close')">{{ say('ui.close') }}</button>
-        </div>
-        <h3 class="h3 mt-2">{{ say('help.here', { station: title }) }}</h3>
-        <p>{{ here }}</p>
-        <p v-if="words.length > 0" class="text-13 text-ink-2">
-          {{ say('help.words') }}:
-          <span v-for="term in words" :key="term" class="mr-2">{{ nameOf(term) }}<TermHint :term="term" /></span>
-        </p>
-        <p class="mt-2 flex flex-wrap gap-2">
-          <NuxtLink class="btn no-underline" to="/help">{{ say('help.glossary') }}</NuxtLink>
-          <NuxtLink class="btn no-underline" to="/help/methods">{{ say('help.methods') }}</NuxtLink>
-          <button type="button" class="btn" @click="emit('tour')">{{ say('help.tour.start') }}</button>
-        </p>
-        <h3 class="h3 rule mt-3 pt-2">{{ say('help.keys') }}</h3>
-        <dl>
-          <div v-for="[key, what] in rows" :key="key" class="grid grid-cols-[110px_1fr] border-t border-hair py-1">
-            <dt class="font-bold">{{ key }}</dt>
-            <dd>{{ what }}</dd>
-          </div>
-        </dl>
-      </DialogPanel>
-    </div>
-  </Dialog>
+  <DialogFrame :title="say('keys.title')" width="s" @close="emit('close')">
+    <h3 class="h3 mt-2">{{ say('help.here', { station: title }) }}</h3>
+    <p>{{ here }}</p>
+    <p v-if="words.length > 0" class="text-13 text-ink-2">
+      {{ say('help.words') }}:
+      <span v-for="term in words" :key="term" class="mr-2">{{ nameOf(term) }}<TermHint :term="term" /></span>
+    </p>
+    <p class="mt-2 flex flex-wrap gap-2">
+      <NuxtLink class="btn no-underline" to="/help">{{ say('help.glossary') }}</NuxtLink>
+      <NuxtLink class="btn no-underline" to="/help/methods">{{ say('help.methods') }}</NuxtLink>
+      <button type="button" class="btn" @click="emit('tour')">{{ say('help.tour.start') }}</button>
+    </p>
+    <h3 class="h3 rule mt-3 pt-2">{{ say('help.keys') }}</h3>
+    <dl>
+      <div v-for="[key, what] in rows" :key="key" class="grid grid-cols-[110px_1fr] border-t border-hair py-1">
+        <dt class="font-bold">{{ key }}</dt>
+        <dd>{{ what }}</dd>
+      </div>
+    </dl>
+  </DialogFrame>
 </template>
