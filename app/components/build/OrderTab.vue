@@ -9,7 +9,8 @@ const { sayPart } = useBuildWords()
 const { steps, kept, done, stale, held, left, measuredLine, tick, begin, callOff, record, stepName, clock } = useOrder()
 const { cropOf, numbers } = usePlates()
 
-const which = ref<'all' | 'bench' | 'two' | 'open'>('all')
+const WHICH = ['all', 'open', 'bench', 'two'] as const
+const which = ref<(typeof WHICH)[number]>('all')
 const shown = computed(() =>
   steps.value.filter(
     (step) =>
@@ -58,19 +59,12 @@ const upperOf = (step: Step) => {
       <b>{{ say('build.next') }}</b> {{ next ? `${next.on ? `${next.on}: ` : ''}${stepName(next)}` : say('build.allDone') }}
     </p>
     <p class="text-13 text-ink-2" data-testid="progress">{{ say('build.progress', { done: done.size, of: steps.length, hours }) }}</p>
-    <p class="flex flex-wrap gap-2 py-1" role="group" :aria-label="say('build.show')">
-      <button
-        v-for="each in ['all', 'open', 'bench', 'two'] as const"
-        :key="each"
-        type="button"
-        class="btn"
-        :class="{ 'btn-go': which === each }"
-        :aria-pressed="which === each"
-        @click="which = each"
-      >
-        {{ say(`build.which.${each}`) }}
-      </button>
-    </p>
+    <ButtonChoice
+      v-model="which"
+      class="py-1"
+      :label="say('build.show')"
+      :options="WHICH.map((value) => ({ value, label: say(`build.which.${value}`) }))"
+    />
     <section v-for="{ phase, steps: own } in phases" :key="phase">
       <h3 class="h3 rule mt-2 pt-2">{{ say(`build.phase.${phase}`) }}</h3>
       <ol>

@@ -33,19 +33,11 @@ const VIEWS = ['pictures', 'list'] as const
     <label v-if="archived > 0" class="flex min-h-8 items-center gap-2"
       ><input v-model="query.archived" type="checkbox" class="size-4 accent-ink" />{{ say('jobs.archivedToo', { n: archived }) }}</label
     >
-    <div class="flex gap-1" role="group" :aria-label="say('jobs.view')">
-      <button
-        v-for="each in VIEWS"
-        :key="each"
-        type="button"
-        class="btn"
-        :class="{ 'btn-go': view === each }"
-        :aria-pressed="view === each"
-        @click="view = each"
-      >
-        {{ say(`jobs.viewAs.${each}`) }}
-      </button>
-    </div>
+    <ButtonChoice
+      v-model="view"
+      :label="say('jobs.view')"
+      :options="VIEWS.map((value) => ({ value, label: say(`jobs.viewAs.${value}`) }))"
+    />
     <p class="cap ml-auto" role="status">{{ say('jobs.foundOf', { n: found, of }) }}</p>
   </section>
 </template>

@@ -57,8 +57,7 @@ function csv() {
   const header = ['shop', 'item', 'buy', 'each', 'total'].map((each) => say(`build.csv.${each}`))
   saveFile('Order.csv', toCsv([...header, say('order.col.money'), say('order.col.who')], rows), 'text/csv')
 }
-/** Message ids of the two lists. */
-const LISTS = ['order', 'title'] as const
+const LISTS = ['order', 'van'] as const
 const shown = ref<(typeof LISTS)[number]>('order')
 const print = () => window.print()
 onMounted(() => document.documentElement.toggleAttribute('data-sheet', true))
@@ -72,21 +71,14 @@ onBeforeUnmount(() => document.documentElement.removeAttribute('data-sheet'))
       <button type="button" class="btn" @click="print">{{ say('build.print') }}</button>
     </template>
     <p class="text-13 text-ink-2">{{ [...names.values()].join(', ') }}</p>
-    <div class="flex gap-1 py-1 print:hidden" role="group" :aria-label="say('van.show')">
-      <button
-        v-for="each in LISTS"
-        :key="each"
-        type="button"
-        class="btn"
-        :class="{ 'btn-go': shown === each }"
-        :aria-pressed="shown === each"
-        @click="shown = each"
-      >
-        {{ say(`van.${each}`) }}
-      </button>
-    </div>
+    <ButtonChoice
+      v-model="shown"
+      class="py-1 print:hidden"
+      :label="say('order.show')"
+      :options="LISTS.map((value) => ({ value, label: say(`order.as.${value}`) }))"
+    />
     <p v-if="outcome.problem" class="border-2 border-pencil p-2" role="alert">{{ outcome.problem }}</p>
-    <VanList v-else-if="shown === 'title'" :jobs="jobs" />
+    <VanList v-else-if="shown === 'van'" :jobs="jobs" />
     <section v-for="order in shown === 'order' ? orders : []" :key="order.currency + order.system" class="pt-2">
       <p v-if="orders.length > 1" class="font-bold">
         {{ say('order.apartBecause', { names: order.jobs.map((id) => names.get(id)).join(', ') }) }}

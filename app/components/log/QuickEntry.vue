@@ -152,19 +152,12 @@ const sayProblem = ({ id, values }: EntryProblem) =>
 
 <template>
   <form class="quick" :aria-label="say('log.quick')" @submit.prevent="keep()">
-    <div class="choices flex flex-wrap gap-1" role="group" :aria-label="say('log.what')">
-      <button
-        v-for="each in KINDS"
-        :key="each"
-        type="button"
-        class="btn"
-        :class="{ 'btn-go': each === kind }"
-        :aria-pressed="each === kind"
-        @click="kind = each"
-      >
-        {{ say(`word.entry-${each}`) }}
-      </button>
-    </div>
+    <ButtonChoice
+      v-model="kind"
+      class="choices"
+      :label="say('log.what')"
+      :options="KINDS.map((value) => ({ value, label: say(`word.entry-${value}`) }))"
+    />
     <div v-if="kind !== 'rain' && vessels.length > 1" class="mt-2">
       <ChoiceField
         :label="say('log.vessel')"
@@ -173,19 +166,13 @@ const sayProblem = ({ id, values }: EntryProblem) =>
         @update:model-value="(id) => (vessel = id)"
       />
     </div>
-    <div v-if="kind === 'level'" class="choices mt-2 flex flex-wrap gap-1" role="group" :aria-label="say('log.how')">
-      <button
-        v-for="each in LEVEL_WAYS"
-        :key="each"
-        type="button"
-        class="btn"
-        :class="{ 'btn-go': each === way }"
-        :aria-pressed="each === way"
-        @click="way = each"
-      >
-        {{ say(`log.by.${each}`) }}
-      </button>
-    </div>
+    <ButtonChoice
+      v-if="kind === 'level'"
+      v-model="way"
+      class="choices mt-2"
+      :label="say('log.how')"
+      :options="LEVEL_WAYS.map((value) => ({ value, label: say(`log.by.${value}`) }))"
+    />
     <div class="mt-2 flex items-baseline gap-2">
       <input
         ref="pad"
@@ -256,7 +243,7 @@ const sayProblem = ({ id, values }: EntryProblem) =>
   text-align: right;
 }
 /* As many as there are in a row or two, and a thumb's width high. */
-.choices .btn {
+.choices :deep(.btn) {
   min-height: 44px;
   padding: 0 8px;
 }

@@ -130,7 +130,8 @@ function keys(event: KeyboardEvent) {
 }
 onBeforeUnmount(() => (playing.value = false))
 
-const shows = ref<'flows' | 'levels'>('flows')
+const SHOWS = ['flows', 'levels'] as const
+const shows = ref<(typeof SHOWS)[number]>('flows')
 
 const linkName = (id: string) => {
   const link = bench.scheme!.stores.flatMap(({ links }) => links).find((each) => each.id === id)
@@ -229,19 +230,12 @@ const drawn = computed(() => ({
               <option v-for="each in SPEEDS" :key="each" :value="each">{{ say('trial.times', { n: each }) }}</option>
             </select>
           </div>
-          <div class="flex gap-1" role="group" :aria-label="say('trial.shows')">
-            <button
-              v-for="each in ['flows', 'levels'] as const"
-              :key="each"
-              type="button"
-              class="btn flex-1"
-              :aria-pressed="shows === each"
-              :class="{ 'btn-go': shows === each }"
-              @click="shows = each"
-            >
-              {{ say(`trial.${each}`) }}
-            </button>
-          </div>
+          <ButtonChoice
+            v-model="shows"
+            class="*:flex-1"
+            :label="say('trial.shows')"
+            :options="SHOWS.map((value) => ({ value, label: say(`trial.${value}`) }))"
+          />
           <p class="cap max-md:hidden">{{ say('trial.keys') }}</p>
         </div>
         <div class="chart">
