@@ -2,10 +2,10 @@
 import { saveFile } from '~/composables/saveFile'
 import { unpackSheets } from '~/sheets/packed'
 import type { Sheet } from '~/sheets/sheet'
-import { layBuildWords } from '~/build/layBuildWords'
+import { layJobWords } from '~/locales/layWords'
 
 /** What somebody was sent to look at: the sheets in the address itself. Nothing is kept, nothing can be changed. */
-layBuildWords(useI18n())
+layJobWords(useI18n())
 const route = useRoute()
 const { say } = useSay()
 const { state, make } = usePdf()

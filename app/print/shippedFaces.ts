@@ -58,7 +58,7 @@ function bytes(url: string): Promise<ArrayBuffer> {
 
 /** The files that a text may need; the first always. */
 export async function typefaceFor(text: string): Promise<Typeface> {
-  const codes = [...new Set(text)].map((letter) => letter.codePointAt(0)!)
+  const codes = [...new Set(text.normalize('NFC'))].map((letter) => letter.codePointAt(0)!)
   const wanted = FACES.filter(({ spans }, i) => i === 0 || codes.some((code) => spans.some(([from, to]) => code >= from && code <= to)))
   return Promise.all(wanted.map(async ({ regular, bold }) => ({ regular: await bytes(regular), bold: await bytes(bold) })))
 }

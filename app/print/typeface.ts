@@ -35,7 +35,7 @@ export interface Setting {
 export interface Typesetter {
   regular: Setting
   bold: Setting
-  /** Spaces of one kind, fractions of an inch apart from their whole, and every letter in one that can be set. */
+  /** Letters and their marks as one, spaces of one kind, fractions of an inch apart from their whole, and every letter in one that can be set. */
   plain(text: string): string
 }
 
@@ -81,7 +81,7 @@ export async function typesetter(pdf: PDFDocument, typeface: Typeface, letters: 
     return sets.findIndex((set) => set.has(code))
   }
   const used = new Set([0])
-  for (const letter of new Set(letters)) used.add(Math.max(0, fileWith(letter)))
+  for (const letter of new Set(letters.normalize('NFC'))) used.add(Math.max(0, fileWith(letter)))
   const embed = async (weight: keyof FaceBytes) => {
     const fonts = new Map<number, PDFFont>()
     for (const file of used) fonts.set(file, await pdf.embedFont(typeface[file]![weight], { subset: true }))
@@ -100,7 +100,12 @@ export async function typesetter(pdf: PDFDocument, typeface: Typeface, letters: 
     regular: setting(await embed('regular'), fileOf),
     bold: setting(await embed('bold'), fileOf),
     plain: (text) =>
-      [...text.replace(/[\u00A0\u2009\u202F]/g, ' ').replace(/(\d)([⅛⅜⅝⅞])/g, '$1 $2')]
+      [
+        ...text
+          .normalize('NFC')
+          .replace(/[\u00A0\u2009\u202F]/g, ' ')
+          .replace(/(\d)([⅛⅜⅝⅞])/g, '$1 $2'),
+      ]
         .map((letter) => (letter === '\n' || fileOf(letter) >= 0 ? letter : (STAND_INS[letter] ?? NO_LETTER)))
         .join(''),
   }

@@ -175,7 +175,8 @@ describe('a sheet as PDF', () => {
       return { found, files: context.enumerateIndirectObjects().filter(([, object]) => /\/FontFile\d? /.test(object.toString())).length }
     }
     const mixed = 'Łódź, Győr, Αθήνα, Жёлтая бочка, Ğ 3⅝'
-    const { found, files } = await read(mixed)
+    // A name that some systems keep in pieces is the same name.
+    const { found, files } = await read(mixed.normalize('NFD'))
     // Twice: in bold and in regular.
     expect(found.split('Łódź, Győr, Αθήνα, Жёлтая бочка, Ğ 3 5/8')).toHaveLength(3)
     expect(files).toBe(8)

@@ -1,3 +1,4 @@
+import { holdsAll, soughtIn } from '../units/folded'
 import { STAGES, type Job, type Stage } from '../scheme'
 
 /** A job as it stands in a list of many. */
@@ -55,12 +56,6 @@ export interface DeskQuery {
   sort: DeskSort
 }
 
-/** Letters without their marks and in one case, so that a search finds what was meant. */
-const plain = (text: string): string =>
-  text
-    .normalize('NFD')
-    .replace(/\p{Mn}/gu, '')
-    .toLowerCase()
 const byName = (a: DeskRow, b: DeskRow) => a.name.localeCompare(b.name)
 const ORDERS: Record<DeskSort, (a: DeskRow, b: DeskRow) => number> = {
   changed: (a, b) => b.updated - a.updated,
@@ -73,12 +68,9 @@ const ORDERS: Record<DeskSort, (a: DeskRow, b: DeskRow) => number> = {
 
 /** The rows that are looked for, in the order that is wanted. */
 export function findRows(rows: readonly DeskRow[], { search, stage, archived, sort }: DeskQuery): DeskRow[] {
-  const words = plain(search).split(/\s+/u).filter(Boolean)
+  const words = soughtIn(search)
   return rows
     .filter((row) => row.archived === archived && (stage === 'all' || row.stage === stage))
-    .filter((row) => {
-      const text = plain([row.name, row.scene, row.customer, row.address, row.phone, row.waitsFor].join(' '))
-      return words.every((word) => text.includes(word))
-    })
+    .filter((row) => holdsAll([row.name, row.scene, row.customer, row.address, row.phone, row.waitsFor].join(' '), words))
     .toSorted(ORDERS[sort])
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { saveFile } from '~/composables/saveFile'
+import { svgPng } from '~/composables/svgPng'
 import { INNER } from '~/sheets/blocks/useWords'
 import type { Plate } from '~/sheets/plate'
 import { plateSvg } from '~/sheets/plateSvg'
@@ -23,18 +24,7 @@ const all = computed<Plate[]>(() =>
 const fileName = (plate: Plate, ending: string) => `${bench.job!.name} ${plate.title}.${ending}`
 /** Dots on a millimetre: 300 to the inch. */
 const DOTS = 300 / 25.4
-async function png(plate: Plate) {
-  const image = new Image(plate.width * DOTS, plate.height * DOTS)
-  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(plateSvg(plate))}`
-  await image.decode()
-  const canvas = new OffscreenCanvas(Math.round(plate.width * DOTS), Math.round(plate.height * DOTS))
-  const pen = canvas.getContext('2d')!
-  pen.fillStyle = '#fff'
-  pen.fillRect(0, 0, canvas.width, canvas.height)
-  pen.drawImage(image, 0, 0, canvas.width, canvas.height)
-  const picture = await canvas.convertToBlob({ type: 'image/png' })
-  saveFile(fileName(plate, 'png'), new Uint8Array(await picture.arrayBuffer()), 'image/png')
-}
+const png = async (plate: Plate) => saveFile(fileName(plate, 'png'), await svgPng(plateSvg(plate), plate, DOTS, '#fff'), 'image/png')
 const svg = (plate: Plate) => saveFile(fileName(plate, 'svg'), plateSvg(plate), 'image/svg+xml')
 async function dxf(plate: Plate) {
   const { plateDxf } = await import('~/sheets/plateDxf')

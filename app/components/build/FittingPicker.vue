@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import type { Fitting } from '#core/parts'
+import { holdsAll, soughtIn } from '#core/units/folded'
 
 /** One fitting out of the whole catalogue, found by typing any of its words. */
 const props = defineProps<{ label: string; fittings: readonly Fitting[] }>()
@@ -11,10 +12,9 @@ const { sayFitting } = useBuildWords()
 const SHOWN = 24
 const query = ref('')
 const named = computed(() => props.fittings.map((fitting) => ({ id: fitting.id, name: sayFitting({ fitting, turned: false }) })))
-const plain = (text: string) => text.toLowerCase().replace(/\u00A0/g, ' ')
 const found = computed(() => {
-  const asked = plain(query.value).split(/\s+/).filter(Boolean)
-  return named.value.filter(({ name }) => asked.every((word) => plain(name).includes(word)))
+  const asked = soughtIn(query.value)
+  return named.value.filter(({ name }) => holdsAll(name, asked))
 })
 </script>
 

@@ -7,6 +7,7 @@ import { span } from '#core/units/quantity'
 import { siteScene, type Aspect, type SiteVessel } from '~/drawing/siteScene'
 import type { Point } from '~/drawing/shapes'
 import { saveFile } from '~/composables/saveFile'
+import { svgPng } from '~/composables/svgPng'
 import { message } from '~/stores/messages'
 
 /**
@@ -235,17 +236,8 @@ const SHARP = 3
 async function savePng() {
   const text = asSvg()
   if (text === undefined || !svg.value) return
-  const { width, height } = svg.value.viewBox.baseVal
-  const image = new Image(width * SHARP, height * SHARP)
-  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(text)}`
-  await image.decode()
-  const canvas = new OffscreenCanvas(Math.round(width * SHARP), Math.round(height * SHARP))
-  const pen = canvas.getContext('2d')!
-  pen.fillStyle = getComputedStyle(svg.value).getPropertyValue('--sheet') || '#fff'
-  pen.fillRect(0, 0, canvas.width, canvas.height)
-  pen.drawImage(image, 0, 0, canvas.width, canvas.height)
-  const picture = await canvas.convertToBlob({ type: 'image/png' })
-  saveFile(fileName('png'), new Uint8Array(await picture.arrayBuffer()), 'image/png')
+  const ground = getComputedStyle(svg.value).getPropertyValue('--sheet') || '#fff'
+  saveFile(fileName('png'), await svgPng(text, svg.value.viewBox.baseVal, SHARP, ground), 'image/png')
 }
 </script>
 

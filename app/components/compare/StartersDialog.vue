@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { holdsAll, soughtIn } from '#core/units/folded'
 import { ARRANGEMENTS, dropsWanted, fitStarter, starterFits } from '#core/arrangements'
 import { assess } from '#core/assess'
 import { withGoods } from '#core/edits'
@@ -62,11 +63,10 @@ const chosen = ref<Tag[]>([])
 const toggle = (tag: Tag) =>
   (chosen.value = chosen.value.includes(tag) ? chosen.value.filter((each) => each !== tag) : [...chosen.value, tag])
 const shown = computed(() => {
-  const words = looked.value.toLocaleLowerCase().split(/\s+/).filter(Boolean)
+  const words = soughtIn(looked.value)
   return starters.value.filter(({ key, tags }) => {
     const told = [say(`starter.${key}.name`), say(`starter.${key}.suits`), ...[...tags].map((tag) => say(`starter.tag.${tag}`))]
-    const all = told.join(' ').toLocaleLowerCase()
-    return chosen.value.every((tag) => tags.has(tag)) && words.every((word) => all.includes(word))
+    return chosen.value.every((tag) => tags.has(tag)) && holdsAll(told.join(' '), words)
   })
 })
 const choose = (key: number, fitted: Scheme) => {

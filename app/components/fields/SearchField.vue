@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="T extends string">
 import { Combobox, ComboboxButton, ComboboxInput, ComboboxLabel, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
+import { folded, soughtIn } from '#core/units/folded'
 
 /** One of many, found by any word that people have for it. */
 const props = defineProps<{
@@ -16,20 +17,14 @@ const guess = useGuess(() => props.measure)
 const id = useId()
 
 const query = ref('')
-const plain = (text: string) =>
-  text
-    .toLowerCase()
-    .replace(/\u00A0/g, ' ')
-    .normalize('NFD')
-    .replace(/\p{Diacritic}/gu, '')
-const asked = computed(() => plain(query.value).split(/\s+/).filter(Boolean))
+const asked = computed(() => soughtIn(query.value))
 const found = computed(() =>
   props.options.flatMap((option) => {
-    const name = plain(option.label)
+    const name = folded(option.label)
     const others = (option.also ?? '').split(/, ?/)
-    if (!asked.value.every((word) => name.includes(word) || others.some((other) => plain(other).includes(word)))) return []
+    if (!asked.value.every((word) => name.includes(word) || others.some((other) => folded(other).includes(word)))) return []
     const by = asked.value.some((word) => !name.includes(word))
-      ? others.filter((other) => asked.value.some((word) => plain(other).includes(word))).join(', ')
+      ? others.filter((other) => asked.value.some((word) => folded(other).includes(word))).join(', ')
       : ''
     return [{ ...option, by }]
   }),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { layHelpWords } from '~/build/layBuildWords'
+import { layHelpWords } from '~/locales/layWords'
 
 /** The frame of every help page: where one is, and the way to the others and back. */
 defineProps<{ title: string }>()

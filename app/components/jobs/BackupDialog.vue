@@ -4,7 +4,7 @@ import { isoDate } from '#core/rain'
 import { dayOfClock } from '#core/log/moment'
 import { makeBackup, openBackup, restoreBackup, type RestorePlan } from '~/database/backup'
 import { saveFile } from '~/composables/saveFile'
-import { layDeskWords } from '~/build/layBuildWords'
+import { layDeskWords } from '~/locales/layWords'
 import { reasonOf } from '~/stores/notices'
 
 /** Everything in one file, and back: what is in it is held against what is here before anything is written. */

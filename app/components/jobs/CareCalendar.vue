@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { dayOfClock } from '#core/log/moment'
-import { layBuildWords } from '~/build/layBuildWords'
+import { layJobWords } from '~/locales/layWords'
 import { saveFile } from '~/composables/saveFile'
 
 /** Visits and care of all jobs, in one calendar; made as soon as it is there, since it is only fetched when it is asked for. */
 const emit = defineEmits<{ done: [problem: string] }>()
 const { repository } = useDatabase()
 const { mergeLocaleMessage } = useI18n()
-layBuildWords({ mergeLocaleMessage })
+layJobWords({ mergeLocaleMessage })
 const { say } = useSay()
 const { calendarOf } = useCareCalendar()
 

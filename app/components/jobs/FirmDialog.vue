@@ -2,7 +2,7 @@
 import { departures, follow, type Departures, type FirmField } from '#core/desk/firm'
 import { firmDefaults, type Firm, type Job } from '#core/scheme'
 import type { KeptJob } from '~/database/keptJob'
-import { layDeskWords } from '~/build/layBuildWords'
+import { layDeskWords } from '~/locales/layWords'
 import { message } from '~/stores/messages'
 import { useNotices } from '~/stores/notices'
 

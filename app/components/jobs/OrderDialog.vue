@@ -3,7 +3,7 @@ import { orderFor, type JobOrder, type OrderLine } from '#core/desk/order'
 import { SHOPS, type Job } from '#core/scheme'
 import { area, count, length, span, volume } from '#core/units/quantity'
 import { toCsv } from '~/build/billCsv'
-import { layBuildWords, layDeskWords } from '~/build/layBuildWords'
+import { layJobWords, layDeskWords } from '~/locales/layWords'
 import { saveFile } from '~/composables/saveFile'
 import { reasonOf } from '~/stores/notices'
 
@@ -11,7 +11,7 @@ import { reasonOf } from '~/stores/notices'
 const props = defineProps<{ jobs: readonly Job[] }>()
 const emit = defineEmits<{ close: [] }>()
 const i18n = useI18n()
-layBuildWords(i18n)
+layJobWords(i18n)
 layDeskWords(i18n)
 const settings = useSettings()
 const { say, text } = useSay()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { holdsAll, soughtIn } from '#core/units/folded'
 import { TERMS } from '~/help/terms'
-import { layHelpWords } from '~/build/layBuildWords'
+import { layHelpWords } from '~/locales/layWords'
 
 /** All words of the trade with their drawings, and the way to how everything is reckoned. */
 layHelpWords(useI18n())
@@ -8,9 +9,9 @@ const { say } = useSay()
 const { nameOf, alsoOf, lineOf } = useTerms()
 const search = ref('')
 const found = computed(() => {
-  const wanted = search.value.trim().toLowerCase()
+  const wanted = soughtIn(search.value)
   return TERMS.map((term) => ({ term, name: nameOf(term), also: alsoOf(term).filter((word) => word !== nameOf(term)), line: lineOf(term) }))
-    .filter(({ name, also, line }) => [name, ...also, line].some((text) => text.toLowerCase().includes(wanted)))
+    .filter(({ name, also, line }) => holdsAll([name, ...also, line].join(' '), wanted))
     .toSorted((a, b) => a.name.localeCompare(b.name))
 })
 useHead({ title: () => `${say('help.title')} – Vernal Cask` })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import text from '../../../docs/questions.md?raw'
-import { layHelpWords } from '~/build/layBuildWords'
+import { layHelpWords } from '~/locales/layWords'
 
 /** The project's own paper, readable where its figures are. */
 layHelpWords(useI18n())

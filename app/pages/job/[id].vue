@@ -5,7 +5,7 @@ import { canonicalJson, type Job } from '#core/scheme'
 import { nameOf } from '~/database/keptJob'
 import { message } from '~/stores/messages'
 import { reasonOf } from '~/stores/notices'
-import { layBuildWords } from '~/build/layBuildWords'
+import { layJobWords } from '~/locales/layWords'
 import { saveFile } from '~/composables/saveFile'
 import { placeNotes } from '~/drawing/placeNotes'
 import { GROUP_WALL, sceneOf, shownWhole } from '~/drawing/scene'
@@ -24,7 +24,7 @@ const { slip, close: closeSlip } = useSlip()
 const { say, sayMessage } = useSay()
 const { mergeLocaleMessage, locale } = useI18n()
 // A language that has just been fetched has none of Build's words yet.
-watch(locale, () => layBuildWords({ mergeLocaleMessage }), { immediate: true })
+watch(locale, () => layJobWords({ mergeLocaleMessage }), { immediate: true })
 
 const narrow = usePhone()
 /** As it is on the screen: a sheet of paper is narrow, but nothing is rebuilt for it. */
