@@ -24,7 +24,7 @@ function markSvg(mark: PlateMark): string {
 /** A drawing as an SVG file by itself, as many millimetres large as it is on paper. */
 export const plateSvg = ({ title, width, height, marks }: Plate): string =>
   `<?xml version="1.0" encoding="UTF-8"?>
-<svg xmlns="http://www.w3.org/2000/svg" width="${at(width)}mm" height="${at(height)}mm" viewBox="0 0 ${at(width)} ${at(height)}" font-family="sans-serif" stroke-linejoin="round">
+<svg xmlns="http://www.w3.org/2000/svg" width="${at(width)}mm" height="${at(height)}mm" viewBox="0 0 ${at(width)} ${at(height)}" font-family="sans-serif" stroke-linejoin="round" style="background:#fff">
 <title>${escaped(title)}</title>
 ${marks.map(markSvg).join('\n')}
 </svg>
