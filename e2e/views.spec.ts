@@ -124,7 +124,7 @@ test.describe('a small phone in the yard', () => {
     for (const high of grips) expect(high).toBeGreaterThanOrEqual(43.5)
     // The settings are whole.
     await page.getByRole('button', { name: 'All stations' }).click()
-    await page.getByRole('button', { name: /British, mm/ }).click()
+    await page.getByRole('button', { name: /American, ft/ }).click()
     const menu = (await page.getByLabel('Units', { exact: true }).boundingBox())!
     expect(menu.x + menu.width).toBeLessThanOrEqual(360)
     expect(menu.y + menu.height).toBeLessThanOrEqual(640)
