@@ -159,7 +159,7 @@ test.describe('the desk', () => {
     await axeClean(page)
     await order.getByRole('button', { name: 'Van list by day' }).click()
     await expect(order.getByRole('heading', { name: 'No day yet' })).toBeVisible()
-    const day = order.locator('section').filter({ has: page.getByRole('heading', { name: 'Friday 4 December 2026' }) })
+    const day = order.locator('section').filter({ has: page.getByRole('heading', { name: /^Friday,? 4 December 2026$/ }) })
     await expect(day).toContainText(`${NAME}, to look after`)
     await expect(day).toContainText('Waits for: two blocks')
     await expect(day).toContainText('To look after: gloves')
