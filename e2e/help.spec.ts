@@ -27,14 +27,14 @@ test.describe('help', () => {
     await axeClean(page)
   })
 
-  test('how everything is reckoned can be read in the application, from a figure', async ({ page }) => {
+  test('how every figure is worked out can be read in the application, from a figure', async ({ page }) => {
     await openJob(page, NAME)
     await settled(page)
     await page
       .getByRole('button', { name: /%, show its working/ })
       .first()
       .click()
-    await page.getByRole('link', { name: 'How everything is reckoned' }).click()
+    await page.getByRole('link', { name: 'How every figure is worked out' }).click()
     await expect(page.getByRole('cell', { name: 'Rain on a roof' })).toBeVisible()
     await axeClean(page)
     await page.getByRole('link', { name: 'Questions people come with' }).click()

@@ -15,7 +15,7 @@ async function openLog(page: Page, job: string, part = 'today') {
 const press = async (page: Page, digits: string) => {
   for (const digit of digits) await page.getByRole('button', { name: digit, exact: true }).click()
 }
-const keep = (page: Page) => page.getByRole('button', { name: 'Keep', exact: true }).click()
+const keep = (page: Page) => page.getByRole('button', { name: 'Save', exact: true }).click()
 /** A download of the page, as text. */
 async function downloaded(page: Page, click: () => Promise<void>): Promise<{ name: string; text: string }> {
   const waiting = page.waitForEvent('download')
@@ -32,7 +32,7 @@ test.describe('at a desk', () => {
     await press(page, '7.5')
     await expect(page.getByText('7.5 mm', { exact: true })).toBeVisible()
     await keep(page)
-    await expect(page.getByText('Kept: Rain gauge, 7.5 mm')).toBeVisible()
+    await expect(page.getByText('Saved: Rain gauge, 7.5 mm')).toBeVisible()
     const row = page.getByRole('listitem').filter({ hasText: 'Rain gauge 7.5 mm' })
     await expect(row).toHaveCount(1)
     await page.getByRole('button', { name: 'Undo', exact: true }).click()
@@ -44,7 +44,7 @@ test.describe('at a desk', () => {
     await expect(row).toHaveCount(1)
     await row.getByRole('button', { name: /^Change/ }).click()
     await page.getByRole('textbox', { name: 'Note' }).last().fill('after the storm')
-    await page.getByRole('button', { name: 'Keep', exact: true }).last().click()
+    await page.getByRole('button', { name: 'Save', exact: true }).last().click()
     await expect(row).toContainText('after the storm')
     await row.getByRole('button', { name: /^Delete/ }).click()
     await expect(row).toHaveCount(0)
@@ -66,8 +66,8 @@ test.describe('at a desk', () => {
     await press(page, '160')
     await keep(page)
     await expect(page.getByRole('alert')).toContainText('160 mm in one reading is rare')
-    await page.getByRole('button', { name: 'Keep it all the same' }).click()
-    await expect(page.getByText('Kept: Rain gauge, 160 mm')).toBeVisible()
+    await page.getByRole('button', { name: 'Save it all the same' }).click()
+    await expect(page.getByText('Saved: Rain gauge, 160 mm')).toBeVisible()
     // A moment that has not come yet.
     await press(page, '4')
     await page.getByText('When, who, a note').click()
@@ -152,7 +152,7 @@ test.describe('at a desk', () => {
     await expect(page.getByText(/hour \d+/)).toBeVisible()
     await page.clock.runFor(25_500)
     await page.getByRole('button', { name: /^Keep the readings of/ }).click()
-    await expect(page.getByText("Kept: the day's rain and its last level.")).toBeVisible()
+    await expect(page.getByText("Saved: the day's rain and its last level.")).toBeVisible()
     await expect(
       page
         .getByRole('listitem')
@@ -192,7 +192,7 @@ test.describe('at a desk', () => {
     const csv = ['time,rain (mm),level from rim (mm)', ...lines].join('\n')
     const chooser = page.getByLabel('Import CSV or SenML')
     await chooser.setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from(csv.replace(',2,305', ',two,305')) })
-    await expect(page.getByRole('alert')).toContainText('Line 7: “two” is no number from nought up. Nothing was taken in.')
+    await expect(page.getByRole('alert')).toContainText('Line 7: “two” is no number of zero or more. Nothing was taken in.')
     expect(await count()).toBe(before)
     await chooser.setInputFiles({ name: 'logger.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
     await expect.poll(count).toBe(before + 60)
@@ -232,7 +232,7 @@ test.describe('at a desk', () => {
     })
     await page.getByLabel('Photos').setInputFiles({ name: 'joint.png', mimeType: 'image/png', buffer: Buffer.from(png) })
     await page.getByRole('textbox', { name: 'Note' }).first().fill('The joint under the trough')
-    await page.getByRole('button', { name: 'Put it down' }).click()
+    await page.getByRole('button', { name: 'Add', exact: true }).click()
     const picture = page.getByRole('img', { name: 'Photo: The joint under the trough' })
     await expect(picture).toBeVisible()
     expect(
@@ -242,7 +242,7 @@ test.describe('at a desk', () => {
     await page.reload()
     await expect(picture).toBeVisible()
     await page.getByLabel('Photos').setInputFiles({ name: 'song.png', mimeType: 'image/png', buffer: Buffer.from('no picture') })
-    await page.getByRole('button', { name: 'Put it down' }).click()
+    await page.getByRole('button', { name: 'Add', exact: true }).click()
     await expect(page.getByRole('alert')).toContainText('song.png is no picture that this browser can read')
   })
 
@@ -274,14 +274,14 @@ test.describe('at a desk', () => {
     await press(page, '12')
     await expect(page.getByText(/down from the rim/).first()).toBeVisible()
     await keep(page)
-    await expect(page.getByText(/^Kept: Level/)).toBeVisible()
+    await expect(page.getByText(/^Saved: Level/)).toBeVisible()
     await expect(page.getByRole('heading', { name: 'Is it built?' })).toHaveCount(0)
     await expect(page.getByText(/of\s\d+(\.\d+)?\sgal/)).toBeVisible()
     await press(page, '0.5')
     await page.getByRole('button', { name: 'Rain gauge' }).click()
     await press(page, '0.5')
     await keep(page)
-    await expect(page.getByText(/^Kept: Rain gauge, 0.50?0?\sin/)).toBeVisible()
+    await expect(page.getByText(/^Saved: Rain gauge, 0.50?0?\sin/)).toBeVisible()
   })
 })
 
@@ -298,8 +298,8 @@ test.describe('in the yard', () => {
     expect(box.height).toBeGreaterThanOrEqual(44)
     await button.first().tap()
     for (const digit of '6') await page.getByRole('button', { name: digit, exact: true }).tap()
-    await page.getByRole('button', { name: 'Keep', exact: true }).tap()
-    await expect(page.getByText('Kept: Rain gauge, 6 mm')).toBeVisible()
+    await page.getByRole('button', { name: 'Save', exact: true }).tap()
+    await expect(page.getByText('Saved: Rain gauge, 6 mm')).toBeVisible()
     for (const part of ['Entries', 'What it shows', 'Care', 'Frost', 'Trainer', 'Today']) {
       await page.getByRole('tab', { name: part }).tap()
       await expect(page.getByRole('tab', { name: part })).toHaveAttribute('aria-selected', 'true')
@@ -315,7 +315,7 @@ test.describe('in the yard', () => {
     await page.getByRole('button', { name: 'Volume' }).tap()
     await press(page, '90')
     await keep(page)
-    await expect(page.getByText(/^Kept: Level/)).toBeVisible()
+    await expect(page.getByText(/^Saved: Level/)).toBeVisible()
     await context.setOffline(false)
     await page.reload()
     await page.getByRole('tab', { name: 'Entries' }).tap()

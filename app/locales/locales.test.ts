@@ -57,6 +57,13 @@ describe('words', () => {
   it('the American overlay only replaces what there is', () => {
     for (const path of paths(american)) expect([path, all.has(path)]).toEqual([path, true])
   })
+  it('say in plain words what every program says, and send nobody to a file that the application does not show', () => {
+    const dialect = /\breckon|\bnought\b|\bparted by\b|\bschools?\b|\bdocs\/|\.md\b/i
+    const found = [...all]
+      .filter((path) => dialect.test(String(get(british, path)).replaceAll(/\{\w+\}/g, '')))
+      .map((path) => [path, get(british, path)])
+    expect(found).toEqual([])
+  })
   it('the American overlay leaves no British part name outside the linked terms', () => {
     const merged = paths(british)
       // Other words for a term are looked for in both languages, whichever the reader speaks.

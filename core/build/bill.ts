@@ -31,6 +31,11 @@ export interface BillLine {
   buy: number
   /** Length in which it is sold, m. */
   sold?: number
+  /**
+   * How much of what is bought is used up: a share of tins, rolls, or of metres off a reel. Absent where what is bought is used
+   * whole. Several jobs bought for together share what is left over.
+   */
+  uses?: number
   /** Lengths that the cutting plan comes to; what is bought beyond them is for a wrong cut. */
   planned?: number
   /** For one unit, or one length; whether it is our guide rather than the reader's. */
@@ -65,6 +70,8 @@ const ALLOWANCE = 0.1
 const PIPE_ALLOWANCE = 0.05
 /** A reel is cut by the half metre, or by the foot. Common practice. */
 const REEL = { metric: 0.5, imperial: FOOT } as const
+/** What a shop cuts off its reel for so many metres, m. */
+export const onTheReel = (length: number, system: UnitSystem): number => Math.ceil(length / REEL[system] - 1e-9) * REEL[system]
 
 /** Every place of a joint where two ends come together, and how. */
 export function matings({ upper, lower, placed }: Pick<Joint, 'upper' | 'lower' | 'placed'>): { a: End; b: End; made: Made }[] {
@@ -89,6 +96,7 @@ interface Counted {
   found: boolean
   sold?: number
   quantity: number
+  uses?: number
   stations: Set<BuildStation>
   parts: string[]
 }
@@ -105,9 +113,15 @@ class Counter {
   }
 }
 
-/** Joints to a tin of cement, to a roll of tape; screws to a bracket. Common practice. */
+/**
+ * Joints to a tin of cement, to a roll of tape, to a pot of ring-seal grease, to a sheet of abrasive; holes to a tube of sealant;
+ * screws to a bracket. Common practice.
+ */
 const TO_A_TIN = 30
 const TO_A_ROLL = 10
+const TO_A_POT = 50
+const TO_A_SHEET = 15
+const TO_A_TUBE = 6
 const SCREWS = 2
 /** Sheet-metal screws to a lap of metal downpipe. Common practice. */
 const TO_A_LAP = 3
@@ -134,6 +148,7 @@ function consumables(count: Counter, { parts, joints, runs }: Assembly, holes: r
           price,
           found: false,
           quantity: Math.ceil(quantity - 1e-9),
+          ...(Number.isInteger(quantity) ? {} : { uses: quantity }),
         },
         undefined,
       )
@@ -144,8 +159,8 @@ function consumables(count: Counter, { parts, joints, runs }: Assembly, holes: r
   put('tape', of('tape') / TO_A_ROLL, 1.2)
   put('clip', of('clip'), 0.8, 'hose')
   put('washer', of('washer'), 0.3, 'threads')
-  put('lubricant', of('push') > 0 ? 1 : 0, 3)
-  put('sealant', holes.some(({ seal }) => seal === 'sealant') ? 1 : 0, 5)
+  put('lubricant', of('push') / TO_A_POT, 3)
+  put('sealant', holes.filter(({ seal }) => seal === 'sealant').length / TO_A_TUBE, 5)
   const bought = parts.filter(({ there }) => !there)
   const fixed = bought.filter(({ item }) => BRACKET.test(item))
   put(
@@ -157,7 +172,8 @@ function consumables(count: Counter, { parts, joints, runs }: Assembly, holes: r
   )
   // Metal laps are held by screws of their own: nothing else keeps them from sliding.
   put('metalScrew', TO_A_LAP * metalLaps(joints, parts), 0.1, 'fixings')
-  put('abrasive', made.has('cement') || bought.some(({ item }) => item === 'paint') ? 1 : 0, 1.5)
+  const painted = bought.filter(({ item }) => item === 'paint').length
+  put('abrasive', of('cement') / TO_A_SHEET + painted, 1.5)
   put('label', taps, 1.5)
 }
 
@@ -294,7 +310,7 @@ export function billOf(
 const sum = <T>(list: readonly T[], of: (one: T) => number) => Math.round(list.reduce((total, each) => total + of(each), 0) * 100) / 100
 
 function priced(
-  { quantity, stations, found, ...line }: Counted,
+  { quantity, stations, found, uses, ...line }: Counted,
   choice: Build['lines'][number] | undefined,
   groups: readonly CutGroup[],
   ground: PartsGround,
@@ -313,18 +329,21 @@ function priced(
   /** Whole pieces that cover an amount. */
   const whole = (pieces: number) => Math.max(0, Math.ceil(pieces - 1e-9))
   const plan = group?.plan && !told && owned === 0 ? group.plan.bars.length + group.plan.tooLong.length : 0
+  const reel = !sold && line.unit === 'length' && line.shop === 'hose'
   const buy = there
     ? 0
     : sold
       ? Math.max(plan, whole(over(PIPE_ALLOWANCE) / sold))
       : line.unit === 'each'
         ? whole(missing)
-        : line.unit === 'length' && line.shop === 'hose'
-          ? whole(over(ALLOWANCE) / REEL[ground.system]) * REEL[ground.system]
+        : reel
+          ? onTheReel(over(ALLOWANCE), ground.system)
           : Math.round(over(ALLOWANCE) * 100) / 100
   const price = own ?? Math.round(line.price * (sold ?? 1) * 100) / 100
+  const usedUp = there || told ? undefined : reel ? over(ALLOWANCE) : uses === undefined ? undefined : Math.max(0, uses - owned)
   return {
     ...line,
+    ...(usedUp === undefined ? {} : { uses: usedUp }),
     stations: BUILD_STATIONS.filter((station) => stations.has(station)),
     reckoned: quantity,
     wanted,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
-import { nestCuts, partsGround, pipeItem, planBuild } from '../build'
+import { matings, nestCuts, partsGround, pipeItem, planBuild } from '../build'
 import { demoJobs } from '../demo'
 import { newJob } from '../demo/newJob'
 import { withGoods } from '../edits'
@@ -134,13 +134,32 @@ describe('one order over several jobs', () => {
 
   it('counts like things together, and says who gets what', () => {
     const [order] = orderFor(two)
-    for (const line of bill(two[0]!).lines.filter(({ buy, sold }) => buy > 0 && sold === undefined)) {
+    for (const line of bill(two[0]!).lines.filter(({ buy, sold, uses }) => buy > 0 && sold === undefined && uses === undefined)) {
       const found = order!.lines.find(({ item, unit }) => item === line.item && unit === line.unit)!
       expect([line.item, found.buy]).toEqual([line.item, 2 * line.buy])
       expect(found.shares).toEqual([
         { job: 'a', buy: line.buy },
         { job: 'b', buy: line.buy },
       ])
+    }
+  })
+  it('shares a tin, a roll and a reel: as many as all jobs together use up, never one for each', () => {
+    const jobs = ARRANGEMENTS.slice(0, 6).map((make, i): Job => {
+      const scheme = withGoods(make(), 'metric')
+      return { ...named(`job-${i}`), schemes: [scheme], chosen: scheme.id }
+    })
+    const bills = jobs.map((job) => planBuild(buildWaterPath(job.schemes[0]!), partsGround(job)))
+    const [order] = orderFor(jobs)
+    // Ten taped threads to a roll, counted off the joints of all six jobs.
+    const taped = bills.flatMap(({ assembly }) => assembly.joints.flatMap((joint) => matings(joint))).filter(({ made }) => made === 'tape')
+    const rolls = order!.lines.find(({ item }) => item === 'sundry:tape')!
+    expect(rolls.buy).toBe(Math.ceil(taped.length / 10))
+    expect(rolls.buy).toBeLessThan(rolls.apart)
+    expect(rolls.common).toBe(true)
+    for (const line of order!.lines) {
+      const each = bills.flatMap(({ bill: { lines } }) => lines.filter(({ item, unit }) => item === line.item && unit === line.unit))
+      if (line.unit === 'each' && each.every(({ uses }) => uses !== undefined))
+        expect([line.item, line.buy]).toEqual([line.item, Math.ceil(each.reduce((sum, { uses }) => sum + uses!, 0) - 1e-9)])
     }
   })
   it('its sums are those of its lines, and never more than bought apart', () => {
@@ -208,9 +227,13 @@ describe('the van', () => {
     const one = vanList([at(boathouse!, '2026-12-01', 'building')])[0]!
     const other = vanList([at({ ...shelter!, id: 's' }, '2026-12-01', 'ordered')])[0]!
     const both = vanList([at(boathouse!, '2026-12-01', 'building'), at({ ...shelter!, id: 's' }, '2026-12-01', 'ordered')])[0]!
-    const sum = (lines: typeof both.lines) => lines.reduce((all, { takes }) => all + takes, 0)
+    const common = new Set(both.lines.flatMap(({ item, common: is }) => (is ? [item] : [])))
+    const sum = (lines: typeof both.lines) => lines.reduce((all, { item, takes }) => (common.has(item) ? all : all + takes), 0)
     expect(sum(both.lines)).toBeCloseTo(sum(one.lines) + sum(other.lines), 9)
-    for (const { takes, shares } of both.lines) expect(shares.reduce((all, each) => all + each.takes, 0)).toBeCloseTo(takes, 9)
+    for (const { takes, shares, common: is } of both.lines)
+      if (!is) expect(shares.reduce((all, each) => all + each.takes, 0)).toBeCloseTo(takes, 9)
+    // One roll of tape does for both.
+    expect(both.lines.find(({ item }) => item === 'sundry:tape')).toMatchObject({ takes: 1, common: true })
     // A hole saw of one size goes along once.
     const saws = both.tools.filter(({ tool }) => tool === 'hole-saw')
     expect(saws.length).toBeLessThanOrEqual(1)

@@ -1,4 +1,4 @@
-import { nestCuts, partsGround, pipeItem, planBuild, type BillLine, type CuttingPlan } from '../build'
+import { nestCuts, onTheReel, partsGround, pipeItem, planBuild, type BillLine, type CuttingPlan } from '../build'
 import { buildWaterPath } from '../path'
 import { SHOPS, type Job } from '../scheme'
 import type { UnitSystem } from '../units/quantity'
@@ -14,6 +14,8 @@ export interface OrderLine extends Pick<
   'item' | 'words' | 'name' | 'shop' | 'unit' | 'buy' | 'sold' | 'price' | 'guide' | 'total' | 'lead'
 > {
   shares: OrderShare[]
+  /** One tin, roll or tube does for several of them: none has an amount of its own. */
+  common: boolean
   /** What each job would have bought by itself, together. */
   apart: number
 }
@@ -82,7 +84,9 @@ function orderOf(jobs: readonly Job[]): JobOrder {
     const known = each.find(({ line }) => !line.guide)?.line ?? first
     const apart = each.reduce((sum, { line }) => sum + line.buy, 0)
     const pieces = sold === undefined ? [] : plans.flatMap(({ job, plan }) => piecesOf(job.id, plan.groups, item, sold))
-    let buy = apart
+    // A tin, a roll, what a reel gives: what one job leaves of it the next one uses.
+    const uses = each.every(({ line }) => line.uses !== undefined) ? each.reduce((sum, { line }) => sum + line.uses!, 0) : undefined
+    let buy = uses === undefined ? apart : Math.min(apart, unit === 'length' ? onTheReel(uses, jobs[0]!.system) : Math.ceil(uses - 1e-9))
     if (sold !== undefined && pieces.length > 0) {
       const plan = nestCuts(
         pieces.map(({ length }) => length),
@@ -111,6 +115,7 @@ function orderOf(jobs: readonly Job[]): JobOrder {
         job,
         buy: cutsOf(job).length > 0 ? cutsOf(job).reduce((sum, { length }) => sum + length, 0) : line.buy,
       })),
+      common: uses !== undefined && unit === 'each' && each.length > 1,
       apart,
     }
   })

@@ -19,6 +19,8 @@ export interface VanStop {
 export interface VanLine extends Pick<BillLine, 'item' | 'words' | 'name' | 'unit' | 'shop'> {
   takes: number
   shares: { job: string; takes: number }[]
+  /** One tin, roll or tube does for several of them. */
+  common: boolean
 }
 export interface VanDay {
   /** ISO day; undefined for jobs that have none yet. */
@@ -58,11 +60,21 @@ function loadOf(jobs: readonly Job[]): Omit<VanDay, 'day'> {
     if (visitFor(job) !== 'build') continue
     const scheme = job.schemes.find(({ id }) => id === job.chosen)!
     const { bill } = planBuild(buildWaterPath(scheme), partsGround(job))
-    for (const { item, words, name, unit, shop, there, wanted } of bill.lines) {
+    for (const { item, words, name, unit, shop, there, wanted, uses } of bill.lines) {
       if (there || wanted <= 0) continue
       const key = `${item} ${unit} ${name ?? ''}`
-      const known = lines.get(key) ?? { item, words, ...(name === undefined ? {} : { name }), unit, shop, takes: 0, shares: [] }
-      known.takes += wanted
+      const known = lines.get(key) ?? {
+        item,
+        words,
+        ...(name === undefined ? {} : { name }),
+        unit,
+        shop,
+        takes: 0,
+        shares: [],
+        common: false,
+      }
+      known.common = unit === 'each' && uses !== undefined && known.shares.length > 0
+      known.takes += unit === 'each' && uses !== undefined ? uses : wanted
       known.shares.push({ job: job.id, takes: wanted })
       lines.set(key, known)
     }
@@ -78,7 +90,10 @@ function loadOf(jobs: readonly Job[]): Omit<VanDay, 'day'> {
       const { phone, waitsFor } = job.desk
       return { job: job.id, name: job.name, customer, address, phone, waitsFor, visitFor: visitFor(job) }
     }),
-    lines: [...lines.values()].toSorted((a, b) => SHOPS.indexOf(a.shop) - SHOPS.indexOf(b.shop) || (a.item < b.item ? -1 : 1)),
+    // A tin that is begun is taken along whole.
+    lines: [...lines.values()]
+      .map((line) => (line.unit === 'each' ? { ...line, takes: Math.ceil(line.takes - 1e-9) } : line))
+      .toSorted((a, b) => SHOPS.indexOf(a.shop) - SHOPS.indexOf(b.shop) || (a.item < b.item ? -1 : 1)),
     tools: [...tools.values()],
   }
 }

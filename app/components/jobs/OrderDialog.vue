@@ -35,6 +35,9 @@ function much({ unit, sold }: Pick<OrderLine, 'unit' | 'sold'>, buy: number): st
   return unit === 'volume' ? text(volume(buy)) : text(count(buy))
 }
 /** What one job gets: of what is cut from lengths so much of it, else so many. */
+/** Who gets how much of a line; of a tin that several use, only who. */
+const shareOf = (line: OrderLine, job: string, buy: number) =>
+  line.common ? (names.value.get(job) ?? '') : say('order.share', { name: names.value.get(job) ?? '', much: share(line, buy) })
 const share = (line: OrderLine, buy: number) => (line.sold ? text(span(buy)) : much(line, buy))
 const nameOf = (line: Pick<OrderLine, 'words' | 'name'>) => sayWords(line.words, line.name)
 const byShop = (order: JobOrder) =>
@@ -51,7 +54,7 @@ function csv() {
       line.price,
       line.total,
       order.currency,
-      line.shares.map(({ job, buy }) => `${names.value.get(job)}: ${share(line, buy)}`).join('; '),
+      line.shares.map(({ job, buy }) => (line.common ? names.value.get(job) : `${names.value.get(job)}: ${share(line, buy)}`)).join('; '),
     ]),
   )
   const header = ['shop', 'item', 'buy', 'each', 'total'].map((each) => say(`build.csv.${each}`))
@@ -90,9 +93,7 @@ onBeforeUnmount(() => document.documentElement.removeAttribute('data-sheet'))
             <tr v-for="line in lines" :key="line.item + (line.sold ?? '')" class="border-t border-hair align-top">
               <th scope="row" class="py-0.5 text-left font-normal">
                 {{ nameOf(line) }}
-                <span class="cap block">{{
-                  line.shares.map(({ job, buy }) => say('order.share', { name: names.get(job) ?? '', much: share(line, buy) })).join('; ')
-                }}</span>
+                <span class="cap block">{{ line.shares.map(({ job, buy }) => shareOf(line, job, buy)).join('; ') }}</span>
               </th>
               <td class="num w-44 text-right whitespace-nowrap">
                 <b>{{ much(line, line.buy) }}</b>

@@ -53,7 +53,9 @@ const KITS = ['measure', 'care'] as const
                 {{ sayWords(line.words, line.name) }}
                 <span v-if="each.stops.length > 1" class="cap block">{{
                   line.shares
-                    .map(({ job, takes }) => say('order.share', { name: names.get(job) ?? '', much: much(line, takes) }))
+                    .map(({ job, takes }) =>
+                      line.common ? names.get(job) : say('order.share', { name: names.get(job) ?? '', much: much(line, takes) }),
+                    )
                     .join('; ')
                 }}</span>
               </th>
