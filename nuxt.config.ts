@@ -3,7 +3,7 @@ import license from 'rollup-plugin-license'
 import messages from '@intlify/unplugin-vue-i18n/vite'
 import tailwindcss from '@tailwindcss/vite'
 import { writeLicences, type Bundled } from './scripts/licences'
-import { bundleWorker } from './server/reckon/bundle'
+import { bundleWorker } from './server/compute/bundle'
 
 /** Libraries that the page's scripts were bundled from. */
 let bundled: Bundled[] = []

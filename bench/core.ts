@@ -1,16 +1,16 @@
 import { assess } from '../core/assess'
-import { dailyInflow, runStore, runVolumes, simulateYears, storeLaws, storeSeries, sweep, sweepGround, sweepVolumes } from '../core/balance'
-import { partsGround, planBuild } from '../core/build'
+import { dailyInflow, runStore, runVolumes, simulateYears, storeLaws, storeSeries, sweep, sweepInputs, sweepVolumes } from '../core/balance'
+import { partsInputs, planBuild } from '../core/build'
 import { demoJobs, demoRecords, tanneryRow, withDemoLogs, withyHard } from '../core/demo'
 import { calendarOf, dayNumber, isoDate, readRain, readyRain, scaledTable, typeTwoStorm } from '../core/rain'
 import { addVessel, placeVessel } from '../core/edits'
-import { layOut } from '../core/layout'
+import { computeLayout } from '../core/layout'
 import { living } from '../core/living'
 import { momentOf, withEntries, withEntry, writeMoment } from '../core/log'
-import { jobTies } from '../core/path'
+import { jobReferenceProblems } from '../core/path'
 import { checkShape, job as jobSchema, type Entry, type Job, type Scheme } from '../core/scheme'
 import { end, FittingIndex, FITTINGS, solveChain } from '../core/parts'
-import { ensembleRows, groundOfEnsemble, rainGround } from '../core/service'
+import { ensembleRows, inputsOfEnsemble, rainInputs } from '../core/service'
 import { batchRow, runStorm, tableStorms } from '../core/storm'
 
 const RUNS = 15
@@ -38,7 +38,8 @@ function longFile(): string {
 /** Lays a scheme out so many times, its last vessel somewhere else each time. */
 function elsewhere(scheme: Scheme, times: number): void {
   const { id } = scheme.stores[0]!.vessels.at(-1)!
-  for (let i = 0; i < times; i++) layOut(placeVessel(scheme, id, { x: 20 + (i % 40) / 10, y: 1 + (i % 7) / 10, turn: (i * 15) % 360 }))
+  for (let i = 0; i < times; i++)
+    computeLayout(placeVessel(scheme, id, { x: 20 + (i % 40) / 10, y: 1 + (i % 7) / 10, turn: (i * 15) % 360 }))
 }
 
 /** Volumes and years of one made record, and how many of them a worker runs between two looks at whether to go on. */
@@ -78,11 +79,11 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
   const demand = Float64Array.from(inflow.captured, () => 35)
   const thirty = readyRain(rain, demoRecords()[0])
   const laws = storeLaws(path, 'butt-store')
-  const ground = sweepGround(storeSeries(laws, 'butt-store', thirty.rain, thirty.site), thirty, scheme.spillRule)
+  const inputs = sweepInputs(storeSeries(laws, 'butt-store', thirty.rain, thirty.site), thirty, scheme.spillRule)
   const series = storeSeries(laws, 'butt-store', century.rain, century.site)
   const volumes = sweepVolumes(192, 200)
   const job = withyHard()
-  const bands = groundOfEnsemble(scheme, 'butt-store', rainGround(job.rain, demoRecords()[0], job))
+  const bands = inputsOfEnsemble(scheme, 'butt-store', rainInputs(job.rain, demoRecords()[0], job))
   const litres = Float64Array.from({ length: BAND.days }, (_, i) => (i % 3 === 0 ? (i * 37) % 260 : 0))
   const wanted = Float64Array.from(litres, (_, i) => 20 + ((i * 13) % 30))
   const tried = Float64Array.from({ length: BAND.volumes }, (_, i) => 50 * i)
@@ -96,7 +97,7 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
   const storms = tableStorms(scaledTable(100))
   const studio = tanneryRow()
   const linkedLow = assess(studio.schemes[2]!).path
-  const partsOf = partsGround(studio)
+  const partsOf = partsInputs(studio)
   const ends = [
     end('tote', 'S60x6', 'male'),
     end('hose', '13', 'female'),
@@ -105,7 +106,7 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
   ]
   const index = new FittingIndex(FITTINGS)
   const lived = longLog()
-  const livedRain = rainGround(lived.rain, demoRecords()[2], lived).ready
+  const livedRain = rainInputs(lived.rain, demoRecords()[2], lived).ready
   let entry = 0
   return [
     {
@@ -118,14 +119,14 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
       ms: time(() => {
         const added = withEntry(lived.log, { kind: 'rain', id: `more-${entry++}`, at: writeMoment(LOG.today, 450, 0), depth: 3 })
         const job = { ...lived, log: added }
-        if (checkShape(jobSchema, job).length > 0 || jobTies(job).length > 0) throw new Error('the log is not sound')
+        if (checkShape(jobSchema, job).length > 0 || jobReferenceProblems(job).length > 0) throw new Error('the log is not sound')
       }),
       limit: 50,
     },
     { what: 'balance kernel, one simulated day of one volume', ms: (kernel * 1e6) / (BAND.days * BAND.volumes), unit: 'ns' },
     { what: 'made records between two looks at a cancel', ms: time(() => ensembleRows(bands, 0, BAND.slice)), limit: 100 },
     { what: `reading a daily record of ${LONG_YEARS} years`, ms: time(() => readRain(text, {})), limit: 500 },
-    { what: 'layout, a house with twelve vessels', ms: time(() => layOut(dozen)), limit: 2 },
+    { what: 'layout, a house with twelve vessels', ms: time(() => computeLayout(dozen)), limit: 2 },
     { what: 'layout, 1,000 of it, each with a vessel elsewhere', ms: time(() => elsewhere(dozen, 1000)), limit: 20_000 },
     { what: 'assess, one scheme', ms: time(() => assess(scheme)), limit: 5 },
     {
@@ -153,6 +154,6 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
       unit: '1e-9',
       limit: 1,
     },
-    { what: 'sweep, 30 years x 200 volumes', ms: time(() => sweep(ground, volumes)), limit: 60 },
+    { what: 'sweep, 30 years x 200 volumes', ms: time(() => sweep(inputs, volumes)), limit: 60 },
   ]
 }

@@ -38,7 +38,7 @@ test('layout and build answer as the page does, and the description lets in what
   expect(layout.overlaps).toEqual([])
 
   const build = await (await request.post('/api/v1/build', { data: { scheme } })).json()
-  expect(build.bill.lines.find(({ item }: { item: string }) => item === 'pipe:hose:25').reckoned).toBeCloseTo(hose.length, 9)
+  expect(build.bill.lines.find(({ item }: { item: string }) => item === 'pipe:hose:25').takeoff).toBeCloseTo(hose.length, 9)
   expect(build.holes.map(({ of }: { of: { id: string } }) => of.id)).toContain('butt')
   expect(build.steps.length).toBeGreaterThan(10)
   const inches = await (await request.post('/api/v1/build', { data: { scheme, system: 'imperial' } })).json()

@@ -1,12 +1,12 @@
 import { sceneOf, fitScale } from '../app/drawing/scene'
 import { ARRANGEMENTS } from '../core/arrangements'
 import { assess } from '../core/assess'
-import { partsGround, planBuild } from '../core/build'
+import { partsInputs, planBuild } from '../core/build'
 import { demoJobs, demoRecords, newJob } from '../core/demo'
-import { jobTies } from '../core/path'
-import { DoorError, jobFile, readJobFile, recordOf, writeJobFile, type Job, type JobFile } from '../core/scheme'
+import { jobReferenceProblems } from '../core/path'
+import { InvalidInputError, jobFile, readJobFile, recordOf, writeJobFile, type Job, type JobFile } from '../core/scheme'
 import { toJsonSchema } from '../core/scheme/jsonSchema'
-import { answerBalance, answerStormPlain, rainGround, storeGround } from '../core/service'
+import { answerBalance, answerStormPlain, rainInputs, storeInputs } from '../core/service'
 import { UnsettledError } from '../core/storm'
 import { bendFile, mutateFile } from './mutate'
 import { pick, seeded } from './random'
@@ -41,14 +41,14 @@ const MADE: Record<string, (job: Job, file: JobFile) => void> = {
     }
   },
   build: (job) => {
-    for (const scheme of job.schemes) planBuild(assess(scheme).path, partsGround(job))
+    for (const scheme of job.schemes) planBuild(assess(scheme).path, partsInputs(job))
   },
   years: (job, { records }) => {
     const record = records.find(({ id }) => id === recordOf(job.rain))
-    const ground = rainGround(job.rain, record, job)
+    const inputs = rainInputs(job.rain, record, job)
     const scheme = job.schemes.find(({ id }) => id === job.chosen)!
     for (const { id } of scheme.stores) {
-      const { years } = answerBalance(storeGround(scheme, id, ground), ground)
+      const { years } = answerBalance(storeInputs(scheme, id, inputs), inputs)
       // A part in a million million below nought is the rounding of nought.
       if (!(years.met >= -1e-12 && years.met <= 1 + 1e-12)) throw new Error(`demand met is ${years.met}`)
     }
@@ -96,10 +96,10 @@ export function tryFile(seed: number, starts: readonly string[], report: FileRep
   let file: JobFile | undefined
   report.files++
   try {
-    time('read', () => (file = readJobFile(text, jobTies)))
+    time('read', () => (file = readJobFile(text, jobReferenceProblems)))
     report.accepted++
   } catch (error) {
-    if (error instanceof DoorError) report.refused++
+    if (error instanceof InvalidInputError) report.refused++
     else report.faults.push({ seed, at: 'read', what: String(error) })
     return
   }
@@ -118,7 +118,7 @@ export function tryFile(seed: number, starts: readonly string[], report: FileRep
   }
   time('written and read again', () => {
     const again = writeJobFile(file!.job, file!.records)
-    const { job, records } = readJobFile(again, jobTies)
+    const { job, records } = readJobFile(again, jobReferenceProblems)
     if (writeJobFile(job, records) !== again) report.faults.push({ seed, at: 'written', what: 'comes back as another' })
   })
 }
@@ -150,7 +150,7 @@ export function runStorms(count: number, seed: number, tell?: (done: number) => 
     const random = seeded(at)
     let file: JobFile
     try {
-      file = readJobFile(bendFile(pick(starts, random), schema, random), jobTies)
+      file = readJobFile(bendFile(pick(starts, random), schema, random), jobReferenceProblems)
     } catch {
       continue
     }

@@ -66,7 +66,7 @@ if (counts.storms > 0) {
 
 /** A server of the last build, for as long as something is tried on it. */
 async function withServer(work) {
-  if (!existsSync(here('.output/server/reckon/worker.mjs'))) spawnSync('npm', ['run', 'build', '--silent'], { stdio: 'inherit' })
+  if (!existsSync(here('.output/server/compute/worker.mjs'))) spawnSync('npm', ['run', 'build', '--silent'], { stdio: 'inherit' })
   const port = 4192
   const server = spawn(process.execPath, [here('.output/server/index.mjs')], {
     env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), NUXT_DEMO: 'true', NODE_ENV: 'production' },

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { partsGround, planBuild } from '#core/build'
+import { partsInputs, planBuild } from '#core/build'
 import { demoJobs } from '#core/demo'
 import { buildWaterPath } from '#core/path'
 import { BILL_COLUMNS, billRows } from './billTable'
 
 const say = (id: string) => id
 const job = demoJobs()[1]!
-const { bill } = planBuild(buildWaterPath(job.schemes.find(({ id }) => id === job.chosen)!), partsGround(job))
+const { bill } = planBuild(buildWaterPath(job.schemes.find(({ id }) => id === job.chosen)!), partsInputs(job))
 const column = (name: (typeof BILL_COLUMNS)[number]) => BILL_COLUMNS.indexOf(name)
 
 describe('the bill in a spreadsheet', () => {

@@ -5,7 +5,7 @@ import type { TrainWishes } from '#core/offers'
 import type { DropAnswer, SchemeFigures, SweepAnswer, Weighed, WeighedOffer } from '#core/service'
 import type { SurveyedJob } from '#core/survey'
 import type { UnitSystem } from '#core/units/quantity'
-import { hire, LetGo, type Hired } from '~/workers/hire'
+import { startWorker, LetGo, type Hired } from '~/workers/startWorker'
 import type { LivingJob } from '#core/living'
 import type { Forecast } from '#core/weather'
 import type { BalanceReport, LivingAnswer, RainOrder } from '~/workers/simulation.worker'
@@ -41,7 +41,7 @@ const HEARS_WITHIN_MS = 1000
 interface Hand extends Hired {
   rainKey: string
 }
-const takeOn = (): Hand => Object.assign(hire(), { rainKey: '' })
+const takeOn = (): Hand => Object.assign(startWorker(), { rainKey: '' })
 
 let first: Hand | undefined
 const pool: Hand[] = []

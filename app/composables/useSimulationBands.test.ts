@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { demoRecords, withyHard } from '#core/demo'
 import { packRows } from '#core/balance'
-import { ensembleRows, groundOfEnsemble, rainGround } from '#core/service'
+import { ensembleRows, inputsOfEnsemble, rainInputs } from '#core/service'
 
 /** Two workers that each answer when told to, and remember what was asked of them. */
 const pool = vi.hoisted(() => {
@@ -19,7 +19,7 @@ const pool = vi.hoisted(() => {
   return {
     asked,
     superseded,
-    hire: () => {
+    startWorker: () => {
       const worker = workers++
       return {
         supersede: (ticket: number) => void superseded.push(ticket),
@@ -32,7 +32,7 @@ const pool = vi.hoisted(() => {
     },
   }
 })
-vi.mock('comlink', () => ({ wrap: () => pool.hire(), proxy: (value: unknown) => value }))
+vi.mock('comlink', () => ({ wrap: () => pool.startWorker(), proxy: (value: unknown) => value }))
 const ended = vi.fn()
 vi.stubGlobal('Worker', function FakeWorker() {
   return { addEventListener: () => {}, terminate: ended }
@@ -41,12 +41,12 @@ vi.stubGlobal('navigator', { hardwareConcurrency: 2 })
 
 const { schemes, rain, site, seasonFactors } = withyHard()
 const order = { source: rain, record: demoRecords()[0], place: { site, seasonFactors } }
-const ground = groundOfEnsemble(schemes[0]!, 'butt-store', rainGround(rain, order.record, order.place))
-const rows = ensembleRows(ground, 0, 4)
+const inputs = inputsOfEnsemble(schemes[0]!, 'butt-store', rainInputs(rain, order.record, order.place))
+const rows = ensembleRows(inputs, 0, 4)
 const share = (from: number, to: number) => ({
   store: 'butt-store',
-  volumes: ground.volumes,
-  packed: packRows(rows.slice(from, to), ground.volumes.length),
+  volumes: inputs.volumes,
+  packed: packRows(rows.slice(from, to), inputs.volumes.length),
 })
 const both = async () => {
   await vi.waitFor(() => expect(pool.asked).toHaveLength(2))

@@ -4,7 +4,7 @@ import type { Scheme } from '#core/scheme'
 import type { StormAnswer } from '#core/service'
 import type { BatchRow, Bottleneck, WhatIf } from '#core/storm'
 import type { UnitSystem } from '#core/units/quantity'
-import { hire, LetGo, type Hired } from '~/workers/hire'
+import { startWorker, LetGo, type Hired } from '~/workers/startWorker'
 
 export interface TrialState {
   answer: StormAnswer | undefined
@@ -21,7 +21,7 @@ export interface TrialState {
 
 let hand: Hired | undefined
 /** A worker of its own, so that storms and edits do not wait for one another. */
-const worker = () => (hand ??= hire())
+const worker = () => (hand ??= startWorker())
 /** Ends the worker in the middle of what it does; the next storm takes on another. */
 function endWorker() {
   hand?.end()

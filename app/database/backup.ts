@@ -10,11 +10,11 @@ import {
   type RestoreChoice,
   type Standing,
 } from '#core/desk/backup'
-import { jobTies } from '#core/path'
+import { jobReferenceProblems } from '#core/path'
 import {
   canonicalJson,
   firm as firmSchema,
-  letIn,
+  parseInput,
   rainRecord,
   readJobFile,
   recordOf,
@@ -144,7 +144,7 @@ export async function openBackup(bytes: Uint8Array, repository: JobRepository): 
   const unread: RestorePlan['unread'] = []
   for (const { id, name, file: path, updated, binned } of manifest.jobs) {
     try {
-      const file = readJobFile(read(path), jobTies)
+      const file = readJobFile(read(path), jobReferenceProblems)
       const { existing, same } = await repository.planImport(file)
       rows.push({ id, name, updated, binned, file, how: standing(existing, { updated }, same) })
     } catch (error) {
@@ -152,8 +152,8 @@ export async function openBackup(bytes: Uint8Array, repository: JobRepository): 
     }
     await breathe()
   }
-  const records = manifest.records.map(({ file }) => letIn(rainRecord, JSON.parse(read(file))))
-  const firm = manifest.firm ? letIn(firmSchema, JSON.parse(read('firm.json'))) : undefined
+  const records = manifest.records.map(({ file }) => parseInput(rainRecord, JSON.parse(read(file))))
+  const firm = manifest.firm ? parseInput(firmSchema, JSON.parse(read('firm.json'))) : undefined
   const here = await repository.firm()
   return {
     made: manifest.made,

@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie'
-import { bringUpJob, gaugeId, withGauge, type Job, type RainRecord } from '#core/scheme'
+import { migrateJob, gaugeId, withGauge, type Job, type RainRecord } from '#core/scheme'
 
 /** A job as it is kept: the document, how often it was saved, and by which tab. */
 export interface JobRow {
@@ -53,13 +53,13 @@ export class NewerDatabaseError extends Error {
 }
 
 /** Brings every job up by one version of the document, as its files are. */
-const upByOne = (db: Dexie, to: number) =>
+const migrateByOne = (db: Dexie, to: number) =>
   db.version(to).upgrade((transaction) =>
     transaction
       .table<JobRow>('jobs')
       .toCollection()
       .modify((row) => {
-        row.job = bringUpJob({ ...row.job }, to - 1, to) as unknown as Job
+        row.job = migrateJob({ ...row.job }, to - 1, to) as unknown as Job
       }),
   )
 
@@ -76,13 +76,13 @@ export class CaskDatabase extends Dexie {
     super(name)
     this.version(1).stores({ jobs: 'id, updated', records: 'id', settings: 'key' })
     // Jobs say where they lie and what water costs.
-    upByOne(this, 2)
+    migrateByOne(this, 2)
     // Devices say what they spend and how they are cut in, pipes how they hang and were measured.
-    upByOne(this, 3)
+    migrateByOne(this, 3)
     // Schemes know the storm they are tried by, overflows where they end, pumps what they lift.
-    upByOne(this, 4)
+    migrateByOne(this, 4)
     // Schemes know how they are put together, jobs what their reader pays and has.
-    upByOne(this, 5)
+    migrateByOne(this, 5)
     // Rows say which form their document has; what is removed stays in a bin for a while; drafts are written ahead of saves.
     this.version(6)
       .stores({ bin: 'key, removed', drafts: 'key, id' })
@@ -104,7 +104,7 @@ export class CaskDatabase extends Dexie {
           const version = row.version ?? 5
           if (version >= 7) continue
           const gauge = await transaction.table<RainRecord>('records').get(gaugeId(row.id))
-          const job = withGauge(bringUpJob({ ...row.job }, version, 7), gauge ? [gauge] : [])
+          const job = withGauge(migrateJob({ ...row.job }, version, 7), gauge ? [gauge] : [])
           await jobs.put({ ...row, version: 7, job: job as unknown as Job })
         }
       })

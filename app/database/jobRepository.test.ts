@@ -3,12 +3,12 @@ import Dexie from 'dexie'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { demoJobs, demoRecords } from '#core/demo'
 import { gaugeRecord } from '#core/log'
-import { jobTies } from '#core/path'
+import { jobReferenceProblems } from '#core/path'
 import {
   FILE_VERSION,
   gaugeId,
   job as jobSchema,
-  letIn,
+  parseInput,
   readJobFile,
   recordOf,
   writeJobFile,
@@ -65,7 +65,7 @@ describe('keeping jobs', () => {
 })
 
 describe('bringing a file in', () => {
-  const file = readJobFile(writeJobFile(job!, records), jobTies)
+  const file = readJobFile(writeJobFile(job!, records), jobReferenceProblems)
   it('brings job and record, and gives the same file again', async () => {
     await mine.bringIn(await mine.planImport(file), 'new')
     const row = await mine.get(job!.id)
@@ -107,8 +107,8 @@ describe.each([1, 2, 3, 4, 5, 6])('what version %d kept', (version) => {
     expect(job).toBeDefined()
     expect(row).toMatchObject({ revision: 7, savedBy: 'old' })
     // What is read is of today's form, whatever the row still says until it is saved.
-    expect(letIn(jobSchema, JSON.parse(JSON.stringify(job)))).toBeTruthy()
-    const { job: asFile } = readJobFile(readFileSync(`core/scheme/older/version${version}.cask.json`, 'utf8'), jobTies)
+    expect(parseInput(jobSchema, JSON.parse(JSON.stringify(job)))).toBeTruthy()
+    const { job: asFile } = readJobFile(readFileSync(`core/scheme/older/version${version}.cask.json`, 'utf8'), jobReferenceProblems)
     expect(JSON.parse(JSON.stringify(job))).toEqual(JSON.parse(JSON.stringify(asFile)))
   })
 })
@@ -123,7 +123,7 @@ describe('photos of a log', () => {
       log: { entries: [{ kind: 'note', id: 'n', at: '2026-06-01T07:00Z', photos: ['p-1', 'p-gone'] }], ticked: [] },
     }
     const text = await mine.fileOf(noted, records[0])
-    const read = readJobFile(text, jobTies)
+    const read = readJobFile(text, jobReferenceProblems)
     expect(read.photos).toHaveLength(1)
     expect(fromBase64(read.photos![0]!.jpeg)).toEqual(bytes)
     const there = new CaskDatabase(`photos-${count++}`)
@@ -174,7 +174,8 @@ describe('the bin', () => {
 describe('rain records under other jobs', () => {
   const [record] = records
   const [withRecord] = demoJobs()
-  const file = (change: (record: RainRecord) => RainRecord) => readJobFile(writeJobFile(withRecord!, [change(record!)]), jobTies)
+  const file = (change: (record: RainRecord) => RainRecord) =>
+    readJobFile(writeJobFile(withRecord!, [change(record!)]), jobReferenceProblems)
   beforeEach(() => mine.seed([withRecord!], [record!]))
 
   it.each(['keep-both', 'replace'] as const)('are left as they are by a file whose record differs (%s)', async (how) => {
@@ -207,7 +208,7 @@ describe('rain records under other jobs', () => {
     const here = withLog([reading('e1', '2026-06-02T07:00Z', 1), reading('e2', '2026-06-03T07:00Z', 2)])
     await mine.save(here, 1)
     const older = withLog([reading('e0', '2026-05-31T07:00Z', 8), reading('e1', '2026-06-02T07:00Z', 1)])
-    const from = readJobFile(writeJobFile(older, [gaugeRecord(older)!]), jobTies)
+    const from = readJobFile(writeJobFile(older, [gaugeRecord(older)!]), jobReferenceProblems)
     const job = await mine.bringIn(await mine.planImport(from), 'replace')
     expect(job.log.entries.map(({ id }) => id)).toEqual(['e0', 'e1', 'e2'])
     expect((await mine.recordFor(job))!).toMatchObject({ start: '2026-05-30', depths: [8, 0, 1, 2] })
@@ -227,7 +228,7 @@ describe('two releases at once', () => {
   it('a row of a newer one is told and never written over', async () => {
     expect(await mine.get(job!.id)).toMatchObject({ fault: { kind: 'newer' } })
     expect(await mine.save(job!, 3)).toEqual({ saved: false, why: 'newer' })
-    const plan = await mine.planImport(readJobFile(writeJobFile(job!, records), jobTies))
+    const plan = await mine.planImport(readJobFile(writeJobFile(job!, records), jobReferenceProblems))
     await expect(mine.bringIn(plan, 'replace')).rejects.toThrow('newer release')
     expect((await db.jobs.get(job!.id))!.job).toEqual(newer)
   })

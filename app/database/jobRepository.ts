@@ -8,7 +8,7 @@ import {
   FILE_VERSION,
   gaugeId,
   job as jobSchema,
-  letIn,
+  parseInput,
   photosOf,
   recordOf,
   writeJobFile,
@@ -123,7 +123,7 @@ export class JobRepository {
     return row && checkShape(firmSchema, row.value).length === 0 ? (row.value as Firm) : undefined
   }
   async keepFirm(firm: Firm): Promise<void> {
-    await this.db.settings.put({ key: FIRM, value: letIn(firmSchema, firm) })
+    await this.db.settings.put({ key: FIRM, value: parseInput(firmSchema, firm) })
   }
 
   /** How often jobs were saved since the last backup, and when that was, ms since 1970; undefined where none was made. */
@@ -151,7 +151,7 @@ export class JobRepository {
       const row = await this.db.jobs.get(id)
       const before = row && readRow(row).job
       if (!row || !before || versionOf(row) > FILE_VERSION) return undefined
-      const after = letIn(jobSchema, recipe(before))
+      const after = parseInput(jobSchema, recipe(before))
       // What is noted about a job does not make it the one that was worked on last.
       await this.db.jobs.put(this.row(after, row.revision + 1, row.updated))
       return { before, after, revision: row.revision + 1 }

@@ -1,6 +1,6 @@
 import { assess } from '#core/assess'
-import { jobTies } from '#core/path'
-import { bringUpJob, checkShape, FILE_VERSION, job as jobSchema, type DoorProblem, type Job } from '#core/scheme'
+import { jobReferenceProblems } from '#core/path'
+import { migrateJob, checkShape, FILE_VERSION, job as jobSchema, type InputProblem, type Job } from '#core/scheme'
 import type { JobRow } from './db'
 
 /** Form of rows that do not say it: the last one before rows did. */
@@ -11,7 +11,7 @@ export type KeptJob = { row: JobRow; job: Job; fault?: undefined } | { row: JobR
 export interface RowFault {
   /** Of a newer release than this, or not as any release would have written it. */
   kind: 'newer' | 'damaged'
-  problems: DoorProblem[]
+  problems: InputProblem[]
 }
 
 export const versionOf = ({ version }: Pick<JobRow, 'version'>): number => version ?? UNTOLD_VERSION
@@ -40,9 +40,9 @@ export function readRow(row: JobRow): KeptJob {
   const version = versionOf(row)
   if (version > FILE_VERSION) return { row, fault: { kind: 'newer', problems: [] } }
   try {
-    const job = bringUpJob({ ...row.job }, version, FILE_VERSION) as unknown as Job
+    const job = migrateJob({ ...row.job }, version, FILE_VERSION) as unknown as Job
     const problems = checkShape(jobSchema, job)
-    if (problems.length === 0) problems.push(...jobTies(job))
+    if (problems.length === 0) problems.push(...jobReferenceProblems(job))
     // What an older release let a reader make is let stand as long as it can be shown.
     return problems.length === 0 || canBeShown(job) ? { row, job } : { row, fault: { kind: 'damaged', problems } }
   } catch (error) {

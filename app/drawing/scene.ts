@@ -106,10 +106,10 @@ export function fitScale(line: AssessedLine, frame: SceneFrame, wallRoom: number
  */
 export function sceneOf(assessed: AssessedLine, frame: SceneFrame, wallRoom: number, scale?: number, whole?: WaterPath): Scene {
   const group = whole && assessed.line.placed.store.vessels.length > 1 ? whole : undefined
-  return layOut(assessed, frame, wallRoom, scale ?? fitScale(assessed, frame, wallRoom, group), group)
+  return computeLayout(assessed, frame, wallRoom, scale ?? fitScale(assessed, frame, wallRoom, group), group)
 }
 
-function layOut(assessed: AssessedLine, frame: SceneFrame, wallRoom: number, scale: number, whole: WaterPath | undefined): Scene {
+function computeLayout(assessed: AssessedLine, frame: SceneFrame, wallRoom: number, scale: number, whole: WaterPath | undefined): Scene {
   const { line } = assessed
   const { heights: h, placed, intake, tap, overflow } = line
   const px = (metres: number) => metres * scale

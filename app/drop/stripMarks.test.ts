@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '#core/assess'
-import { plainGround, planBuild } from '#core/build'
+import { plainPartsInputs, planBuild } from '#core/build'
 import { withyHard } from '#core/demo'
 import { fitRecipe, type TrainRecipe } from '#core/edits'
 import { cutSheet } from '#core/levels'
@@ -18,7 +18,7 @@ const fitted = (recipe: TrainRecipe) => {
   )
   const [line] = lines
   const { drop, device } = line!.line.intake
-  return { line: line!, sheet: device && cutSheet(drop, device, 0.0015), holes: planBuild(path, plainGround('metric')).holes }
+  return { line: line!, sheet: device && cutSheet(drop, device, 0.0015), holes: planBuild(path, plainPartsInputs('metric')).holes }
 }
 
 describe('marks of a pipe', () => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '#core/arrangements'
-import { BUILD_STATIONS, causesOf, matings, PHASES, planBuild, plainGround, SYMPTOMS, TEST_SYMPTOMS, type Words } from '#core/build'
+import { BUILD_STATIONS, causesOf, matings, PHASES, planBuild, plainPartsInputs, SYMPTOMS, TEST_SYMPTOMS, type Words } from '#core/build'
 import { demoJobs } from '#core/demo'
 import { fitRecipe, TRAIN_RECIPES } from '#core/edits'
 import { END_SIZES, FITTINGS } from '#core/parts'
@@ -24,7 +24,7 @@ const schemes: Scheme[] = [
 ]
 /** Gutters and pipes that are still to be bought bring parts and steps of their own. */
 const bare = (scheme: Scheme): Scheme => {
-  const found = planBuild(buildWaterPath(scheme), plainGround('metric')).assembly.parts.filter((part) => part.found)
+  const found = planBuild(buildWaterPath(scheme), plainPartsInputs('metric')).assembly.parts.filter((part) => part.found)
   const lines = found.map(({ item }) => `${item}:there`)
   return { ...scheme, build: { ...scheme.build, lines: [...new Set(lines)].map((item) => ({ item, reuse: false, quantity: null })) } }
 }
@@ -34,7 +34,7 @@ schemes.push(metal)
 const plans = schemes.flatMap((scheme) =>
   (['metric', 'imperial'] as const).map((system) => ({
     path: buildWaterPath(scheme),
-    plan: planBuild(buildWaterPath(scheme), plainGround(system)),
+    plan: planBuild(buildWaterPath(scheme), plainPartsInputs(system)),
   })),
 )
 

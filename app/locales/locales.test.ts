@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '#core/arrangements'
 import { assess } from '#core/assess'
-import { partsGround, planBuild } from '#core/build'
+import { partsInputs, planBuild } from '#core/build'
 import { demoJobs } from '#core/demo'
 import type { ToldValues } from '#core/figures/told'
 import { FINDING_RULES } from '#core/findings'
@@ -110,7 +110,7 @@ describe('words', () => {
   })
   it('what steps, parts and offers tell is a name, a figure or a word that is there', () => {
     for (const scheme of [...demoJobs().flatMap(({ schemes }) => schemes), ...ARRANGEMENTS.map((make) => make())]) {
-      const build = planBuild(buildWaterPath(scheme), partsGround({ shelf: [], ownFittings: [], system: 'metric' }))
+      const build = planBuild(buildWaterPath(scheme), partsInputs({ shelf: [], ownFittings: [], system: 'metric' }))
       for (const { kind, values } of build.steps) heldToTold(`step ${kind}`, values, scheme)
       for (const { words } of build.assembly.parts) heldToTold(`part ${words.id}`, words.values ?? {}, scheme)
     }

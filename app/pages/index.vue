@@ -5,8 +5,8 @@ import { newJob } from '#core/demo/newJob'
 import { fromTemplate } from '#core/desk/copy'
 import { asFirm } from '#core/desk/firm'
 import { dayOfClock } from '#core/log/moment'
-import { canonicalJson, DoorError, isPrintable, readJobFile, USES, writeJobFile, type Job, type Use } from '#core/scheme'
-import { jobTies } from '#core/path'
+import { canonicalJson, InvalidInputError, isPrintable, readJobFile, USES, writeJobFile, type Job, type Use } from '#core/scheme'
+import { jobReferenceProblems } from '#core/path'
 import type { BinRow } from '~/database/db'
 import { newJobId, type ImportPlan } from '~/database/jobRepository'
 import { nameOf, type KeptJob } from '~/database/keptJob'
@@ -153,11 +153,12 @@ onMounted(() => {
 async function importFile(file: File) {
   faults.value = undefined
   try {
-    plan.value = await repository.planImport(readJobFile(await readTextFile(file, MOST_FILE), jobTies))
+    plan.value = await repository.planImport(readJobFile(await readTextFile(file, MOST_FILE), jobReferenceProblems))
     if (!plan.value.existing) await bringIn('new')
   } catch (error) {
     plan.value = undefined
-    if (error instanceof DoorError) faults.value = { title: say(`jobs.import.${error.reason}`, { file: file.name }), lines: error.problems }
+    if (error instanceof InvalidInputError)
+      faults.value = { title: say(`jobs.import.${error.reason}`, { file: file.name }), lines: error.problems }
     else if (error instanceof FileTooLarge)
       faults.value = { title: say('jobs.import.tooLarge', { file: file.name, size: error.size, most: error.most }), lines: [] }
     else

@@ -5,7 +5,7 @@ import { createI18n } from 'vue-i18n'
 import { renderToString } from 'vue/server-renderer'
 import { ARRANGEMENTS } from '#core/arrangements'
 import { assess } from '#core/assess'
-import { partsGround, planBuild } from '#core/build'
+import { partsInputs, planBuild } from '#core/build'
 import { newJob } from '#core/demo'
 import { withGoods } from '#core/edits'
 import { american, british } from '~/locales/allWords'
@@ -24,7 +24,7 @@ async function drawn(number: number) {
   const terms = system === 'metric' ? 'en-GB' : 'en-US'
   const made = withGoods(ARRANGEMENTS[number - 1]!(), system)
   const job = { ...newJob('job', made.name, terms, system), schemes: [made], chosen: made.id }
-  const parts = partsGround(job)
+  const parts = partsInputs(job)
   const assessment = assess(made, undefined, undefined, parts)
   Object.assign(bench, {
     job,

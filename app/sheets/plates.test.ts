@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '#core/arrangements'
-import { detailsOf, fittingKey, numberParts, plainGround, planBuild, type Hole } from '#core/build'
+import { detailsOf, fittingKey, numberParts, plainPartsInputs, planBuild, type Hole } from '#core/build'
 import { demoJobs, tanneryRow } from '#core/demo'
 import { putFittings } from '#core/edits'
 import { buildWaterPath } from '#core/path'
@@ -25,7 +25,7 @@ const schemes: (readonly [string, Scheme])[] = [
   ...ARRANGEMENTS.map((make) => [make().name, make()] as const),
 ]
 function rows(scheme: Scheme, width: number) {
-  const plan = planBuild(buildWaterPath(scheme), plainGround('metric'))
+  const plan = planBuild(buildWaterPath(scheme), plainPartsInputs('metric'))
   const numbers = numberParts(plan.assembly)
   const details = detailsOf(plan.assembly, plan.groups)
   return {

@@ -3,7 +3,7 @@ import { PDFDocument } from 'pdf-lib'
 import { extractText, getDocumentProxy, getResolvedPDFJS } from 'unpdf'
 import { describe, expect, it } from 'vitest'
 import { assess } from '#core/assess'
-import { numberParts, partsGround, planBuild, type BuildPlan } from '#core/build'
+import { numberParts, partsInputs, planBuild, type BuildPlan } from '#core/build'
 import { demoJobs, tanneryRow } from '#core/demo'
 import { PAPERS } from '#core/levels'
 import { toCsv } from '../build/billCsv'
@@ -22,9 +22,9 @@ const words = { title: 'Section', text: mm, height: (id: string) => id }
 
 const job = tanneryRow()
 const scheme = job.schemes[2]!
-const ground = partsGround(job)
-const assessed = assess(scheme, undefined, undefined, ground)
-const plan: BuildPlan = planBuild(assessed.path, ground)
+const inputs = partsInputs(job)
+const assessed = assess(scheme, undefined, undefined, inputs)
+const plan: BuildPlan = planBuild(assessed.path, inputs)
 const templates = templatePlates(plan.holes, 178, 222, {
   title: (page) => `Templates ${page}`,
   check: 'This line is 100 mm',
@@ -268,7 +268,7 @@ describe('numbered drawings', () => {
   it.each(demoJobs().flatMap((each) => each.schemes.map((one) => [`${each.name}: ${one.name}`, each, one] as const)))(
     'keep within the sheet, and point at every numbered part of the line: %s',
     (_, own, one) => {
-      const parts = partsGround(own)
+      const parts = partsInputs(own)
       const { lines, path } = assess(one, undefined, undefined, parts)
       const { assembly } = planBuild(path, parts)
       const numbers = numberParts(assembly)

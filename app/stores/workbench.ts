@@ -2,26 +2,26 @@ import { liveQuery, type Subscription } from 'dexie'
 import type { TrainWishes } from '#core/offers'
 import { defineStore } from 'pinia'
 import { assess, type Assessment } from '#core/assess'
-import { partsGround, planBuild } from '#core/build'
+import { partsInputs, planBuild } from '#core/build'
 import type { Finding } from '#core/findings'
 import { FINDING_RULES } from '#core/findings'
 import { addVessel, freshId } from '#core/edits'
 import { siteDays } from '#core/rain'
 import {
-  bringUpJob,
+  migrateJob,
   checkShape,
   FILE_VERSION,
   gaugeId,
   job as jobSchema,
-  letIn,
+  parseInput,
   rainRecord,
   recordOf,
-  type DoorProblem,
+  type InputProblem,
   type Job,
   type RainRecord,
   type Scheme,
 } from '#core/scheme'
-import { buildWaterPath, jobTies } from '#core/path'
+import { buildWaterPath, jobReferenceProblems } from '#core/path'
 import { copyName, newJobId } from '~/database/jobRepository'
 import type { Draft, JobRow } from '~/database/db'
 import type { KeptJob, RowFault } from '~/database/keptJob'
@@ -85,7 +85,7 @@ export const useWorkbench = defineStore('workbench', () => {
   const system = computed(() => job.value?.system)
   const parts = computed(() =>
     shelf.value && ownFittings.value && system.value
-      ? partsGround({ shelf: shelf.value, ownFittings: ownFittings.value, system: system.value })
+      ? partsInputs({ shelf: shelf.value, ownFittings: ownFittings.value, system: system.value })
       : undefined,
   )
 
@@ -251,13 +251,13 @@ export const useWorkbench = defineStore('workbench', () => {
     if (job.value && dirty) drafts.put(draftOf(repository.tab, revision, FILE_VERSION, job.value))
   }
 
-  const faults = new WeakMap<Job, DoorProblem[]>()
+  const faults = new WeakMap<Job, InputProblem[]>()
   /** What of a job no file could hold. */
-  function faultsOf(of: Job): DoorProblem[] {
+  function faultsOf(of: Job): InputProblem[] {
     const known = faults.get(of)
     if (known) return known
     const shape = checkShape(jobSchema, of)
-    const found = shape.length > 0 ? shape : jobTies(of)
+    const found = shape.length > 0 ? shape : jobReferenceProblems(of)
     faults.set(of, found)
     return found
   }
@@ -440,8 +440,8 @@ export const useWorkbench = defineStore('workbench', () => {
     if (typeof from !== 'number' || typeof left !== 'object' || left === null || !goesOnFrom({ revision: from, tab, at }, row))
       return undefined
     try {
-      const whole = letIn(jobSchema, bringUpJob({ ...left }, version, FILE_VERSION))
-      return jobTies(whole).length === 0 ? whole : undefined
+      const whole = parseInput(jobSchema, migrateJob({ ...left }, version, FILE_VERSION))
+      return jobReferenceProblems(whole).length === 0 ? whole : undefined
     } catch {
       return undefined
     }
@@ -573,7 +573,7 @@ export const useWorkbench = defineStore('workbench', () => {
   }
 
   const keepingRecord = (next: RainRecord) =>
-    notices.keep(message('notice.recordNotKept', { name: next.name }), () => repository.keepRecord(letIn(rainRecord, next)))
+    notices.keep(message('notice.recordNotKept', { name: next.name }), () => repository.keepRecord(parseInput(rainRecord, next)))
 
   /** Stands the job's years on its own gauge alone. */
   function useGauge() {

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink'
-import { packRows, sweepGround, sweepVolumes, type EnsembleRow, type SteadyDraw } from '#core/balance'
+import { packRows, sweepInputs, sweepVolumes, type EnsembleRow, type SteadyDraw } from '#core/balance'
 import type { Place } from '#core/rain'
 import type { Cure, TrainWishes } from '#core/offers'
 import type { BatchRow, Bottleneck, WhatIf } from '#core/storm'
@@ -14,14 +14,14 @@ import {
   answerSteady,
   answerStorm,
   ensembleRows,
-  groundOfEnsemble,
-  rainGround,
-  storeGround,
+  inputsOfEnsemble,
+  rainInputs,
+  storeInputs,
   sweepInSlices,
   weighGuesses,
   type BalanceAnswer,
   type DropAnswer,
-  type RainGround,
+  type RainInputs,
   type SchemeFigures,
   type StormAnswer,
   type SweepAnswer,
@@ -50,7 +50,7 @@ export interface RunRequest {
 }
 
 export interface BalanceReport extends BalanceAnswer {
-  rain: Pick<RainGround, 'facts' | 'years' | 'table' | 'thirst'> & { fit: RainGround['ready']['fit'] }
+  rain: Pick<RainInputs, 'facts' | 'years' | 'table' | 'thirst'> & { fit: RainInputs['ready']['fit'] }
   /** Calendar of the store series, so that the page need not hold the record. */
   calendar: { month: Uint8Array; year: Uint16Array; depths: Float32Array }
   took: number
@@ -60,7 +60,7 @@ const SWEEP_VOLUMES = 200
 /** Records run between two looks at whether they are still wanted; a few milliseconds each. */
 const ENSEMBLE_SLICE = 8
 
-let rain: { key: string; ground: RainGround } | undefined
+let rain: { key: string; inputs: RainInputs } | undefined
 let newest = 0
 
 const pause = () => new Promise<void>((resolve) => setTimeout(resolve, 0))
@@ -68,7 +68,7 @@ const pause = () => new Promise<void>((resolve) => setTimeout(resolve, 0))
 const service = {
   /** Makes rain ready; kept until another key comes. */
   setRain(key: string, { source, record, place }: RainOrder): void {
-    rain = { key, ground: rainGround(source, record, place) }
+    rain = { key, inputs: rainInputs(source, record, place) }
   },
 
   /** Anything older than this ticket stops at its next breath. */
@@ -81,9 +81,9 @@ const service = {
     newest = Math.max(newest, ticket)
     if (ticket < newest || rain?.key !== rainKey) return undefined
     const began = performance.now()
-    const answer = answerBalance(storeGround(scheme, store, rain.ground), rain.ground)
-    const { month, year, depths } = rain.ground.ready.rain
-    const { facts, years, table, thirst, ready } = rain.ground
+    const answer = answerBalance(storeInputs(scheme, store, rain.inputs), rain.inputs)
+    const { month, year, depths } = rain.inputs.ready.rain
+    const { facts, years, table, thirst, ready } = rain.inputs
     return {
       ...answer,
       rain: { facts, years, table, thirst, fit: ready.fit },
@@ -100,34 +100,34 @@ const service = {
   ): Promise<(SweepAnswer & { steady: SteadyDraw; took: number }) | undefined> {
     if (ticket < newest || rain?.key !== rainKey) return undefined
     const began = performance.now()
-    const ground = storeGround(scheme, store, rain.ground)
-    const sweepOn = sweepGround(ground.series, rain.ground.ready, scheme.spillRule)
+    const inputs = storeInputs(scheme, store, rain.inputs)
+    const sweepOn = sweepInputs(inputs.series, rain.inputs.ready, scheme.spillRule)
     const answer = await sweepInSlices(sweepOn, store, sweepVolumes(present, SWEEP_VOLUMES), async (done, of) => {
       progress(done, of)
       await pause()
       return ticket >= newest
     })
-    return answer && rain && { ...answer, steady: answerSteady(ground, sweepOn, rain.ground, present), took: performance.now() - began }
+    return answer && rain && { ...answer, steady: answerSteady(inputs, sweepOn, rain.inputs, present), took: performance.now() - began }
   },
 
   /** Schemes beside one another on one rain. */
   figures(schemes: readonly Scheme[], rainKey: string): SchemeFigures[] | undefined {
-    return rain?.key === rainKey ? schemes.map((scheme) => answerFigures(scheme, rain!.ground)) : undefined
+    return rain?.key === rainKey ? schemes.map((scheme) => answerFigures(scheme, rain!.inputs)) : undefined
   },
 
   /** Which of the measures that were guessed matter most. */
   weighGuesses(job: SurveyedJob, rainKey: string): Weighed[] | undefined {
-    return rain?.key === rainKey ? weighGuesses(job, rain.ground) : undefined
+    return rain?.key === rainKey ? weighGuesses(job, rain.inputs) : undefined
   },
 
   /** What the years say of one pipe's train. */
   drop(scheme: Scheme, drop: string, system: UnitSystem, rainKey: string): DropAnswer | undefined {
-    return rain?.key === rainKey ? answerDrop(scheme, drop, system, rain.ground) : undefined
+    return rain?.key === rainKey ? answerDrop(scheme, drop, system, rain.inputs) : undefined
   },
 
   /** Whole trains for one pipe and vessel, each run through the years. */
   offers(scheme: Scheme, drop: string, vessel: string, wishes: TrainWishes, rainKey: string): WeighedOffer[] | undefined {
-    return rain?.key === rainKey ? answerOffers(scheme, drop, vessel, wishes, rain.ground) : undefined
+    return rain?.key === rainKey ? answerOffers(scheme, drop, vessel, wishes, rain.inputs) : undefined
   },
 
   /**
@@ -136,8 +136,8 @@ const service = {
    */
   living(job: LivingJob, place: string, today: number, rainKey: string, brought?: Forecast): LivingAnswer | undefined {
     if (rain?.key !== rainKey) return undefined
-    const forecast = brought ?? simulatedForecast(climateOf(rain.ground.ready, job.site, seedOf(place)), today)
-    return { ...living(job, rain.ground.ready, forecast, today), forecast }
+    const forecast = brought ?? simulatedForecast(climateOf(rain.inputs.ready, job.site, seedOf(place)), today)
+    return { ...living(job, rain.inputs.ready, forecast, today), forecast }
   },
 
   /** A scheme's storm over it. */
@@ -170,17 +170,17 @@ const service = {
   ): Promise<EnsembleShare | undefined> {
     newest = Math.max(newest, ticket)
     if (ticket < newest || rain?.key !== rainKey) return undefined
-    const ground = groundOfEnsemble(scheme, store, rain.ground)
+    const inputs = inputsOfEnsemble(scheme, store, rain.inputs)
     const rows: EnsembleRow[] = []
     for (let first = share.worker * ENSEMBLE_SLICE; first < share.records; first += share.of * ENSEMBLE_SLICE) {
       const last = Math.min(share.records, first + ENSEMBLE_SLICE)
-      rows.push(...ensembleRows(ground, first, last))
+      rows.push(...ensembleRows(inputs, first, last))
       progress(last - first)
       await pause()
       if (ticket < newest) return undefined
     }
-    const packed = packRows(rows, ground.volumes.length)
-    return Comlink.transfer({ store, volumes: ground.volumes, packed }, [packed.buffer])
+    const packed = packRows(rows, inputs.volumes.length)
+    return Comlink.transfer({ store, volumes: inputs.volumes, packed }, [packed.buffer])
   },
 }
 

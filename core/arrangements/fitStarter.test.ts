@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assess'
 import { pearLane, tanneryRow, withyHard } from '../demo'
-import { brokenTies } from '../path/waterPath'
-import { letIn, scheme as schemeSchema } from '../scheme'
+import { brokenReferences } from '../path/waterPath'
+import { parseInput, scheme as schemeSchema } from '../scheme'
 import { runStorm } from '../storm'
 import { stormOf } from '../rain'
 import { ARRANGEMENTS, dropsWanted, fitStarter, starterFits } from './index'
@@ -15,8 +15,8 @@ describe('a starter', () => {
     '%s takes arrangement %i: it holds together, is reckoned and can be tried',
     (_, __, scheme, made) => {
       const fitted = fitStarter(scheme, made)
-      expect(brokenTies(fitted)).toEqual([])
-      expect(letIn(schemeSchema, JSON.parse(JSON.stringify(fitted)))).toBeTruthy()
+      expect(brokenReferences(fitted)).toEqual([])
+      expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(fitted)))).toBeTruthy()
       expect(fitted.sections).toBe(scheme.sections)
       expect(fitted.gutters).toBe(scheme.gutters)
       const { lines, path } = assess(fitted)

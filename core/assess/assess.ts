@@ -1,5 +1,5 @@
 import { assemble } from '../build/assembly'
-import { plainGround, type PartsGround } from '../build/ground'
+import { plainPartsInputs, type PartsInputs } from '../build/ground'
 import { designFlow, dropArea, dropCapacityArea, dropFlow, outletDesign, type OutletDesign } from '../catch/designFlow'
 import { intakeLimits, type IntakeLimits } from '../catch/intakeLimits'
 import { trainLimits, type TrainLimit } from '../catch/trainLimits'
@@ -264,7 +264,7 @@ export function assess(
   scheme: Scheme,
   rain?: RainFacts,
   site: SiteDays = anywhere(),
-  parts: PartsGround = plainGround('metric'),
+  parts: PartsInputs = plainPartsInputs('metric'),
 ): Assessment {
   const path = buildWaterPath(scheme)
   const designs = outletDesign(path)

@@ -11,7 +11,7 @@ import { oneInchFills, shareOfYear } from './quickRules'
 import { runStore } from './runStore'
 import { storeSeries } from './series'
 import { simulateYears } from './simulateYears'
-import { kneeOf, sweep, sweepGround, sweepPoint, sweepVolumes } from './sweep'
+import { kneeOf, sweep, sweepInputs, sweepPoint, sweepVolumes } from './sweep'
 import { storeLaws } from './tanks'
 
 const INFLOW = [0, 120, 300, 0, 0, 40, 0, 500]
@@ -63,7 +63,7 @@ describe('a store through its days', () => {
 const ready = (): ReadyRain => readyRain(withyHard().rain, demoRecords()[0])
 const READY = ready()
 const groundOf = (path: WaterPath) =>
-  sweepGround(storeSeries(storeLaws(path, 'butt-store'), 'butt-store', READY.rain, READY.site), READY, path.scheme.spillRule)
+  sweepInputs(storeSeries(storeLaws(path, 'butt-store'), 'butt-store', READY.rain, READY.site), READY, path.scheme.spillRule)
 
 describe('the years of a scheme', () => {
   const accounts: [string, Scheme, string][] = [
@@ -79,10 +79,10 @@ describe('the years of a scheme', () => {
   })
   it('more volume never meets less demand', () => {
     const path = buildWaterPath(withyHard().schemes[0]!)
-    const ground = groundOf(path)
+    const inputs = groundOf(path)
     fc.assert(
       fc.property(fc.double({ min: 0, max: 3000, noNaN: true }), fc.double({ min: 0, max: 1000, noNaN: true }), (volume, more) => {
-        expect(sweepPoint(ground, volume + more).met).toBeGreaterThanOrEqual(sweepPoint(ground, volume).met - 1e-12)
+        expect(sweepPoint(inputs, volume + more).met).toBeGreaterThanOrEqual(sweepPoint(inputs, volume).met - 1e-12)
       }),
       { numRuns: 60 },
     )

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoRecords, tanneryRow, withyHard } from '../demo'
-import { groundOfEnsemble, ensembleRows, rainGround } from '../service'
+import { inputsOfEnsemble, ensembleRows, rainInputs } from '../service'
 import { CATALOGUE, fromCatalogue } from '../vessel/catalogue'
 import { bandOf, catchFactor, ensembleBands, packRows, runVolumes } from './ensemble'
 import { caughtBy, dailyInflow, intakeLaws } from './inflow'
@@ -46,10 +46,10 @@ describe('volumes run abreast', () => {
 
 describe('an ensemble', () => {
   const job = withyHard()
-  const rain = rainGround(job.rain, demoRecords()[0], job)
-  const ground = groundOfEnsemble(job.schemes[0]!, 'butt-store', rain)
-  const rows = ensembleRows(ground, 0, 60)
-  const bands = ensembleBands(ground, [packRows(rows.slice(0, 25), ground.volumes.length), packRows(rows.slice(25), ground.volumes.length)])
+  const rain = rainInputs(job.rain, demoRecords()[0], job)
+  const inputs = inputsOfEnsemble(job.schemes[0]!, 'butt-store', rain)
+  const rows = ensembleRows(inputs, 0, 60)
+  const bands = ensembleBands(inputs, [packRows(rows.slice(0, 25), inputs.volumes.length), packRows(rows.slice(25), inputs.volumes.length)])
   it('packed and put together again, a band is that of its own column', () => {
     expect(bands.records).toBe(60)
     expect(bands.met[3]).toEqual(bandOf(rows.map(({ met }) => met[3]!)))
@@ -64,7 +64,7 @@ describe('an ensemble', () => {
     }
   })
   it('a row is the same whoever runs it', () => {
-    expect(ensembleRows(ground, 17, 18)[0]).toEqual(rows[17])
+    expect(ensembleRows(inputs, 17, 18)[0]).toEqual(rows[17])
     expect(rows[0]!.figures.met).not.toBe(rows[1]!.figures.met)
   })
   it('demand met never falls and short days never rise with the volume', () => {
@@ -94,9 +94,9 @@ describe('an ensemble', () => {
     }
   })
   it('does without a sweep when given its own volumes', () => {
-    expect(groundOfEnsemble(job.schemes[0]!, 'butt-store', rain, [50, 100]).volumes).toHaveLength(3)
+    expect(inputsOfEnsemble(job.schemes[0]!, 'butt-store', rain, [50, 100]).volumes).toHaveLength(3)
   })
-  it('refuses bands of nothing', () => expect(() => ensembleBands(ground, [])).toThrow(RangeError))
+  it('refuses bands of nothing', () => expect(() => ensembleBands(inputs, [])).toThrow(RangeError))
 })
 
 describe('catch factor', () => {

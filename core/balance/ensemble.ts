@@ -21,7 +21,7 @@ export const BANDED = ['kept', 'met', 'daysMet', 'lasts', 'longest', 'surplus'] 
 export type Banded = (typeof BANDED)[number]
 
 /** Everything that the records of an ensemble share; made once in each worker. */
-export interface EnsembleGround {
+export interface EnsembleInputs {
   path: WaterPath
   store: string
   laws: StoreLaws
@@ -64,7 +64,7 @@ export function calibrated(model: RainModel): RainModel {
   }
 }
 
-export function ensembleGround(
+export function ensembleInputs(
   path: WaterPath,
   store: string,
   generator: { model: RainModel; seed: number },
@@ -72,7 +72,7 @@ export function ensembleGround(
   site: ReadyRain['site'],
   volumes: readonly number[],
   thirstiest: number,
-): EnsembleGround {
+): EnsembleInputs {
   return {
     path,
     store,
@@ -270,7 +270,7 @@ function takeOff(inflow: Float64Array, dries: Float64Array): void {
 const OWED_DAYS = 60
 
 /** The store of one record as a single tank; of a cascade, all that reaches it and all that is asked of it. */
-function asOneTank({ laws, store, rule, site }: EnsembleGround, rain: DailyRain, firstYearDays: number): OneTank {
+function asOneTank({ laws, store, rule, site }: EnsembleInputs, rain: DailyRain, firstYearDays: number): OneTank {
   const [only] = laws.tanks
   if (only && laws.tanks.length === 1 && laws.laws.size === 1 && only.open === 0)
     return { inflow: caughtBy(laws.laws.get(store)!, rain), demand: demandOf(laws, only, rain, site) }
@@ -295,12 +295,12 @@ function asOneTank({ laws, store, rule, site }: EnsembleGround, rain: DailyRain,
  *
  * @param index number of the record; the same index gives the same outcome anywhere
  */
-export function ensembleRow(ground: EnsembleGround, index: number): EnsembleRow {
-  const { model, place, site, volumes, rule, thirstiest } = ground
-  const made = makeYears(model, ENSEMBLE_YEARS, seedOf(ground.seed, index), false).rain
+export function ensembleRow(inputs: EnsembleInputs, index: number): EnsembleRow {
+  const { model, place, site, volumes, rule, thirstiest } = inputs
+  const made = makeYears(model, ENSEMBLE_YEARS, seedOf(inputs.seed, index), false).rain
   const rain = withSnow(withSeasons(made, place.seasonFactors), site)
   const firstYearDays = 365
-  const { inflow, demand } = asOneTank(ground, rain, firstYearDays)
+  const { inflow, demand } = asOneTank(inputs, rain, firstYearDays)
   const factor = catchFactor(chanceOf(index))
   const caught = new Float64Array(inflow.length)
   let wanted = 0
@@ -382,8 +382,8 @@ export function packRows(rows: readonly EnsembleRow[], volumes: number): Float64
  *
  * @throws RangeError when there are none
  */
-export function ensembleBands(ground: Pick<EnsembleGround, 'store' | 'volumes'>, packed: readonly Float64Array[]): EnsembleAnswer {
-  const volumes = ground.volumes.length
+export function ensembleBands(inputs: Pick<EnsembleInputs, 'store' | 'volumes'>, packed: readonly Float64Array[]): EnsembleAnswer {
+  const volumes = inputs.volumes.length
   const length = rowLength(volumes)
   const records = packed.reduce((sum, block) => sum + block.length / length, 0)
   if (records === 0) throw new RangeError('packed must hold at least one row')
@@ -394,10 +394,10 @@ export function ensembleBands(ground: Pick<EnsembleGround, 'store' | 'volumes'>,
     return bandOf(values)
   }
   return {
-    store: ground.store,
+    store: inputs.store,
     records,
     years: ENSEMBLE_YEARS,
-    volumes: [...ground.volumes],
+    volumes: [...inputs.volumes],
     met: Array.from({ length: volumes }, (_, v) => column(v)),
     shortDays: Array.from({ length: volumes }, (_, v) => column(volumes + v)),
     figures: Object.fromEntries(BANDED.map((figure, f) => [figure, column(2 * volumes + f)])) as Record<Banded, Band>,

@@ -8,7 +8,7 @@ import { runStore } from './runStore'
 import { firstYearLength, simulateYears, type YearsResult } from './simulateYears'
 import { storeSeries, warmStart } from './series'
 import { storeLaws } from './tanks'
-import { sweep, sweepGround } from './sweep'
+import { sweep, sweepInputs } from './sweep'
 
 const RAIN: AnnualRain = { kind: 'annual', total: 800, pattern: 'even', hemisphere: 'north', wetDays: 150, spread: 0.1, years: 12, seed: 9 }
 const cold = { ...defaultSite(), low: defaultSite().low.map((low) => low - 4) }
@@ -78,7 +78,7 @@ describe('an open vessel', () => {
     expect(simulateYears(buildWaterPath(scheme!), 'store', ready).total.evaporated).toBe(0)
     expect(years.total.evaporated).toBeGreaterThan(0)
     const series = storeSeries(storeLaws(own, 'store'), 'store', ready.rain, ready.site)
-    const { points } = sweep(sweepGround(series, ready, asked.spillRule), [years.volume])
+    const { points } = sweep(sweepInputs(series, ready, asked.spillRule), [years.volume])
     expect(points[0]!.met).toBeCloseTo(years.met, 9)
   })
 })

@@ -9,7 +9,7 @@ import type { Scheme } from '../scheme'
 import { usableVolume } from '../vessel/usable'
 import { runTanks, shareOut, storeSeries } from './series'
 import { simulateYears } from './simulateYears'
-import { sweepGround, sweepPoint } from './sweep'
+import { sweepInputs, sweepPoint } from './sweep'
 import { storeLaws, tanksOf } from './tanks'
 
 const RECORD = readyRain(withyHard().rain, demoRecords()[0])
@@ -195,10 +195,10 @@ describe('cascades', () => {
   it('a sweep of a cascade never falls, and agrees with the full run at its own size', () => {
     const path = buildWaterPath(series)
     const laid = storeSeries(storeLaws(path, 'store'), 'store', RECORD.rain, RECORD.site)
-    const ground = sweepGround(laid, RECORD, series.spillRule)
+    const inputs = sweepInputs(laid, RECORD, series.spillRule)
     const full = simulateYears(path, 'store', RECORD, { series: laid })
-    expect(sweepPoint(ground, full.volume).met).toBeCloseTo(full.met, 9)
-    const met = [0, 200, 400, 800, 1600, 3200].map((volume) => sweepPoint(ground, volume).met)
+    expect(sweepPoint(inputs, full.volume).met).toBeCloseTo(full.met, 9)
+    const met = [0, 200, 400, 800, 1600, 3200].map((volume) => sweepPoint(inputs, volume).met)
     met.slice(1).forEach((each, i) => expect(each).toBeGreaterThanOrEqual(met[i]! - 1e-12))
   })
   it('overflows that run in a ring are cut, not followed for ever', () => {

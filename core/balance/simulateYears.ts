@@ -8,7 +8,7 @@ import { runTanks, shareOut, storeSeries, type StoreSeries, type TankRun } from 
 import { storeLaws } from './tanks'
 
 /** Litres over a stretch of days, by where they went. */
-export interface Account {
+export interface WaterBalance {
   rain: number
   runoff: number
   captured: number
@@ -31,14 +31,14 @@ export interface Account {
   longestShort: number
 }
 
-export interface YearAccount extends Account {
+export interface YearBalance extends WaterBalance {
   year: number
   /** Whole and sound, so that it counts in dry-year figures. */
   counted: boolean
 }
 
 /** One demand over all the years. */
-export interface DemandAccount {
+export interface DemandBalance {
   id: string
   /** Litres a year, mean. */
   wanted: number
@@ -56,12 +56,12 @@ export interface YearRange {
 
 export interface YearsResult {
   /** What each demand got, first in rank first. */
-  demands: DemandAccount[]
+  demands: DemandBalance[]
   /** Usable, litres. */
   volume: number
-  years: YearAccount[]
-  months: Account[]
-  total: Account
+  years: YearBalance[]
+  months: WaterBalance[]
+  total: WaterBalance
   /** Share of demand met by volume, over all days. */
   met: number
   /** Share of the days that wanted water on which all of it was there. */
@@ -91,7 +91,7 @@ export interface YearsResult {
 /** A day counts as met when it got this share of what it wanted. */
 export const ENOUGH = 0.999
 
-const emptyAccount = (): Account => ({
+const emptyAccount = (): WaterBalance => ({
   rain: 0,
   runoff: 0,
   captured: 0,
@@ -163,16 +163,16 @@ function addUp(store: string, runs: readonly TankRun[], days: number): StoreDays
 }
 
 interface Gathered {
-  years: YearAccount[]
-  months: Account[]
-  total: Account
+  years: YearBalance[]
+  months: WaterBalance[]
+  total: WaterBalance
   longestShortStart: number
   short: Uint8Array
 }
 
 function gather({ rain, countedYears }: ReadyRain, inflow: DailyInflow, store: StoreDays, selfLevelling: boolean): Gathered {
   const counted = new Set(countedYears)
-  const years: YearAccount[] = []
+  const years: YearBalance[] = []
   const months = Array.from({ length: 12 }, emptyAccount)
   const total = emptyAccount()
   const short = new Uint8Array(store.demand.length)
@@ -217,7 +217,7 @@ function gather({ rain, countedYears }: ReadyRain, inflow: DailyInflow, store: S
   return { years, months, total, longestShortStart, short }
 }
 
-function demandAccounts(store: string, runs: readonly TankRun[], span: number): DemandAccount[] {
+function demandAccounts(store: string, runs: readonly TankRun[], span: number): DemandBalance[] {
   return runs
     .filter(({ series: { tank } }) => tank.store === store)
     .flatMap(({ series: { tank, demand }, run }) => {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { steadyDraw, type DrawGround } from './steadyDraw'
+import { steadyDraw, type DrawInputs } from './steadyDraw'
 
 const DAYS = 365
 /** So many years of a rain that comes again in each. */
-const years = (n: number, inflowOf: (day: number, year: number) => number, volume: number, more: Partial<DrawGround> = {}): DrawGround => {
+const years = (n: number, inflowOf: (day: number, year: number) => number, volume: number, more: Partial<DrawInputs> = {}): DrawInputs => {
   const inflow: number[] = []
   const month: number[] = []
   const year: number[] = []
@@ -27,12 +27,12 @@ describe('the draw that can be counted on', () => {
     ).toBeCloseTo(12, 1)
   })
   it('of a rain every tenth day that just fills the store is a tenth of it', () => {
-    const ground = years(10, (day) => (day % 10 === 0 ? 100 : 0), 100, { start: 100 })
-    expect(steadyDraw(ground, allYear).season).toBeCloseTo(10, 1)
+    const inputs = years(10, (day) => (day % 10 === 0 ? 100 : 0), 100, { start: 100 })
+    expect(steadyDraw(inputs, allYear).season).toBeCloseTo(10, 1)
   })
   it('is what the store holds over the longest dry spell, where rain is plenty else', () => {
-    const ground = years(10, (day) => (day >= 150 && day < 190 ? 0 : 500), 200)
-    expect(steadyDraw(ground, allYear).season).toBeCloseTo(200 / 40, 1)
+    const inputs = years(10, (day) => (day >= 150 && day < 190 ? 0 : 500), 200)
+    expect(steadyDraw(inputs, allYear).season).toBeCloseTo(200 / 40, 1)
   })
   it('leaves one year in ten out of account, and under ten years none', () => {
     const dry = (year: number) => (day: number) => (day >= 100 && day < (year === 3 ? 200 : 120) ? 0 : 500)
@@ -50,16 +50,16 @@ describe('the draw that can be counted on', () => {
     ).toBeCloseTo(200 / 100, 1)
   })
   it('by the month: a wet one gives more than the season, a dry one no less', () => {
-    const ground = years(10, (day) => (day >= 61 && day < 91 ? 0 : 40), 300)
-    const { season, months } = steadyDraw(ground, allYear)
+    const inputs = years(10, (day) => (day >= 61 && day < 91 ? 0 : 40), 300)
+    const { season, months } = steadyDraw(inputs, allYear)
     expect(Math.max(...months)).toBeGreaterThan(season)
     for (const month of months) expect(month).toBeGreaterThanOrEqual(season - 0.02)
   })
   it('out of season nothing is drawn, and the store is full when it begins', () => {
     const summer = Array.from({ length: 12 }, (_, m) => m >= 5 && m <= 7)
-    const ground = years(10, (day) => (day < 100 ? 30 : 0), 900)
+    const inputs = years(10, (day) => (day < 100 ? 30 : 0), 900)
     // Three months of 30.5 days from a full store.
-    expect(steadyDraw(ground, summer).season).toBeCloseTo(900 / 92, 0)
+    expect(steadyDraw(inputs, summer).season).toBeCloseTo(900 / 92, 0)
   })
   it('needs just the store that the sequent peak asks for (Thomas & Burden 1963, from memory)', () => {
     // Park and Miller's generator: the same numbers every time.
@@ -68,8 +68,8 @@ describe('the draw that can be counted on', () => {
     for (let trial = 0; trial < 25; trial++) {
       const inflows = Array.from({ length: 8 * DAYS }, () => (random() < 0.3 ? random() * 60 : 0))
       const volume = 150 + random() * 800
-      const ground = years(8, (day, year) => inflows[year * DAYS + day]!, volume, { start: volume })
-      const { season } = steadyDraw(ground, allYear)
+      const inputs = years(8, (day, year) => inflows[year * DAYS + day]!, volume, { start: volume })
+      const { season } = steadyDraw(inputs, allYear)
       /** Store that a full one needs never to run dry: the deepest that demand has run ahead of inflow. */
       const needed = (draw: number) => {
         let behind = 0

@@ -1,7 +1,7 @@
 import type { ReadyRain } from '../rain/gaps'
 import type { SpillRule } from './runStore'
 import { warmStart } from './series'
-import type { SweepGround } from './sweep'
+import type { SweepInputs } from './sweep'
 import { ENOUGH } from './simulateYears'
 
 /** What can be counted on: the same every day, there on every day of all but one year in ten. */
@@ -16,7 +16,7 @@ export interface SteadyDraw {
   mayFail: number
 }
 
-export interface DrawGround {
+export interface DrawInputs {
   inflow: ArrayLike<number>
   /** 0 for January, of each day. */
   month: ArrayLike<number>
@@ -36,7 +36,7 @@ const MOST_HALVINGS = 40
 
 /** Years in which a draw was not there on some day of the months looked at. */
 function failing(
-  { inflow, month, year, counted, volume, rule, start }: DrawGround,
+  { inflow, month, year, counted, volume, rule, start }: DrawInputs,
   draws: readonly number[],
   looked: readonly boolean[],
 ): number {
@@ -85,18 +85,18 @@ function greatest(fails: (draw: number) => boolean, most: number): number {
  * Source: the firm yield of reservoir practice with one failure in ten years allowed; `steadyDraw.test.ts` holds it against the
  * sequent peak (Thomas & Burden 1963, from memory).
  */
-export function steadyDraw(ground: DrawGround, drawnIn: readonly boolean[]): SteadyDraw {
-  if (ground.inflow.length === 0) throw new RangeError('there must be at least one day')
+export function steadyDraw(inputs: DrawInputs, drawnIn: readonly boolean[]): SteadyDraw {
+  if (inputs.inflow.length === 0) throw new RangeError('there must be at least one day')
   const inSeason = drawnIn.some(Boolean) ? [...drawnIn] : drawnIn.map(() => true)
-  const years = ground.counted.size
+  const years = inputs.counted.size
   const mayFail = Math.floor(years / 10)
   // No day can give more than a full store and all that comes in on it.
-  let most = ground.volume
-  for (let day = 0; day < ground.inflow.length; day++) most = Math.max(most, ground.volume + ground.inflow[day]!)
+  let most = inputs.volume
+  for (let day = 0; day < inputs.inflow.length; day++) most = Math.max(most, inputs.volume + inputs.inflow[day]!)
   const season = greatest(
     (draw) =>
       failing(
-        ground,
+        inputs,
         inSeason.map((on) => (on ? draw : 0)),
         inSeason,
       ) > mayFail,
@@ -106,7 +106,7 @@ export function steadyDraw(ground: DrawGround, drawnIn: readonly boolean[]): Ste
     greatest(
       (draw) =>
         failing(
-          ground,
+          inputs,
           inSeason.map((on, each) => (each === m ? draw : on ? season : 0)),
           inSeason.map((__, each) => each === m),
         ) > mayFail,
@@ -117,11 +117,11 @@ export function steadyDraw(ground: DrawGround, drawnIn: readonly boolean[]): Ste
 }
 
 /** The ground of a store, from that of its sweep: vessels that hand on are taken as one. */
-export function drawGround(
-  { series, single, rule }: SweepGround,
+export function drawInputs(
+  { series, single, rule }: SweepInputs,
   { rain, countedYears }: Pick<ReadyRain, 'rain' | 'countedYears'>,
   volume: number,
-): DrawGround {
+): DrawInputs {
   const own = series.tanks.filter(({ tank }) => tank.store === series.store)
   const inflow = single?.inflow ?? new Float64Array(rain.depths.length).map((_, day) => own.reduce((sum, each) => sum + each.own[day]!, 0))
   return { inflow, month: rain.month, year: rain.year, counted: new Set(countedYears.length > 0 ? countedYears : rain.year), volume, rule }

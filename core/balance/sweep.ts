@@ -21,7 +21,7 @@ export interface Sweep {
 }
 
 /** What a sweep works on, reckoned once: every volume shares the same water and the same thirst. */
-export interface SweepGround {
+export interface SweepInputs {
   series: StoreSeries
   /** The store as one tank: what comes in whatever its size, and what is asked of it. Undefined for a cascade. */
   single: { inflow: Float64Array; demand: Float64Array } | undefined
@@ -34,7 +34,7 @@ export interface SweepGround {
 }
 
 /** The store as one tank, with what the stores above it hand on: their size is not what is swept. */
-function singleTank(series: StoreSeries, rule: SpillRule, firstYearDays: number): SweepGround['single'] {
+function singleTank(series: StoreSeries, rule: SpillRule, firstYearDays: number): SweepInputs['single'] {
   const own = series.tanks.filter(({ tank }) => tank.store === series.store)
   // What the air takes has to be told from what is drawn.
   if (own.length !== 1 || own[0]!.demand.dries) return undefined
@@ -44,11 +44,11 @@ function singleTank(series: StoreSeries, rule: SpillRule, firstYearDays: number)
 }
 
 /** Gathers the ground of a sweep. */
-export function sweepGround(
+export function sweepInputs(
   series: StoreSeries,
   { rain, countedYears }: Pick<ReadyRain, 'rain' | 'countedYears'>,
   rule: SpillRule,
-): SweepGround {
+): SweepInputs {
   const own = series.tanks.filter(({ tank }) => tank.store === series.store)
   const firstYearDays = firstYearLength(rain)
   const years: number[] = []
@@ -81,7 +81,7 @@ interface Yields {
 }
 
 /** The years of a cascade whose vessels all grow alike, and of open vessels. */
-function cascadeYield({ series, yearEnds, rule, firstYearDays }: SweepGround, volume: number): Yields {
+function cascadeYield({ series, yearEnds, rule, firstYearDays }: SweepInputs, volume: number): Yields {
   const own = series.tanks.filter(({ tank }) => tank.store === series.store).reduce((sum, { tank }) => sum + tank.volume, 0)
   const runs = runTanks(series, rule, firstYearDays, own > 0 ? volume / own : 0).filter(
     ({ series: each }) => each.tank.store === series.store,
@@ -109,9 +109,9 @@ function cascadeYield({ series, yearEnds, rule, firstYearDays }: SweepGround, vo
  * The hot loop of the whole application. What is held never passes the volume, so `min(S + I − Y, V − Y)` is written
  * `min(S + I, V) − Y`.
  */
-function yearlyYield(ground: SweepGround, volume: number): Yields {
-  const { single, yearEnds, firstYearDays, rule } = ground
-  if (!single) return cascadeYield(ground, volume)
+function yearlyYield(inputs: SweepInputs, volume: number): Yields {
+  const { single, yearEnds, firstYearDays, rule } = inputs
+  if (!single) return cascadeYield(inputs, volume)
   const { inflow, demand } = single
   // Looked up once: the loops below turn millions of times.
   const part = ENOUGH
@@ -146,17 +146,17 @@ function yearlyYield(ground: SweepGround, volume: number): Yields {
 }
 
 /** One point of a sweep. @param volume usable litres (≥ 0) */
-export function sweepPoint(ground: SweepGround, volume: number): SweepPoint {
-  const { yields, short } = yearlyYield(ground, volume)
-  const span = (ground.yearEnds.at(-1) ?? 0) / 365.25
+export function sweepPoint(inputs: SweepInputs, volume: number): SweepPoint {
+  const { yields, short } = yearlyYield(inputs, volume)
+  const span = (inputs.yearEnds.at(-1) ?? 0) / 365.25
   let used = 0
   let wanted = 0
   const shares: number[] = []
-  const anyCounted = ground.counted.includes(true)
+  const anyCounted = inputs.counted.includes(true)
   for (let y = 0; y < yields.length; y++) {
     used += yields[y]!
-    wanted += ground.yearDemand[y]!
-    if ((!anyCounted || ground.counted[y]) && ground.yearDemand[y]! > 0) shares.push(yields[y]! / ground.yearDemand[y]!)
+    wanted += inputs.yearDemand[y]!
+    if ((!anyCounted || inputs.counted[y]) && inputs.yearDemand[y]! > 0) shares.push(yields[y]! / inputs.yearDemand[y]!)
   }
   return { volume, met: wanted > 0 ? used / wanted : 0, shortDays: span > 0 ? short / span : 0, range: yearRange(shares) }
 }
@@ -189,7 +189,7 @@ export function kneeOf(points: readonly Pick<SweepPoint, 'volume' | 'met'>[]): n
 }
 
 /** Every volume against the record. For long sweeps in a worker, call `sweepPoint` in slices instead. */
-export function sweep(ground: SweepGround, volumes: readonly number[]): Sweep {
-  const points = volumes.map((volume) => sweepPoint(ground, volume))
+export function sweep(inputs: SweepInputs, volumes: readonly number[]): Sweep {
+  const points = volumes.map((volume) => sweepPoint(inputs, volume))
   return { points, knee: kneeOf(points) }
 }

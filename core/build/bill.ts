@@ -1,11 +1,11 @@
 import { madeAt, madeBy, type End, type Made } from '../parts'
 import { SHOPS, type Build, type Scheme, type Shop } from '../scheme'
 import { FOOT } from '../units/constants'
-import type { Quantity } from '../units/quantity'
+import type { Quantity, UnitSystem } from '../units/quantity'
 import { length } from '../units/quantity'
 import type { Assembly } from './assembly'
 import type { CutGroup } from './cuts'
-import type { PartsGround } from './ground'
+import type { PartsInputs } from './ground'
 import type { Hole } from './holeList'
 import type { Joint } from './joints'
 import { BUILD_STATIONS, BRACKET, lineItem, pipeItem, pipeWords, type BuildStation, type Part, type Unit, type Words } from './part'
@@ -22,7 +22,7 @@ export interface BillLine {
   stations: BuildStation[]
   unit: Unit
   /** Reckoned from the drawing, and as the reader would have it. */
-  reckoned: number
+  takeoff: number
   wanted: number
   /** On the wall already, or on the shelf. */
   there: boolean
@@ -254,7 +254,7 @@ export function billOf(
   assembly: Assembly,
   groups: readonly CutGroup[],
   holes: readonly Hole[],
-  ground: PartsGround,
+  inputs: PartsInputs,
 ): Bill {
   const count = new Counter()
   // Whatever a piece of pipe is called in the drawing, it is bought as its pipe.
@@ -265,7 +265,7 @@ export function billOf(
       key,
     )
   const fitting = (id: string, station: BuildStation, joint: string) => {
-    const found = ground.byId.get(id)
+    const found = inputs.byId.get(id)
     if (!found) return
     count.add(
       {
@@ -290,7 +290,7 @@ export function billOf(
     if (!isOnWall(assembly.parts, run.part)) for (let i = couplingsIn(run); i > 0; i--) fitting(couplingOf(run.pipe), run.station, run.key)
   consumables(count, assembly, holes, scheme.taps.length)
   const choices = new Map(scheme.build.lines.map((choice) => [choice.item, choice]))
-  const lines = [...count.lines.values()].map((line) => priced(line, choices.get(line.item), groups, ground))
+  const lines = [...count.lines.values()].map((line) => priced(line, choices.get(line.item), groups, inputs))
   lines.push(...scheme.build.extras.map(extraLine))
   const sorted = lines.toSorted(
     (a, b) =>
@@ -313,12 +313,12 @@ function priced(
   { quantity, stations, found, uses, ...line }: Counted,
   choice: Build['lines'][number] | undefined,
   groups: readonly CutGroup[],
-  ground: PartsGround,
+  inputs: PartsInputs,
 ): BillLine {
   const there = choice?.reuse ?? found
   const wanted = choice?.quantity ?? quantity
-  const own = ground.stock.prices.get(line.item)
-  const owned = there ? 0 : (ground.stock.owned.get(line.item) ?? 0)
+  const own = inputs.stock.prices.get(line.item)
+  const owned = there ? 0 : (inputs.stock.owned.get(line.item) ?? 0)
   const group = line.item.startsWith('pipe:') ? groups.find(({ pipe, there: on }) => !on && pipeItem(pipe) === line.item) : undefined
   const sold = group && group.stock > 0 ? group.stock : line.sold
   const told = choice?.quantity != null
@@ -337,7 +337,7 @@ function priced(
       : line.unit === 'each'
         ? whole(missing)
         : reel
-          ? onTheReel(over(ALLOWANCE), ground.system)
+          ? onTheReel(over(ALLOWANCE), inputs.system)
           : Math.round(over(ALLOWANCE) * 100) / 100
   const price = own ?? Math.round(line.price * (sold ?? 1) * 100) / 100
   const usedUp = there || told ? undefined : reel ? over(ALLOWANCE) : uses === undefined ? undefined : Math.max(0, uses - owned)
@@ -345,7 +345,7 @@ function priced(
     ...line,
     ...(usedUp === undefined ? {} : { uses: usedUp }),
     stations: BUILD_STATIONS.filter((station) => stations.has(station)),
-    reckoned: quantity,
+    takeoff: quantity,
     wanted,
     there,
     owned,
@@ -355,7 +355,7 @@ function priced(
     price,
     guide: own === undefined,
     total: Math.round(buy * price * 100) / 100,
-    lead: ground.lead.get(line.item) ?? 0,
+    lead: inputs.lead.get(line.item) ?? 0,
   }
 }
 
@@ -367,7 +367,7 @@ const extraLine = ({ id, name, shop, quantity, price }: Build['extras'][number])
   shop,
   stations: [],
   unit: 'each',
-  reckoned: quantity,
+  takeoff: quantity,
   wanted: quantity,
   there: false,
   owned: 0,

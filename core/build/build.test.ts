@@ -22,9 +22,9 @@ import {
   lineItem,
   matings,
   numberParts,
-  partsGround,
+  partsInputs,
   piecesOf,
-  plainGround,
+  plainPartsInputs,
   planBuild,
   quote,
   symptomsOf,
@@ -38,7 +38,7 @@ import {
 const SYSTEMS = ['metric', 'imperial'] as const
 const demos = demoJobs().flatMap((job) => job.schemes.map((scheme) => [`${job.name}: ${scheme.name}`, scheme] as const))
 const everything: (readonly [string, Scheme])[] = [...demos, ...ARRANGEMENTS.map((make) => [make().name, make()] as const)]
-const plan = (scheme: Scheme, system: 'metric' | 'imperial' = 'metric') => planBuild(buildWaterPath(scheme), plainGround(system))
+const plan = (scheme: Scheme, system: 'metric' | 'imperial' = 'metric') => planBuild(buildWaterPath(scheme), plainPartsInputs(system))
 
 /** The same scheme with all still to be bought that hung there. */
 const bare = (scheme: Scheme): Scheme => {
@@ -100,7 +100,7 @@ describe('a scheme taken apart', () => {
     for (const { key } of assembly.parts)
       expect(bill.lines.filter(({ kind, parts }) => kind === 'part' && parts.includes(key))).toHaveLength(1)
     for (const line of bill.lines.filter(({ kind }) => kind === 'part'))
-      expect(line.reckoned).toBeCloseTo(
+      expect(line.takeoff).toBeCloseTo(
         assembly.parts.filter(({ key }) => line.parts.includes(key)).reduce((sum, { quantity }) => sum + quantity, 0),
         9,
       )
@@ -115,7 +115,7 @@ describe('a scheme taken apart', () => {
       .filter(({ part }) => !onWall(part))
       .flatMap(({ items }) => items)
       .filter((item) => item.kind === 'body' && item.of === 'coupling').length
-    const billed = bill.lines.filter(({ kind }) => kind === 'fitting').reduce((sum, { reckoned }) => sum + reckoned, 0)
+    const billed = bill.lines.filter(({ kind }) => kind === 'fitting').reduce((sum, { takeoff }) => sum + takeoff, 0)
     expect(billed).toBe(inJoints + couplings)
   })
 
@@ -133,7 +133,7 @@ describe('a scheme taken apart', () => {
 
   it.each(SYSTEMS)('joins every demo and every arrangement with what shops have, in %s threads', (system) => {
     for (const [name, scheme] of everything) {
-      const { joints } = assemble(buildWaterPath(scheme), plainGround(system))
+      const { joints } = assemble(buildWaterPath(scheme), plainPartsInputs(system))
       expect(
         joints.filter(({ state }) => state === 'none' || state === 'wrong'),
         name,
@@ -145,7 +145,7 @@ describe('a scheme taken apart', () => {
   it('never puts a hose thread on a pipe thread, whatever is built', () => {
     fc.assert(
       fc.property(anyScheme.filter(whole), fc.constantFrom(...SYSTEMS), (scheme, system) => {
-        for (const joint of assemble(buildWaterPath(scheme), plainGround(system)).joints)
+        for (const joint of assemble(buildWaterPath(scheme), plainPartsInputs(system)).joints)
           for (const { a, b } of matings(joint)) expect(a.type === 'hose-thread').toBe(b.type === 'hose-thread')
       }),
       { numRuns: 60 },
@@ -154,7 +154,7 @@ describe('a scheme taken apart', () => {
 
   it('uses the threads of the country', () => {
     const ends = (system: 'metric' | 'imperial') =>
-      assemble(buildWaterPath(withyHard().schemes[0]!), plainGround(system)).joints.flatMap(({ lower }) =>
+      assemble(buildWaterPath(withyHard().schemes[0]!), plainPartsInputs(system)).joints.flatMap(({ lower }) =>
         lower.part === 'tap:butt-tap' ? [lower.end.type] : [],
       )
     expect(ends('metric')).toEqual(['bsp'])
@@ -169,7 +169,7 @@ describe('a scheme taken apart', () => {
       ...scheme,
       build: { ...scheme.build, joints: [{ key, upper, lower: undefined, fittings }] },
     })
-    const joint = (each: Scheme) => assemble(buildWaterPath(each), plainGround('metric')).joints.find((one) => one.key === key)!
+    const joint = (each: Scheme) => assemble(buildWaterPath(each), plainPartsInputs('metric')).joints.find((one) => one.key === key)!
     expect(joint(scheme).state).toBe('mates')
     expect(joint(told([wrong]))).toMatchObject({ state: 'wrong', bad: [{ after: 0, why: 'kind' }] })
     // The outlet was square after all: now the very same adapter is right, and without it the solver finds it.
@@ -192,10 +192,10 @@ describe('a scheme taken apart', () => {
         },
       ],
     }
-    const ground = partsGround(job)
-    const { placed } = ground.chains(end('tote', 'S60x6', 'male'), end('downpipe-rect', '2x3', 'female'))[0]!
+    const inputs = partsInputs(job)
+    const { placed } = inputs.chains(end('tote', 'S60x6', 'male'), end('downpipe-rect', '2x3', 'female'))[0]!
     expect(placed.map(({ fitting }) => fitting.name)).toEqual(['Adapter from the shed'])
-    expect(assemble(buildWaterPath(scheme), ground).joints.every(({ state }) => state === 'mates' || state === 'solved')).toBe(true)
+    expect(assemble(buildWaterPath(scheme), inputs).joints.every(({ state }) => state === 'mates' || state === 'solved')).toBe(true)
   })
 })
 
@@ -219,7 +219,7 @@ describe('one hole takes one fitting', () => {
   it('in any scheme: where several pipes are tied to a port, tees part them before the wall', () => {
     fc.assert(
       fc.property(anyScheme.filter(whole), (scheme) => {
-        const { joints, parts } = assemble(buildWaterPath(scheme), plainGround('metric'))
+        const { joints, parts } = assemble(buildWaterPath(scheme), plainPartsInputs('metric'))
         const lids = scheme.stores.flatMap(({ vessels }) =>
           vessels.flatMap(({ id, ports }) => ports.filter(({ role }) => role === 'lid').map((port) => `port:${id}:${port.id}`)),
         )
@@ -237,7 +237,7 @@ describe('one hole takes one fitting', () => {
   })
 
   it('four totes in a row have a hole for each end of each link, on the sides that face one another, and no tee', () => {
-    const { parts, joints } = assemble(buildWaterPath(tanneryRow().schemes[2]!), plainGround('imperial'))
+    const { parts, joints } = assemble(buildWaterPath(tanneryRow().schemes[2]!), plainPartsInputs('imperial'))
     expect(parts.filter(({ item }) => item === 'tee:sch40:1')).toEqual([])
     // No hand gets down to them through a tote's cap: they are fitted from outside.
     const fitted = joints.flatMap(({ placed }) => placed.map(({ fitting }) => fitting))
@@ -285,7 +285,7 @@ describe('pipes that turn corners', () => {
   })
 
   it('a pipe that is carried to another joins it at the branch left for it', () => {
-    const { joints, parts } = assemble(buildWaterPath(ARRANGEMENTS[19]!()), plainGround('metric'))
+    const { joints, parts } = assemble(buildWaterPath(ARRANGEMENTS[19]!()), plainPartsInputs('metric'))
     const joined = joints.filter(({ lower }) => lower.part === 'device:join')
     // Its own pipe from above, and the one from across the house.
     expect(joined.map(({ upper }) => upper.part)).toEqual(['device:carry:bend:1', 'pipe:drop-right:0'])
@@ -305,7 +305,7 @@ describe('pipes that turn corners', () => {
         length: 5,
       })),
     }
-    const { runs, parts } = assemble(buildWaterPath(over), plainGround('imperial'))
+    const { runs, parts } = assemble(buildWaterPath(over), plainPartsInputs('imperial'))
     const crown = runs.find(({ key }) => key === 'overflow:over:leg:2')!
     expect(crown.items.filter((item) => item.kind === 'body').map((item) => item.kind === 'body' && item.of)).toContain('overflow:over:air')
     expect(Math.abs(assembled(crown) - crown.span)).toBeLessThan(1e-4)
@@ -334,7 +334,7 @@ describe('cut lengths', () => {
 
   it.each(everything)('put together again give the geometry of the drawing to 0.1 mm: %s', (_, scheme) => {
     for (const system of SYSTEMS)
-      for (const run of assemble(buildWaterPath(scheme), plainGround(system)).runs)
+      for (const run of assemble(buildWaterPath(scheme), plainPartsInputs(system)).runs)
         if (!run.flexible) expect(Math.abs(assembled(run) - run.span - run.short)).toBeLessThan(1e-4)
   })
 
@@ -410,8 +410,8 @@ describe('cut lengths', () => {
 describe('the bill', () => {
   const job = withyHard()
   const scheme = job.schemes[0]!
-  const line = (item: string, s: Scheme = scheme, j: Parameters<typeof partsGround>[0] = job) =>
-    planBuild(buildWaterPath(s), partsGround(j)).bill.lines.find((each) => each.item === item)
+  const line = (item: string, s: Scheme = scheme, j: Parameters<typeof partsInputs>[0] = job) =>
+    planBuild(buildWaterPath(s), partsInputs(j)).bill.lines.find((each) => each.item === item)
 
   it('leaves out what is on the wall, and buys what is not', () => {
     expect(line('gutter:half-round:0.112:there')).toMatchObject({ there: true, buy: 0, total: 0 })
@@ -443,7 +443,7 @@ describe('the bill', () => {
       },
     }
     expect(line('vessel:butt:210', own)).toMatchObject({ there: true, buy: 0 })
-    expect(line('base:blocks:440:215:215', own)).toMatchObject({ reckoned: 4, wanted: 12, buy: 12 })
+    expect(line('base:blocks:440:215:215', own)).toMatchObject({ takeoff: 4, wanted: 12, buy: 12 })
     expect(line('extra:can', own)).toMatchObject({ name: 'Watering can', total: 14 })
   })
 
@@ -455,18 +455,18 @@ describe('the bill', () => {
         2,
       )
       expect(bill.guessed).toBeCloseTo(bill.total, 2)
-      for (const { buy, there, reckoned, unit, sold } of bill.lines) {
+      for (const { buy, there, takeoff, unit, sold } of bill.lines) {
         if (there) expect(buy).toBe(0)
         // Never short: what is bought covers what is wanted.
-        else expect(buy * (sold ?? 1)).toBeGreaterThanOrEqual(reckoned - (unit === 'each' ? 1e-9 : 0.005))
+        else expect(buy * (sold ?? 1)).toBeGreaterThanOrEqual(takeoff - (unit === 'each' ? 1e-9 : 0.005))
       }
     }
   })
 
   it('buys pipe in whole lengths, a twentieth over what is sawn, in the length that the shop sells', () => {
     const four = tanneryRow().schemes[2]!
-    const drain = (job: Parameters<typeof partsGround>[0]) => {
-      const { bill, groups } = planBuild(buildWaterPath(four), partsGround(job))
+    const drain = (job: Parameters<typeof partsInputs>[0]) => {
+      const { bill, groups } = planBuild(buildWaterPath(four), partsInputs(job))
       return { line: bill.lines.find(({ item }) => item === 'pipe:sch40:2')!, group: groups.find(({ pipe }) => pipe.size === '2')! }
     }
     const usual = drain(tanneryRow())
@@ -495,7 +495,7 @@ describe('the bill', () => {
     const bought = (name: string) => own.bill.lines.find(({ item, buy }) => item.startsWith(name) && buy > 0)
     const { drops } = scheme
     // Two more hold the pipe at the trough, as they do where it hangs already.
-    expect(bought('bracket:')!.reckoned).toBe(drops.reduce((sum, { brackets }) => sum + brackets.length, 2))
+    expect(bought('bracket:')!.takeoff).toBe(drops.reduce((sum, { brackets }) => sum + brackets.length, 2))
     expect(bought('pipe:downpipe-round:68')!.buy).toBeGreaterThan(0)
     expect(bought('shoe:')!.buy).toBe(drops.filter(({ foot, end: to }) => foot === 'shoe' && to.kind === 'ground').length)
     const ids = own.steps.map(({ id }) => id)
@@ -510,7 +510,7 @@ describe('the bill', () => {
   it('buys hose by the half metre or the foot, a tenth over what is cut', () => {
     const own = line('pipe:hose:25')!
     // From the pipe's side to the butt's, 0.86 m along and 0.326 m out between their middles (Pythagoras); it falls 17 mm.
-    expect(own.reckoned).toBeCloseTo(Math.hypot(Math.hypot(0.86, 0.326) - 0.034 - 0.29, 0.017), 9)
+    expect(own.takeoff).toBeCloseTo(Math.hypot(Math.hypot(0.86, 0.326) - 0.034 - 0.29, 0.017), 9)
     expect(own.buy).toBe(1)
     const inFeet = plan(scheme, 'imperial').bill.lines.find(({ item }) => item === 'pipe:hose:25')!
     expect(inFeet.buy / 0.3048).toBeCloseTo(3, 9)
@@ -525,9 +525,9 @@ describe('the bill', () => {
   })
 
   it('wants no sundries for joints that are on the wall already', () => {
-    const ground = plainGround('metric')
-    const assembly = assemble(buildWaterPath(scheme), ground)
-    const asBuilt = billOf(scheme, { ...assembly, parts: assembly.parts.map((part) => ({ ...part, there: true })) }, [], [], ground)
+    const inputs = plainPartsInputs('metric')
+    const assembly = assemble(buildWaterPath(scheme), inputs)
+    const asBuilt = billOf(scheme, { ...assembly, parts: assembly.parts.map((part) => ({ ...part, there: true })) }, [], [], inputs)
     expect(asBuilt.lines.filter(({ item }) => item === 'sundry:clip' || item === 'sundry:cement')).toEqual([])
   })
 })

@@ -2,7 +2,7 @@ import type { WaterPath } from '../path'
 import { assemble, type Assembly } from './assembly'
 import { billOf, type Bill } from './bill'
 import { cutGroups, type CutGroup } from './cuts'
-import type { PartsGround } from './ground'
+import type { PartsInputs } from './ground'
 import { holeList, type Hole } from './holeList'
 import { orderOfWork, type Step } from './steps'
 
@@ -20,17 +20,17 @@ export interface BuildPlan {
  *
  * Synchronous and pure; a few milliseconds for a common scheme.
  */
-export function planBuild(path: WaterPath, ground: PartsGround): BuildPlan {
+export function planBuild(path: WaterPath, inputs: PartsInputs): BuildPlan {
   const { scheme } = path
-  const assembly = assemble(path, ground)
-  const holes = holeList(path, assembly, ground)
+  const assembly = assemble(path, inputs)
+  const holes = holeList(path, assembly, inputs)
   const there = new Set(assembly.parts.flatMap((part) => (part.there ? [part.key] : [])))
-  const groups = cutGroups(assembly, ground, scheme.build.kerf, (part) => there.has(part))
+  const groups = cutGroups(assembly, inputs, scheme.build.kerf, (part) => there.has(part))
   return {
     assembly,
     holes,
     groups,
-    bill: billOf(scheme, assembly, groups, holes, ground),
-    steps: orderOfWork(path, assembly, groups, holes, ground.system),
+    bill: billOf(scheme, assembly, groups, holes, inputs),
+    steps: orderOfWork(path, assembly, groups, holes, inputs.system),
   }
 }

@@ -9,7 +9,7 @@ import { buildWaterPath } from '../path'
 import type { Device, Scheme } from '../scheme'
 import { INCH } from '../units/constants'
 import { isMoulded } from '../vessel'
-import { piecesOf, plainGround, planBuild, type BuildPlan, type Joint } from './index'
+import { piecesOf, plainPartsInputs, planBuild, type BuildPlan, type Joint } from './index'
 
 const SYSTEMS = ['metric', 'imperial'] as const
 type System = (typeof SYSTEMS)[number]
@@ -23,7 +23,7 @@ const built = (scheme: Scheme, system: System): Built => ({
   name: `${scheme.name}, ${system}`,
   scheme,
   system,
-  plan: planBuild(buildWaterPath(scheme), plainGround(system)),
+  plan: planBuild(buildWaterPath(scheme), plainPartsInputs(system)),
 })
 /** Every arrangement in the goods of both countries. */
 const starters = ARRANGEMENTS.flatMap((make) => SYSTEMS.map((system) => built(withGoods(make(), system), system)))
@@ -136,7 +136,7 @@ describe('goods that are sold', () => {
   it('of a pipe longer than one length all pieces but the last of a stretch are whole', () => {
     for (const { plan, system, name } of all)
       for (const run of plan.assembly.runs) {
-        const sold = plainGround(system).sold(run.pipe)
+        const sold = plainPartsInputs(system).sold(run.pipe)
         const pieces = piecesOf(run)
         // A valve in the middle parts a run into two stretches.
         if (run.flexible || pieces.length < 3 || run.items.some((item) => item.kind === 'body' && item.of.endsWith(':valve'))) continue
@@ -183,7 +183,7 @@ describe('whatever somebody comes to', () => {
     fc.assert(
       fc.property(anyBuilt, ({ plan, scheme, system }) => {
         // A thin hose that shares a hole with a wide pipe takes three; whoever builds it is told.
-        const told = assess(scheme, undefined, undefined, plainGround(system)).findings.filter(({ id }) => id === 'adaptersInARow')
+        const told = assess(scheme, undefined, undefined, plainPartsInputs(system)).findings.filter(({ id }) => id === 'adaptersInARow')
         expect(told.map(({ ids }) => ids.joint)).toEqual(
           plan.assembly.joints.filter((joint) => adaptersIn(joint) > 2).map(({ key }) => key),
         )

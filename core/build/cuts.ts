@@ -1,6 +1,6 @@
 import type { End } from '../parts'
 import type { Assembly } from './assembly'
-import type { PartsGround } from './ground'
+import type { PartsInputs } from './ground'
 import { nestCuts, type CuttingPlan } from './nest'
 import { piecesOf, type Run } from './runs'
 
@@ -55,7 +55,7 @@ const letterOf = (n: number): string => (n < 26 ? '' : letterOf(Math.floor(n / 2
  */
 export function cutGroups(
   { runs }: Pick<Assembly, 'runs'>,
-  ground: PartsGround,
+  inputs: PartsInputs,
   kerf: number,
   stays: (part: string) => boolean,
 ): CutGroup[] {
@@ -85,7 +85,7 @@ export function cutGroups(
           relief: piece.relief,
           slack: piece.slack,
         }))
-      const stock = ground.sold(pipe)
+      const stock = inputs.sold(pipe)
       const plan =
         stock > 0 && !there
           ? nestCuts(

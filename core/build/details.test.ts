@@ -3,14 +3,14 @@ import { ARRANGEMENTS } from '../arrangements'
 import { demoJobs, tanneryRow, withyHard } from '../demo'
 import { buildWaterPath } from '../path'
 import type { Scheme } from '../scheme'
-import { detailsOf, plainGround, planBuild } from './index'
+import { detailsOf, plainPartsInputs, planBuild } from './index'
 
 const everything: (readonly [string, Scheme])[] = [
   ...demoJobs().flatMap((job) => job.schemes.map((scheme) => [`${job.name}: ${scheme.name}`, scheme] as const)),
   ...ARRANGEMENTS.map((make) => [make().name, make()] as const),
 ]
 const rows = (scheme: Scheme) => {
-  const { assembly, groups } = planBuild(buildWaterPath(scheme), plainGround('metric'))
+  const { assembly, groups } = planBuild(buildWaterPath(scheme), plainPartsInputs('metric'))
   return { assembly, groups, details: detailsOf(assembly, groups) }
 }
 

@@ -6,7 +6,7 @@ import { pipeItem } from './part'
 type PipeKind = Pick<End, 'type' | 'size'>
 
 /** What every build of a job leans on: which threads the country uses, what fittings there are, what they cost and which are at hand. */
-export interface PartsGround {
+export interface PartsInputs {
   system: UnitSystem
   index: FittingIndex
   byId: ReadonlyMap<string, Fitting>
@@ -34,7 +34,7 @@ function groundOf(
   stock: Required<Stock>,
   lead: ReadonlyMap<string, number>,
   lengths: ReadonlyMap<string, number>,
-): PartsGround {
+): PartsInputs {
   const index = new FittingIndex(fittings)
   // What the country's own shops have goes first: another's goods only where nothing else joins two ends.
   const home = new FittingIndex(fittings.filter(({ ends, form }) => form === 'own' || ends.every(({ type }) => !ABROAD[system].has(type))))
@@ -65,15 +65,15 @@ function groundOf(
   }
 }
 
-const plain: Partial<Record<UnitSystem, PartsGround>> = {}
+const plain: Partial<Record<UnitSystem, PartsInputs>> = {}
 
 /** The catalogue alone, guide prices, nothing at hand. */
-export const plainGround = (system: UnitSystem): PartsGround =>
+export const plainPartsInputs = (system: UnitSystem): PartsInputs =>
   (plain[system] ??= groundOf(system, FITTINGS, { prices: new Map(), owned: new Map() }, new Map(), new Map()))
 
 /** A job's own ground: its reader's fittings beside the catalogue, their prices and their shelf. */
-export function partsGround({ system, ownFittings, shelf }: Pick<Job, 'system' | 'ownFittings' | 'shelf'>): PartsGround {
-  if (ownFittings.length === 0 && shelf.length === 0) return plainGround(system)
+export function partsInputs({ system, ownFittings, shelf }: Pick<Job, 'system' | 'ownFittings' | 'shelf'>): PartsInputs {
+  if (ownFittings.length === 0 && shelf.length === 0) return plainPartsInputs(system)
   const own = ownFittings.map(({ id, name, ends, price }): Fitting => ({
     id: `own-${id}`,
     form: 'own',

@@ -5,7 +5,7 @@ import type { PortRole, Seal } from '../scheme'
 import { INCH } from '../units/constants'
 import { handReaches, isMoulded } from '../vessel'
 import { portKey, type Assembly } from './assembly'
-import type { PartsGround } from './ground'
+import type { PartsInputs } from './ground'
 import { drawnKey } from './part'
 
 /** Saws wider than this want a corded drill and two hands: they catch and throw the arm, m. Common practice. */
@@ -43,7 +43,7 @@ export interface Hole {
   cautions: HoleCaution[]
 }
 
-function vesselHoles({ scheme, vessels, layout }: WaterPath, { through, sealed }: Assembly, ground: PartsGround): Hole[] {
+function vesselHoles({ scheme, vessels, layout }: WaterPath, { through, sealed }: Assembly, inputs: PartsInputs): Hole[] {
   const choices = new Map(scheme.build.holes.map((choice) => [choice.key, choice]))
   return [...vessels.values()].flatMap(({ vessel }) =>
     vessel.ports.flatMap((port): Hole[] => {
@@ -57,7 +57,7 @@ function vesselHoles({ scheme, vessels, layout }: WaterPath, { through, sealed }
       if (isOnTop(port)) {
         const card = choices.get(key)?.diameter
         // Cut round with a saw that is sold where there is one, else by hand along a line.
-        const diameter = card || (port.bore <= LARGEST_SAW ? soldCutter(port.bore, ground.system) : port.bore)
+        const diameter = card || (port.bore <= LARGEST_SAW ? soldCutter(port.bore, inputs.system) : port.bore)
         return [
           {
             key,
@@ -80,7 +80,7 @@ function vesselHoles({ scheme, vessels, layout }: WaterPath, { through, sealed }
       if (!goes) return []
       const reached = handReaches(vessel, port)
       const seal = sealed.get(key)!
-      const size = holeFor(seal, goes, ground.system)
+      const size = holeFor(seal, goes, inputs.system)
       const card = choices.get(key)?.diameter ?? 0
       const diameter = card > 0 ? card : (size?.diameter ?? 0)
       return [
@@ -116,7 +116,7 @@ function vesselHoles({ scheme, vessels, layout }: WaterPath, { through, sealed }
 const DRIPPER = { metric: 0.004, imperial: (5 / 32) * INCH } as const
 
 /** Holes in pipes and in what is made of pipe: a funnel's, a chamber's drain through its cap, a first-flush tank's two. */
-function pipeHoles({ scheme }: WaterPath, { joints }: Assembly, ground: PartsGround): Hole[] {
+function pipeHoles({ scheme }: WaterPath, { joints }: Assembly, inputs: PartsInputs): Hole[] {
   return scheme.drops.flatMap((drop) =>
     drop.devices.flatMap((device): Hole[] => {
       const key = drawnKey({ kind: 'device', id: device.id })
@@ -142,7 +142,7 @@ function pipeHoles({ scheme }: WaterPath, { joints }: Assembly, ground: PartsGro
         const seal = joint.upper.end.size as Seal
         const first = joint.placed[0]
         const goes = first ? first.fitting.ends[first.turned ? 0 : 1] : joint.lower.end
-        const size = holeFor(seal, goes, ground.system)
+        const size = holeFor(seal, goes, inputs.system)
         return size
           ? [
               hole(role, size.diameter, above, {
@@ -163,7 +163,7 @@ function pipeHoles({ scheme }: WaterPath, { joints }: Assembly, ground: PartsGro
       }
       if (device.drain.kind === 'hole') return [hole('drain', device.drain.bore, 0)]
       if (device.drain.kind === 'drip')
-        return [hole('drain', DRIPPER[ground.system], 0, { source: 'commonPractice', cautions: ['cardWins'] })]
+        return [hole('drain', DRIPPER[inputs.system], 0, { source: 'commonPractice', cautions: ['cardWins'] })]
       return sealed(`${key}:cap`, 'drain', 0)
     }),
   )
@@ -173,7 +173,7 @@ const OVER_WAY = 0.12
 const FOOT_DRAIN = 0.06
 
 /** Every hole of a scheme: what it is cut with, how wide, where, from which side, and what to mind. */
-export const holeList = (path: WaterPath, assembly: Assembly, ground: PartsGround): Hole[] => [
-  ...vesselHoles(path, assembly, ground),
-  ...pipeHoles(path, assembly, ground),
+export const holeList = (path: WaterPath, assembly: Assembly, inputs: PartsInputs): Hole[] => [
+  ...vesselHoles(path, assembly, inputs),
+  ...pipeHoles(path, assembly, inputs),
 ]

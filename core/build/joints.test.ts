@@ -2,15 +2,15 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { end } from '../parts'
 import type { Job } from '../scheme'
-import { jointWays, partsGround, resolveJoints, type Meeting } from './index'
+import { jointWays, partsInputs, resolveJoints, type Meeting } from './index'
 
 // No catalogue fitting goes from a tote to a square downpipe in one: only what the reader has made.
 const TOTE = end('tote', 'S60x6', 'male')
 const SQUARE = end('downpipe-square', '65', 'female')
 const PIPE = end('metric', '110', 'male')
 type Own = { id: string; price: number; owned: number; to?: 'pipe' }
-const ground = (own: readonly Own[]) =>
-  partsGround({
+const inputs = (own: readonly Own[]) =>
+  partsInputs({
     system: 'metric',
     ownFittings: own.map(({ id, price, to }): Job['ownFittings'][number] => ({
       id,
@@ -31,7 +31,7 @@ const some = (n: number) => Array.from({ length: n }, (_, i) => meeting(`j${i}`)
 
 describe('joints that share a shelf', () => {
   it('one fitting on it goes into one joint, the next joint takes what is cheaper to buy', () => {
-    const made = ground([
+    const made = inputs([
       { id: 'good', price: 10, owned: 1 },
       { id: 'plain', price: 4, owned: 0 },
     ])
@@ -40,7 +40,7 @@ describe('joints that share a shelf', () => {
 
   it('goes to the joint that it saves the most for, wherever that stands', () => {
     // The second joint has nothing else; the first has something that costs next to nothing.
-    const made = ground([
+    const made = inputs([
       { id: 'cheap', price: 1, owned: 0 },
       { id: 'only', price: 9, owned: 1, to: 'pipe' },
       { id: 'other', price: 3, owned: 1 },
@@ -53,7 +53,7 @@ describe('joints that share a shelf', () => {
   })
 
   it("the reader's own rows have theirs first, and the ways shown for a joint know what the others take", () => {
-    const made = ground([
+    const made = inputs([
       { id: 'good', price: 10, owned: 1 },
       { id: 'plain', price: 4, owned: 0 },
     ])
@@ -84,7 +84,7 @@ describe('joints that share a shelf', () => {
           own.reduce((sum, each, i) => sum + Math.max(0, picked.filter((one) => one === i).length - each.owned) * each.price, 0)
         let picks: number[][] = [[]]
         for (let i = 0; i < n; i++) picks = picks.flatMap((row) => own.map((_, each) => [...row, each]))
-        const joints = resolveJoints(some(n), new Map(), ground(own))
+        const joints = resolveJoints(some(n), new Map(), inputs(own))
         const mine = used(joints).map((id) => own.findIndex((each) => `own-${each.id}` === id))
         expect(price(mine)).toBe(Math.min(...picks.map(price)))
       }),

@@ -1,6 +1,6 @@
 import { checkChain, mates, nearestWay, weighChain, type BadJoint, type Chain, type End, type NearestWay, type Placed } from '../parts'
 import type { JointChoice } from '../scheme'
-import type { PartsGround } from './ground'
+import type { PartsInputs } from './ground'
 import type { BuildStation } from './part'
 
 /** Two parts that meet, before anything is known of how they are joined. */
@@ -48,26 +48,26 @@ function takeOff(shelf: ReadonlyMap<string, number>, placed: readonly Placed[]):
  * @param choices by the joint's key
  * @returns in the order of the meetings
  */
-export function resolveJoints(meetings: readonly Meeting[], choices: ReadonlyMap<string, JointChoice>, ground: PartsGround): Joint[] {
-  let shelf: ReadonlyMap<string, number> = ground.stock.owned
+export function resolveJoints(meetings: readonly Meeting[], choices: ReadonlyMap<string, JointChoice>, inputs: PartsInputs): Joint[] {
+  let shelf: ReadonlyMap<string, number> = inputs.stock.owned
   const joints = new Map<Meeting, Joint>()
   const open: { meeting: Meeting; as: Meeting }[] = []
   for (const meeting of meetings) {
     const choice = choices.get(meeting.key)
     const as = told(meeting, choice)
     if (choice?.fittings) {
-      const fittings = choice.fittings.flatMap((id) => ground.byId.get(id) ?? [])
+      const fittings = choice.fittings.flatMap((id) => inputs.byId.get(id) ?? [])
       const { placed, bad } = checkChain(as.upper.end, as.lower.end, fittings)
       joints.set(meeting, { ...as, placed, bad, state: bad.length > 0 ? 'wrong' : placed.length > 0 ? 'chosen' : 'mates' })
       shelf = takeOff(shelf, placed)
     } else if (mates(as.upper.end, as.lower.end)) joints.set(meeting, { ...as, placed: [], bad: [], state: 'mates' })
     else open.push({ meeting, as })
   }
-  const bestOf = ({ as }: (typeof open)[number]) => ground.chains(as.upper.end, as.lower.end, shelf)[0]
+  const bestOf = ({ as }: (typeof open)[number]) => inputs.chains(as.upper.end, as.lower.end, shelf)[0]
   while (open.length > 0) {
     const ways = open.map(bestOf)
     // Only the shelf makes one joint's choice matter to another's.
-    const saved = ways.map((way) => (way && way.owned > 0 ? weighChain(way.placed, { prices: ground.stock.prices }).price - way.price : 0))
+    const saved = ways.map((way) => (way && way.owned > 0 ? weighChain(way.placed, { prices: inputs.stock.prices }).price - way.price : 0))
     const most = Math.max(...saved)
     const turn = most > 0 ? saved.indexOf(most) : -1
     for (const i of turn < 0 ? open.keys() : [turn]) {
@@ -88,12 +88,12 @@ export function resolveJoints(meetings: readonly Meeting[], choices: ReadonlyMap
  */
 export function jointWays(
   { key, upper, lower }: Meeting,
-  ground: PartsGround,
+  inputs: PartsInputs,
   others: readonly Joint[] = [],
 ): { chains: Chain[]; nearest?: NearestWay } {
   const shelf = others
     .filter((each) => each.key !== key)
-    .reduce((left, { placed }) => takeOff(left, placed), ground.stock.owned as ReadonlyMap<string, number>)
-  const chains = ground.chains(upper.end, lower.end, shelf)
-  return chains.length > 0 ? { chains } : { chains, nearest: nearestWay(upper.end, lower.end, ground.index) }
+    .reduce((left, { placed }) => takeOff(left, placed), inputs.stock.owned as ReadonlyMap<string, number>)
+  const chains = inputs.chains(upper.end, lower.end, shelf)
+  return chains.length > 0 ? { chains } : { chains, nearest: nearestWay(upper.end, lower.end, inputs.index) }
 }

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { tanneryRow } from '../demo'
 import { buildWaterPath } from '../path'
-import { assemble, numberParts, plainGround } from './index'
+import { assemble, numberParts, plainPartsInputs } from './index'
 
 describe('numberParts', () => {
-  const assembly = assemble(buildWaterPath(tanneryRow().schemes[2]!), plainGround('imperial'))
+  const assembly = assemble(buildWaterPath(tanneryRow().schemes[2]!), plainPartsInputs('imperial'))
   const { parts } = assembly
   const numbers = numberParts(assembly)
   it('counts from one without a gap, and gives none to what is there already', () => {

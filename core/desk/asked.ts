@@ -1,4 +1,4 @@
-import { partsGround, planBuild, quoteOf } from '../build'
+import { partsInputs, planBuild, quoteOf } from '../build'
 import { buildWaterPath } from '../path'
 import type { Job } from '../scheme'
 
@@ -11,7 +11,7 @@ export function askedFor(job: Job): number | undefined {
   const scheme = job.schemes.find(({ id }) => id === job.chosen)
   if (!scheme) return undefined
   try {
-    return quoteOf(planBuild(buildWaterPath(scheme), partsGround(job)), scheme.build.quote).gross
+    return quoteOf(planBuild(buildWaterPath(scheme), partsInputs(job)), scheme.build.quote).gross
   } catch {
     return undefined
   }

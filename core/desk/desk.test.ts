@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
-import { matings, nestCuts, partsGround, pipeItem, planBuild } from '../build'
+import { matings, nestCuts, partsInputs, pipeItem, planBuild } from '../build'
 import { demoJobs } from '../demo'
 import { newJob } from '../demo/newJob'
 import { withGoods } from '../edits'
-import { buildWaterPath, jobTies } from '../path'
+import { buildWaterPath, jobReferenceProblems } from '../path'
 import { checkShape, firmDefaults, job as jobSchema, shelfDefaults, type Job } from '../scheme'
 import { measuresOf, surveyed } from '../survey'
 import {
@@ -67,7 +67,7 @@ describe('jobs among others', () => {
   })
   it('what is asked is the bill, marked up, with hours and tax (by hand)', () => {
     const job = named('a')
-    const { bill } = planBuild(buildWaterPath(job.schemes[0]!), partsGround(job))
+    const { bill } = planBuild(buildWaterPath(job.schemes[0]!), partsInputs(job))
     const priced = {
       ...job,
       schemes: job.schemes.map((each) => ({ ...each, build: { ...each.build, quote: { hours: 5, rate: 30, margin: 0.1, tax: 0.2 } } })),
@@ -92,7 +92,7 @@ describe('copies', () => {
     const next = fromTemplate({ ...demo!, letter: { ...demo!.letter, to: 'Ana Quill' } }, 'job-2', 'Next door')
     expect([next.name, next.letter.to, surveyed(next).taken]).toEqual(['Next door', '', 0])
     expect(measuresOf(next).length).toBeGreaterThan(8)
-    expect([checkShape(jobSchema, next), jobTies(next)]).toEqual([[], []])
+    expect([checkShape(jobSchema, next), jobReferenceProblems(next)]).toEqual([[], []])
   })
 })
 
@@ -130,7 +130,7 @@ describe('a firm', () => {
 
 describe('one order over several jobs', () => {
   const two = [named('a'), named('b')]
-  const bill = (job: Job) => planBuild(buildWaterPath(job.schemes[0]!), partsGround(job)).bill
+  const bill = (job: Job) => planBuild(buildWaterPath(job.schemes[0]!), partsInputs(job)).bill
 
   it('counts like things together, and says who gets what', () => {
     const [order] = orderFor(two)
@@ -148,7 +148,7 @@ describe('one order over several jobs', () => {
       const scheme = withGoods(make(), 'metric')
       return { ...named(`job-${i}`), schemes: [scheme], chosen: scheme.id }
     })
-    const bills = jobs.map((job) => planBuild(buildWaterPath(job.schemes[0]!), partsGround(job)))
+    const bills = jobs.map((job) => planBuild(buildWaterPath(job.schemes[0]!), partsInputs(job)))
     const [order] = orderFor(jobs)
     // Ten taped threads to a roll, counted off the joints of all six jobs.
     const taped = bills.flatMap(({ assembly }) => assembly.joints.flatMap((joint) => matings(joint))).filter(({ made }) => made === 'tape')
@@ -180,7 +180,7 @@ describe('one order over several jobs', () => {
     const [order] = orderFor(jobs)
     for (const { item, pieces, plan, stock } of order!.cuts) {
       const wanted = jobs.flatMap((job) =>
-        planBuild(buildWaterPath(job.schemes.find(({ id }) => id === job.chosen)!), partsGround(job))
+        planBuild(buildWaterPath(job.schemes.find(({ id }) => id === job.chosen)!), partsInputs(job))
           .groups.filter(({ there, pipe, stock: length }) => !there && length === stock && pipeItem(pipe) === item)
           .flatMap(({ cuts }) => cuts.map(({ length }) => length)),
       )

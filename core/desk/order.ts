@@ -1,4 +1,4 @@
-import { nestCuts, onTheReel, partsGround, pipeItem, planBuild, type BillLine, type CuttingPlan } from '../build'
+import { nestCuts, onTheReel, partsInputs, pipeItem, planBuild, type BillLine, type CuttingPlan } from '../build'
 import { buildWaterPath } from '../path'
 import { SHOPS, type Job } from '../scheme'
 import type { UnitSystem } from '../units/quantity'
@@ -64,7 +64,7 @@ export function orderFor(jobs: readonly Job[]): JobOrder[] {
 function orderOf(jobs: readonly Job[]): JobOrder {
   const plans = jobs.map((job) => {
     const scheme = job.schemes.find(({ id }) => id === job.chosen)!
-    return { job, kerf: scheme.build.kerf, plan: planBuild(buildWaterPath(scheme), partsGround(job)) }
+    return { job, kerf: scheme.build.kerf, plan: planBuild(buildWaterPath(scheme), partsInputs(job)) }
   })
   const kerf = Math.max(0, ...plans.map((each) => each.kerf))
   const lines = new Map<string, { first: BillLine; each: { job: string; line: BillLine }[] }>()

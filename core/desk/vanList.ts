@@ -1,4 +1,4 @@
-import { partsGround, planBuild, type BillLine, type Tool } from '../build'
+import { partsInputs, planBuild, type BillLine, type Tool } from '../build'
 import { buildWaterPath } from '../path'
 import { SHOPS, type Job } from '../scheme'
 import { customerOf, stageOf } from './deskRow'
@@ -59,7 +59,7 @@ function loadOf(jobs: readonly Job[]): Omit<VanDay, 'day'> {
   for (const job of jobs) {
     if (visitFor(job) !== 'build') continue
     const scheme = job.schemes.find(({ id }) => id === job.chosen)!
-    const { bill } = planBuild(buildWaterPath(scheme), partsGround(job))
+    const { bill } = planBuild(buildWaterPath(scheme), partsInputs(job))
     for (const { item, words, name, unit, shop, there, wanted, uses } of bill.lines) {
       if (there || wanted <= 0) continue
       const key = `${item} ${unit} ${name ?? ''}`

@@ -2,10 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assess'
 import { ARRANGEMENTS } from '../arrangements'
-import { planBuild, plainGround } from '../build'
+import { planBuild, plainPartsInputs } from '../build'
 import { demoJobs, withyHard } from '../demo'
 import { FINDING_RULES, SEVERITIES } from '../findings'
-import { buildWaterPath, jobTies } from '../path'
+import { buildWaterPath, jobReferenceProblems } from '../path'
 import { readJobFile, writeJobFile, type Device, type Scheme } from '../scheme'
 import { CATALOGUE } from '../vessel'
 import {
@@ -121,7 +121,7 @@ const HAND = {
   addSection: (scheme: Scheme, a: number) => addSection(scheme, pick(scheme.gutters, a)!.id, 'Lean-to'),
   removeSection: (scheme: Scheme, a: number) => removeSection(scheme, pick(scheme.sections, a)!.id),
   buy: (scheme: Scheme, a: number) => {
-    const line = pick(planBuild(buildWaterPath(scheme), plainGround('metric')).bill.lines, a)!
+    const line = pick(planBuild(buildWaterPath(scheme), plainPartsInputs('metric')).bill.lines, a)!
     return setLine(scheme, line.item, !line.there, null)
   },
   mend: (scheme: Scheme, a: number) => {
@@ -176,7 +176,7 @@ describe('whatever a hand does to a scheme', () => {
           const next = done(scheme, each)
           expect(JSON.stringify(scheme)).toBe(before)
           const kept = { ...job, rain: withyHard().rain, schemes: [next], chosen: next.id }
-          expect(jobTies(kept)).toEqual([])
+          expect(jobReferenceProblems(kept)).toEqual([])
           const rain = {
             ...kept,
             rain: {
@@ -190,9 +190,9 @@ describe('whatever a hand does to a scheme', () => {
               seed: 4711,
             },
           }
-          expect(readJobFile(writeJobFile(rain, []), jobTies).job.schemes[0]).toEqual(next)
+          expect(readJobFile(writeJobFile(rain, []), jobReferenceProblems).job.schemes[0]).toEqual(next)
           const { path } = assess(next)
-          expect(planBuild(path, plainGround('metric')).steps.length).toBeGreaterThan(0)
+          expect(planBuild(path, plainPartsInputs('metric')).steps.length).toBeGreaterThan(0)
           scheme = next
         }
       }),
@@ -206,7 +206,7 @@ describe('whatever a hand does to a scheme', () => {
         const scheme = moves.reduce(done, starts[start]!)
         for (const finding of assess(scheme).findings.filter(({ mends }) => mends)) {
           const mended = FINDING_RULES.find(({ id }) => id === finding.id)!.mend!(scheme, finding)
-          expect(jobTies({ ...withyHard(), schemes: [mended] })).toEqual([])
+          expect(jobReferenceProblems({ ...withyHard(), schemes: [mended] })).toEqual([])
           const still = assess(mended).findings.filter(
             ({ id, ids, severity }) =>
               id === finding.id &&

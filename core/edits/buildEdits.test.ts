@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { withyHard } from '../demo'
-import { letIn, scheme as schemeSchema, type Scheme } from '../scheme'
+import { parseInput, scheme as schemeSchema, type Scheme } from '../scheme'
 import {
   addExtra,
   clearFittings,
@@ -17,12 +17,12 @@ import {
 
 const scheme = withyHard().schemes[0]!
 const KEY = 'outlet:river-outlet|device:river-neck'
-/** Every edit gives a scheme that the door lets in, and leaves the one it was given as it was. */
+/** Every edit gives a scheme that is valid, and leaves the one it was given as it was. */
 function after(change: (scheme: Scheme) => Scheme, from = scheme): Scheme['build'] {
   const before = JSON.stringify(from)
   const changed = change(from)
   expect(JSON.stringify(from)).toBe(before)
-  expect(letIn(schemeSchema, JSON.parse(JSON.stringify(changed)))).toBeTruthy()
+  expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(changed)))).toBeTruthy()
   return changed.build
 }
 

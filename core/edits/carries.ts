@@ -1,5 +1,5 @@
 import { produce } from 'immer'
-import { layOut, runKey } from '../layout'
+import { computeLayout, runKey } from '../layout'
 import type { Scheme } from '../scheme'
 
 /** Shorter than this nothing is a pipe across, m. */
@@ -13,7 +13,7 @@ const HAIR = 0.001
 export function fitCarries(scheme: Scheme): Scheme {
   const carries = scheme.drops.flatMap(({ devices }) => devices.filter((device) => device.kind === 'carrying-pipe' && !device.wet))
   if (carries.length === 0) return scheme
-  const { runs } = layOut(scheme)
+  const { runs } = computeLayout(scheme)
   return produce(scheme, (draft) => {
     for (const { devices, end } of draft.drops) {
       const vessel = end.kind === 'vessel' ? draft.stores.flatMap(({ vessels }) => vessels).find(({ id }) => id === end.vessel) : undefined

@@ -9,7 +9,7 @@ const NONE = { thirst: new Float64Array(367) }
 const [cans, litres] = withyHard().schemes[0]!.demands as [Demand, Demand]
 
 describe('a demand told another way', () => {
-  it.each(KINDS)('as %s passes the door, and keeps name, rank and where it is drawn', (kind) => {
+  it.each(KINDS)('as %s is valid, and keeps name, rank and where it is drawn', (kind) => {
     const next = demandAs({ ...cans, skipAfterRain: 4 }, kind)
     expect(demandSchema.validateSync(JSON.parse(JSON.stringify(next)), { strict: true })).toBeTruthy()
     expect(next).toMatchObject({ kind, id: cans.id, name: cans.name, priority: cans.priority, from: cans.from, skipAfterRain: 4 })

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { withyHard } from '../demo'
 import { assess } from '../assess'
 import { cutMarks } from '../levels/cutMarks'
-import { letIn, scheme as schemeSchema } from '../scheme'
+import { parseInput, scheme as schemeSchema } from '../scheme'
 import { CATALOGUE } from '../vessel/catalogue'
 import { baseHeight } from '../layout'
 import { setStand } from './baseEdits'
@@ -15,7 +15,7 @@ const start = withyHard().schemes[0]!
 describe('edits', () => {
   it.each(CATALOGUE)('$key in place of the butt is valid, with the trough under its rim', ({ key: _, ...vessel }) => {
     const next = chooseVessel(start, 'butt', vessel)
-    expect(letIn(schemeSchema, JSON.parse(JSON.stringify(next)))).toBeTruthy()
+    expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(next)))).toBeTruthy()
     const { heights } = assess(next).lines[0]!.line
     expect(heights.cut!.mark).toBeCloseTo(cutMarks('rim-rule', heights.rim).upper, 9)
     expect(heights.cut!.spigot).toBeGreaterThan(heights.inlet)
@@ -28,7 +28,7 @@ describe('edits', () => {
     const back = fitRecipe(full, 'river-drop', 'butt', 'ring-trough', wants)
     expect(back.overflows).toHaveLength(0)
     expect(assess(back).lines[0]!.usable.topBy).toBe('diverter')
-    expect(letIn(schemeSchema, JSON.parse(JSON.stringify(back)))).toBeTruthy()
+    expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(back)))).toBeTruthy()
   })
   it.each(['push-in', 'twist', 'flap', 'float-shut'] as const)('another vessel brings its %s along with its rim', (recipe) => {
     const fitted = fitRecipe(start, 'river-drop', 'butt', recipe, { flow: 0.855e-3, flush: 0, run: 1, system: 'metric' })

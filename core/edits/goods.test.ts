@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS, fitStarter, starterFits } from '../arrangements'
 import { assess } from '../assess'
-import { planBuild, plainGround } from '../build'
+import { planBuild, plainPartsInputs } from '../build'
 import { newJob } from '../demo'
 import { buildWaterPath } from '../path'
 import type { Scheme } from '../scheme'
@@ -16,7 +16,7 @@ const SYSTEMS = ['metric', 'imperial'] as const
 const fresh = (system: (typeof SYSTEMS)[number]) => newJob('fresh', 'Fresh', system === 'metric' ? 'en-GB' : 'en-US', system).schemes[0]!
 
 function foreign(scheme: Scheme, system: (typeof SYSTEMS)[number]): string[] {
-  const { bill, assembly } = planBuild(buildWaterPath(scheme), plainGround(system))
+  const { bill, assembly } = planBuild(buildWaterPath(scheme), plainPartsInputs(system))
   const told = [...bill.lines.map(({ item }) => item), ...assembly.joints.flatMap(({ placed }) => placed.map(({ fitting }) => fitting.id))]
   return [...new Set(told)].filter((item) => ABROAD[system].test(item))
 }

@@ -2,7 +2,7 @@ import { produce } from 'immer'
 import { port } from '../arrangements/parts'
 import type { Port, PortRole, Scheme } from '../scheme'
 import { homeBore } from './home'
-import { tiedPorts } from './portTies'
+import { connectedPorts } from './portTies'
 import { freshId, OVERFLOW_BELOW_RIM, vesselOf } from './schemeEdits'
 
 /** Usual height and bore of a fresh opening, by what it is for, m. Common practice. */
@@ -34,15 +34,15 @@ export function addPort(scheme: Scheme, vesselId: string, role: PortRole): Schem
 }
 
 /** Ports that nothing leads into or out of and that may go: a vessel keeps one. */
-export function loosePorts(scheme: Scheme, vesselId: string): Set<string> {
+export function unconnectedPorts(scheme: Scheme, vesselId: string): Set<string> {
   const { ports } = vesselOf(scheme, vesselId)
-  const tied = tiedPorts(scheme, vesselId)
+  const tied = connectedPorts(scheme, vesselId)
   return new Set(ports.length > 1 ? ports.filter(({ id }) => !tied.has(id)).map(({ id }) => id) : [])
 }
 
 /** Closes an opening. @throws RangeError when something is tied to it, or there is none of that id */
 export function removePort(scheme: Scheme, vesselId: string, portId: string): Scheme {
-  if (!loosePorts(scheme, vesselId).has(portId)) throw new RangeError(`port ${portId} of vessel ${vesselId} cannot be taken out`)
+  if (!unconnectedPorts(scheme, vesselId).has(portId)) throw new RangeError(`port ${portId} of vessel ${vesselId} cannot be taken out`)
   return produce(scheme, (draft) => {
     const vessel = vesselOf(draft, vesselId)
     vessel.ports = vessel.ports.filter(({ id }) => id !== portId)

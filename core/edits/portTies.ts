@@ -9,8 +9,9 @@ function* portsNamed(part: unknown): Generator<{ vessel: string; port: string }>
 }
 
 /** Every port that something leads into or out of, as `vessel port`. */
-export const allTies = (scheme: Scheme): Set<string> => new Set([...portsNamed(scheme)].map(({ vessel, port }) => `${vessel} ${port}`))
+export const allReferences = (scheme: Scheme): Set<string> =>
+  new Set([...portsNamed(scheme)].map(({ vessel, port }) => `${vessel} ${port}`))
 
 /** Ports of a vessel that something leads into or out of: what a change must not take away. */
-export const tiedPorts = (scheme: Scheme, vesselId: string): Set<string> =>
+export const connectedPorts = (scheme: Scheme, vesselId: string): Set<string> =>
   new Set([...portsNamed(scheme)].filter(({ vessel }) => vessel === vesselId).map(({ port }) => port))

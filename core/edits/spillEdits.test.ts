@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { assess } from '../assess'
-import { planBuild, plainGround } from '../build'
+import { planBuild, plainPartsInputs } from '../build'
 import { tanneryRow } from '../demo'
 import { buildWaterPath } from '../path'
-import { letIn, scheme as schemeSchema } from '../scheme'
+import { parseInput, scheme as schemeSchema } from '../scheme'
 import { leadOverflow, pipesOnward } from './spillEdits'
 
 const tote = () => tanneryRow().schemes[0]!
@@ -12,7 +12,7 @@ const tote = () => tanneryRow().schemes[0]!
 describe('an overflow', () => {
   it('led into a pipe that is put up for it is drawn, cut and bought with that pipe, and reaches it', () => {
     const led = leadOverflow(tote(), 'over', { kind: 'new', name: 'New downspout' })
-    expect(letIn(schemeSchema, JSON.parse(JSON.stringify(led)))).toBeTruthy()
+    expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(led)))).toBeTruthy()
     const { path, findings } = assess(led)
     expect(findings.filter(({ severity }) => severity === 'stops')).toEqual([])
     const pipe = path.layout.pipes.get('pipe')!
@@ -21,7 +21,7 @@ describe('an overflow', () => {
     expect([end.x, end.y]).toEqual([expect.closeTo(pipe.axis.x, 9), expect.closeTo(pipe.axis.y, 9)])
     // Beside the tote, on its wall.
     expect(pipe.axis.x).toBeGreaterThan(path.layout.vessels.get('tote')!.foot.x + path.layout.vessels.get('tote')!.half.width)
-    const { bill, groups } = planBuild(path, plainGround('imperial'))
+    const { bill, groups } = planBuild(path, plainPartsInputs('imperial'))
     expect(bill.lines.some(({ parts }) => parts.includes('drop:pipe'))).toBe(true)
     expect(groups.flatMap(({ cuts }) => cuts).length).toBeGreaterThan(2)
   })

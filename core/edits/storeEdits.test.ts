@@ -4,15 +4,15 @@ import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { assess } from '../assess'
 import { tanneryRow, withyHard } from '../demo'
-import { brokenTies } from '../path/waterPath'
-import { letIn, scheme as schemeSchema, type Scheme } from '../scheme'
+import { brokenReferences } from '../path/waterPath'
+import { parseInput, scheme as schemeSchema, type Scheme } from '../scheme'
 import { addVessel, arrangeStore, levelBases, MOST_VESSELS, raiseStore, removeVessel, setLinkBores, setOverflowBore } from './storeEdits'
 
 const studio = () => tanneryRow().schemes[0]!
 const four = () => [1, 2, 3].reduce((scheme) => addVessel(scheme, 'totes'), studio())
 const valid = (scheme: Scheme) => {
-  expect(brokenTies(scheme)).toEqual([])
-  expect(letIn(schemeSchema, JSON.parse(JSON.stringify(scheme)))).toBeTruthy()
+  expect(brokenReferences(scheme)).toEqual([])
+  expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(scheme)))).toBeTruthy()
   expect(assess(scheme).lines.length).toBeGreaterThan(0)
 }
 

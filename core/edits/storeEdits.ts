@@ -1,12 +1,12 @@
 import { produce } from 'immer'
 import { ground, overflow, overflowPort, port } from '../arrangements/parts'
 import type { Drop, Link, Port, Scheme, Store, Target, Vessel } from '../scheme'
-import { baseHeight, flangeReach, layOut } from '../layout'
+import { baseHeight, flangeReach, computeLayout } from '../layout'
 import { raiseBase } from './baseEdits'
 import { homeBore } from './home'
 import { fitCarries } from './carries'
 import { CASCADE_STEP } from './cascade'
-import { tiedPorts } from './portTies'
+import { connectedPorts } from './portTies'
 import { freshId, OVERFLOW_BELOW_RIM } from './schemeEdits'
 
 /** As many as one group holds. */
@@ -116,7 +116,7 @@ function wire(scheme: Scheme, store: Store, arrangement: Store['arrangement']) {
   )
   // Every link has a hole of its own at each end: what the old ones left is closed.
   for (const vessel of store.vessels) {
-    const tied = tiedPorts(scheme, vessel.id)
+    const tied = connectedPorts(scheme, vessel.id)
     vessel.ports = vessel.ports.filter(({ id, role }) => role !== 'link' || tied.has(id))
   }
   const linkPort = (vessel: Vessel) => freshLinkPort(vessel, heights.get(vessel.id)!, bore)
@@ -267,7 +267,7 @@ export function changeLink(scheme: Scheme, linkId: string, change: (link: Link) 
 
 /** Place of a vessel moved along its group's wall, m to the right as one faces it. */
 function beside(scheme: Scheme, storeId: string, { id }: Pick<Vessel, 'id'>, by: number): NonNullable<Vessel['place']> {
-  const { vessels, walls } = layOut(scheme)
+  const { vessels, walls } = computeLayout(scheme)
   const { foot, turn } = vessels.get(id)!
   const { along } = walls.get(storeId)!
   return { x: foot.x + along.x * by, y: foot.y + along.y * by, turn }
@@ -292,7 +292,7 @@ export function spreadLink(scheme: Scheme, linkId: string, by: number): Scheme {
   const store = scheme.stores.find(({ links }) => links.some(({ id }) => id === linkId))
   const link = store?.links.find(({ id }) => id === linkId)
   if (!store || !link) throw new RangeError(`no link ${linkId}`)
-  const { vessels } = layOut(scheme)
+  const { vessels } = computeLayout(scheme)
   const [near, far] = [vessels.get(link.from.vessel)!.foot, vessels.get(link.to.vessel)!.foot]
   const apart = Math.hypot(far.x - near.x, far.y - near.y)
   if (apart < 1e-6) return scheme
@@ -311,7 +311,7 @@ export function spreadLink(scheme: Scheme, linkId: string, by: number): Scheme {
 export function levelLink(scheme: Scheme, linkId: string): Scheme {
   const link = scheme.stores.flatMap(({ links }) => links).find(({ id }) => id === linkId)
   if (!link) throw new RangeError(`no link ${linkId}`)
-  const { ports } = layOut(scheme)
+  const { ports } = computeLayout(scheme)
   const [from, to] = [link.from, link.to].map(({ vessel, port }) => ({ vessel, port, z: ports.get(`${vessel} ${port}`)!.at.z }))
   const low = from!.z < to!.z ? from! : to!
   return produce(scheme, (draft) => {

@@ -7,7 +7,7 @@ import { cutMarks } from '../levels/cutMarks'
 import { BRANCH_HEIGHT, DEVICE_DEFAULTS, type Device, type DeviceOf, type Drop, type Scheme, type Vessel } from '../scheme'
 import { fitCarries } from './carries'
 import { homeBore } from './home'
-import { tiedPorts } from './portTies'
+import { connectedPorts } from './portTies'
 import { dropOf, freshId, OVERFLOW_BELOW_RIM, vesselOf } from './schemeEdits'
 
 /** A hose falls this much from its spigot to its hole in the vessel, m. Common practice: it falls all the way. */
@@ -294,7 +294,7 @@ export function fitTrain(scheme: Scheme, dropId: string, vesselId: string, plan:
     drop.end = away(drop)
     draft.overflows = draft.overflows.filter(({ from }) => from.vessel !== vesselId)
     // What another pipe or a neighbour is tied to stays.
-    const tied = tiedPorts(draft, vesselId)
+    const tied = connectedPorts(draft, vesselId)
     vessel.ports = vessel.ports.filter(({ id, role }) => tied.has(id) || (role !== 'lid' && role !== 'inlet' && role !== 'overflow'))
     const { role, at, bore } = plan.entry
     const lid = role === 'lid' ? vessel.ports.find((each) => each.role === 'lid') : undefined

@@ -2,12 +2,12 @@ import { produce } from 'immer'
 import { soldBore } from '../parts'
 import type { Scheme } from '../scheme'
 import { fine } from '../units/quantity'
-import { amountOf, COMMON_PRACTICE, rule, type Draft, type PartIds } from './finding'
+import { amountOf, COMMON_PRACTICE, rule, type FindingDraft, type PartIds } from './finding'
 
 /** A run whose bore somebody says, where it stands in the document, and whether hose will do for it. */
 interface Asked {
   run: string
-  station: Draft['station']
+  station: FindingDraft['station']
   ids: PartIds
   bore: number
   hose: boolean

@@ -94,12 +94,12 @@ export interface FindingRule {
 }
 
 /** A finding before its rule has signed it. */
-export type Draft = Omit<Finding, 'id' | 'mends' | 'values' | 'options'> & Partial<Pick<Finding, 'values' | 'mends' | 'options'>>
+export type FindingDraft = Omit<Finding, 'id' | 'mends' | 'values' | 'options'> & Partial<Pick<Finding, 'values' | 'mends' | 'options'>>
 
 /** A rule from its id and what it looks for; findings take the rule's id, and mend when the rule can. */
 export function rule(
   id: string,
-  find: (context: FindingContext) => (Draft | undefined | false)[],
+  find: (context: FindingContext) => (FindingDraft | undefined | false)[],
   mend?: FindingRule['mend'],
 ): FindingRule {
   return {

@@ -1,4 +1,4 @@
-import { layOut } from '../layout'
+import { computeLayout } from '../layout'
 import { raiseBase } from '../edits/baseEdits'
 import { word } from '../figures/told'
 import fc from 'fast-check'
@@ -25,7 +25,7 @@ import {
   type TrainRecipe,
 } from '../edits'
 import type { SiteDays } from '../rain'
-import { letIn, scheme as schemeSchema, type Device, type DeviceOf, type Scheme } from '../scheme'
+import { parseInput, scheme as schemeSchema, type Device, type DeviceOf, type Scheme } from '../scheme'
 import { FINDING_RULES, type Finding, type RainFacts } from './index'
 
 const boathouse = () => withyHard().schemes[0]!
@@ -142,7 +142,7 @@ const bedOn = (method: 'can' | 'drip' | 'soaker') =>
 /** Each finding with a scheme just over its line and one just inside it. */
 /** A tote that stays where it is while its pipe across is said to be longer, m. */
 const placedCarry = (d: Scheme, said: number): void => {
-  const { foot } = layOut(d).vessels.get('cask')!
+  const { foot } = computeLayout(d).vessels.get('cask')!
   d.stores[0]!.vessels[0]!.place = { x: foot.x, y: foot.y, turn: 0 }
   for (const device of d.drops[0]!.devices) if (device.kind === 'carrying-pipe') device.length = said
 }
@@ -461,7 +461,7 @@ describe('the ways out of a frown', () => {
     '%s makes a scheme that holds together and brings the roof it says',
     (option) => {
       const mended = frown.mend!(over, finding!, option)
-      expect(letIn(schemeSchema, JSON.parse(JSON.stringify(mended)))).toBeTruthy()
+      expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(mended)))).toBeTruthy()
       const collected = assess(mended, facts).lines.reduce((sum, { roofArea }) => sum + roofArea.value, 0)
       const said = finding!.options.find(({ id }) => id === option)!.values.area as { value: number }
       expect(collected).toBeCloseTo(said.value, 6)
@@ -495,7 +495,7 @@ describe('head short by a finger', () => {
     const way = finding!.options.find(({ id }) => id === option)!
     expect(way.fits).toBe(true)
     const mended = headShort.mend!(scheme, finding!, option)
-    expect(letIn(schemeSchema, JSON.parse(JSON.stringify(mended)))).toBeTruthy()
+    expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(mended)))).toBeTruthy()
     expect(of(mended, 'headShort')).toEqual([])
   })
   it('a part set too high in the middle is the one to go down: a lower base would not help, and is not offered', () => {
@@ -648,7 +648,7 @@ describe('findings', () => {
     const before = JSON.stringify(over)
     const mended = rule.mend!(over, finding)
     expect(JSON.stringify(over)).toBe(before)
-    expect(letIn(schemeSchema, JSON.parse(JSON.stringify(mended)))).toBeTruthy()
+    expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(mended)))).toBeTruthy()
     expect(of(mended, id).filter(({ ids }) => JSON.stringify(ids) === JSON.stringify(finding.ids))).toEqual([])
   })
   it('the worst come first', () => {

@@ -1,12 +1,12 @@
 import { word } from '../figures/told'
 import { setPort } from '../edits/schemeEdits'
-import { allTies } from '../edits/portTies'
+import { allReferences } from '../edits/portTies'
 import { centreHeight, flangeReach, isBox, isOnTop, type PortPose } from '../layout'
 import type { PlacedVessel } from '../path/waterPath'
 import type { Port } from '../scheme'
 import { length } from '../units/quantity'
 import { isMoulded } from '../vessel'
-import { amountOf, COMMON_PRACTICE, rule, type Draft } from './finding'
+import { amountOf, COMMON_PRACTICE, rule, type FindingDraft } from './finding'
 
 interface Placed {
   port: Port
@@ -21,9 +21,9 @@ function around({ vessel }: PlacedVessel, a: PortPose, b: PortPose): number {
   return 2 * radius * Math.asin(Math.min(1, across / (2 * radius)))
 }
 
-function faultsOf(placed: PlacedVessel, holes: readonly Placed[]): Draft[] {
+function faultsOf(placed: PlacedVessel, holes: readonly Placed[]): FindingDraft[] {
   const { vessel, foot } = placed
-  const told = (port: Port, how: string, values: Draft['values'], mends: boolean): Draft => ({
+  const told = (port: Port, how: string, values: FindingDraft['values'], mends: boolean): FindingDraft => ({
     severity: 'goes-wrong',
     station: 'cask',
     ids: { vessel: vessel.id, port: port.id },
@@ -32,7 +32,7 @@ function faultsOf(placed: PlacedVessel, holes: readonly Placed[]): Draft[] {
     source: COMMON_PRACTICE,
     mends,
   })
-  return holes.flatMap(({ port, pose }, i): Draft[] => {
+  return holes.flatMap(({ port, pose }, i): FindingDraft[] => {
     if (isMoulded(placed.vessel, port)) return []
     const middle = centreHeight(0, port)
     const reach = flangeReach(port.bore)
@@ -58,7 +58,7 @@ function faultsOf(placed: PlacedVessel, holes: readonly Placed[]): Draft[] {
 export const holesTooNear = rule(
   'holesTooNear',
   ({ path }) => {
-    const tied = allTies(path.scheme)
+    const tied = allReferences(path.scheme)
     return [...path.vessels.values()].flatMap((placed) =>
       faultsOf(
         placed,

@@ -1,7 +1,7 @@
 import { produce } from 'immer'
 import { word } from '../figures/told'
 import { placeVessel, spreadLink } from '../edits/storeEdits'
-import { layOut, runKey, type Run } from '../layout'
+import { computeLayout, runKey, type Run } from '../layout'
 import type { Scheme } from '../scheme'
 import { length, span } from '../units/quantity'
 import { amountOf, GEOMETRY, rule, type FindingOption, type PartIds } from './finding'
@@ -44,7 +44,7 @@ function forget(scheme: Scheme, { port, device }: { port?: string; device?: stri
 
 /** Moves a vessel straight away from the pipe that fills it, or towards it, m. */
 function awayFromPipe(scheme: Scheme, vesselId: string, drop: string, by: number): Scheme {
-  const { vessels, pipes } = layOut(scheme)
+  const { vessels, pipes } = computeLayout(scheme)
   const { foot, turn } = vessels.get(vesselId)!
   const axis = pipes.get(drop)?.axis
   if (!axis) return scheme

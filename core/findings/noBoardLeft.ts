@@ -1,7 +1,7 @@
 import { produce } from 'immer'
 import { boardRoom, longestLeg, longestRun } from '../gutter/boardRoom'
 import { fall as fallQuantity, length, span } from '../units/quantity'
-import { amountOf, COMMON_PRACTICE, GEOMETRY, rule, type Draft } from './finding'
+import { amountOf, COMMON_PRACTICE, GEOMETRY, rule, type FindingDraft } from './finding'
 
 /** A one-way run that usually has no board left. Common practice: about 15 m, 50 ft. */
 const USUAL_LIMIT = 15
@@ -11,7 +11,7 @@ const FLATTEST = 0.002
 export const noBoardLeft = rule(
   'noBoardLeft',
   ({ path }) =>
-    path.scheme.gutters.map((gutter): Draft | undefined => {
+    path.scheme.gutters.map((gutter): FindingDraft | undefined => {
       const run = longestLeg(gutter)
       const ids = { gutter: gutter.id, outlet: gutter.outlets[0]!.id }
       const base = { station: 'gutter' as const, ids, at: gutter.outlets[0]!.height }

@@ -1,5 +1,5 @@
 import { levelLink, spreadLink } from '../edits/storeEdits'
-import { layOut, runKey } from '../layout'
+import { computeLayout, runKey } from '../layout'
 import { length } from '../units/quantity'
 import { amountOf, GEOMETRY, rule } from './finding'
 
@@ -27,7 +27,7 @@ export const noRoomForFittings = rule(
         }
       }),
   (scheme, { ids, values }) => {
-    const run = layOut(scheme).runs.get(runKey('link', ids.port!))!
+    const run = computeLayout(scheme).runs.get(runKey('link', ids.port!))!
     // Round a corner because its holes are not at one height, or its vessels stand too near.
     const climbs = Math.abs(run.points[0]!.z - run.points.at(-1)!.z)
     return run.legs.length > 1 && climbs > 1e-6 && climbs < MOST_CLIMB

@@ -5,7 +5,7 @@ import type { WaterPath } from '../path/waterPath'
 import { scaledTable } from '../rain/storms/stormTable'
 import type { OverflowRoute, Scheme, Soak } from '../scheme'
 import { area, hours, volume } from '../units/quantity'
-import { amountOf, rule, type Draft } from './finding'
+import { amountOf, rule, type FindingDraft } from './finding'
 
 /** Roof whose surplus reaches a route, m². */
 export const soakRoof = (path: WaterPath, { from }: OverflowRoute): number => {
@@ -33,7 +33,7 @@ export function firstSoak(roof: number, open: boolean): Soak {
 export const soakTooSmall = rule(
   'soakTooSmall',
   ({ path }) =>
-    path.scheme.overflows.map((route): Draft | undefined => {
+    path.scheme.overflows.map((route): FindingDraft | undefined => {
       const { to, soak, from } = route
       if (to.kind !== 'ground' || (to.where !== 'rain-garden' && to.where !== 'soakaway')) return undefined
       const roof = soakRoof(path, route)

@@ -1,4 +1,4 @@
-export * from './layOut'
+export * from './computeLayout'
 export { lipOf, runKey, SPIGOT_BELOW_LIP, spigotHeight, type Hosed, type Run, type Wall } from './runs'
 export { baseHeight, footOf, isBox } from './pose'
 export { inside, outside, type Pose } from './frame'

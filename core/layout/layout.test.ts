@@ -21,7 +21,7 @@ import {
   vessel,
 } from '../arrangements/parts'
 import { assess } from '../assess'
-import { assemble, assembled, drawnKey, planBuild, plainGround } from '../build'
+import { assemble, assembled, drawnKey, planBuild, plainPartsInputs } from '../build'
 import { demoJobs } from '../demo'
 import { addVessel, arrangeStore, chooseVessel, placeVessel, raiseBase, removeVessel, resizeVessel, setStand, spreadLink } from '../edits'
 import { headLedger } from '../levels'
@@ -30,7 +30,7 @@ import type { Scheme } from '../scheme'
 import { baseBuild, baseMass, bearingArea, buildableNear, CATALOGUE, coursesFor } from '../vessel'
 import { planOverlap } from './clearance'
 import { roofOver, isUnder } from './house'
-import { layOut } from './layOut'
+import { computeLayout } from './computeLayout'
 import { bendLoss, linkLine } from './losses'
 import { baseHeight } from './pose'
 import { bendsOf, hoseWay, lengthOf, route } from './route'
@@ -101,12 +101,12 @@ describe('what a bend spends', () => {
 describe('where things stand', () => {
   it('a butt hangs on its hose by Pythagoras: from the pipe’s side to the butt’s', () => {
     // The pipe's axis is 64 mm off the wall; the trough's spigot 1.115 over the paving, the hole 1.1.
-    const { runs } = layOut(pair({ place: { x: -3, y: 0.5, turn: 0 } }))
+    const { runs } = computeLayout(pair({ place: { x: -3, y: 0.5, turn: 0 } }))
     const level = Math.hypot(1, 0.5 - 0.064) - 0.034 - 0.29
     expect(runs.get('hose:trough')!.length).toBeCloseTo(Math.hypot(level, 1.15 - 0.015 - 0.02 - 1.1), 9)
   })
   it('two round butts are linked along the line of their middles: what lies between their sides (geometry)', () => {
-    const { runs, ports } = layOut(pair({ place: { x: -2.5, y: 1.3, turn: 0 } }))
+    const { runs, ports } = computeLayout(pair({ place: { x: -2.5, y: 1.3, turn: 0 } }))
     expect(runs.get('link:tie')!.length).toBeCloseTo(Math.hypot(1.5, 0.8) - 2 * 0.29, 9)
     // Each hole looks at the other's middle.
     const [a, b] = [ports.get('one link')!, ports.get('two link')!]
@@ -124,7 +124,7 @@ describe('where things stand', () => {
           drops: [drop('drop', 'Pipe', [], ground('drain'))],
           stores: [store('s', 'S', [tote('a', 0, 1), tote('b', 1.219 + gap, 1 + shift)], 'linked-low', [link('tie', 'a', 'b')])],
         })
-        const run = layOut(two).runs.get('link:tie')!
+        const run = computeLayout(two).runs.get('link:tie')!
         expect(run.legs).toHaveLength(1)
         expect(run.length).toBeCloseTo(gap, 9)
         expect(run.points[0]!.y).toBeCloseTo(1 + shift / 2, 9)
@@ -135,14 +135,17 @@ describe('where things stand', () => {
     const away = pair({ place: { x: -3, y: 0.5, turn: 0 } })
     const turned = structuredClone(away)
     turned.stores[0]!.vessels[0]!.ports.find(({ id }) => id === 'link')!.clock = 6
-    expect(layOut(away).ports.get('one link')!.hour).toBeCloseTo(9, 9)
-    expect(layOut(turned).ports.get('one link')!).toMatchObject({ hour: 6, way: { x: expect.closeTo(0, 9), y: expect.closeTo(1, 9) } })
-    expect(layOut(turned).runs.get('link:tie')!.length).toBeGreaterThan(layOut(away).runs.get('link:tie')!.length)
+    expect(computeLayout(away).ports.get('one link')!.hour).toBeCloseTo(9, 9)
+    expect(computeLayout(turned).ports.get('one link')!).toMatchObject({
+      hour: 6,
+      way: { x: expect.closeTo(0, 9), y: expect.closeTo(1, 9) },
+    })
+    expect(computeLayout(turned).runs.get('link:tie')!.length).toBeGreaterThan(computeLayout(away).runs.get('link:tie')!.length)
   })
   it('an overflow goes 0.2 m out, down, and as far over the ground as its end is from the wall (by hand)', () => {
     const own = pair({ place: { x: -3, y: 0.5, turn: 0 } })
     own.overflows = [overflow('over', 'one', ground('bed', 3), { bore: 0.0525, fall: 0.02, end: 0 })]
-    const run = layOut(own).runs.get('overflow:over')!
+    const run = computeLayout(own).runs.get('overflow:over')!
     // Its middle stands at 0.3 + 0.75 + 0.02625; it comes down to 0.02625 + 0.02 · 2.5, and runs 2.5 m out from y = 0.5.
     expect(run.legs[0]).toBeCloseTo(0.2, 12)
     expect(run.legs[1]).toBeCloseTo(1.07625 - 0.07625, 12)
@@ -162,7 +165,7 @@ describe('where things stand', () => {
       drops: [drop('front', 'Front', [], ground('drain')), drop('back', 'Back', [], ground('drain'))],
       stores: [store('s', 'S', [butt('one')])],
     })
-    const { pipes } = layOut(two)
+    const { pipes } = computeLayout(two)
     const [a, b] = [pipes.get('front')!, pipes.get('back')!]
     expect(b.axis.x - a.axis.x).toBeCloseTo(0, 9)
     expect(a.axis.y - b.axis.y).toBeCloseTo(5, 9)
@@ -178,7 +181,7 @@ describe('where things stand', () => {
       { x: -1.6, y: 2 },
       { x: -2.4, y: 2 },
     ]
-    const run = layOut(round).runs.get('link:tie')!
+    const run = computeLayout(round).runs.get('link:tie')!
     expect(run.length).toBeGreaterThan(2 * 1.4)
     for (const { x, y } of round.stores[0]!.links[0]!.via)
       expect(run.points.some((point) => Math.abs(point.x - x) < 1e-9 && Math.abs(point.y - y) < 1e-9)).toBe(true)
@@ -192,7 +195,7 @@ describe('two vessels', () => {
       drops: [drop('drop', 'Pipe', [], ground('drain'))],
       stores: [store('s', 'S', [vessel(id, id, key, blocks(0), [overflowPort(0.7)], { place: { x, y, turn } })])],
     })
-    return layOut(one).vessels.get(id)!
+    return computeLayout(one).vessels.get(id)!
   }
   it('overlap on the plan as circles and boxes do (closed forms)', () => {
     expect(planOverlap(at('a', 'butt-210', 0, 1), at('b', 'butt-210', 0.5, 1))).toBeCloseTo(0.58 - 0.5, 12)
@@ -276,7 +279,7 @@ function heldTo(of: Scheme) {
   }
   for (const { id, from } of of.overflows) reaches(`overflow:${id}`, from, 'first')
   // What is cut and put together again is what the layout leaves for it.
-  const assembly = assemble(path, plainGround('metric'))
+  const assembly = assemble(path, plainPartsInputs('metric'))
   for (const [kind, id] of [
     ...of.stores.flatMap(({ links }) => links.map((each) => ['link', each.id] as const)),
     ...of.overflows.map((each) => ['overflow', each.id] as const),
@@ -329,11 +332,11 @@ describe('every layout', () => {
 describe('what follows a vessel that is moved', () => {
   const four = demoJobs()[1]!.schemes[2]!
   const last = four.stores[0]!.vessels.at(-1)!.id
-  const foot = layOut(four).vessels.get(last)!.foot
+  const foot = computeLayout(four).vessels.get(last)!.foot
   const moved = placeVessel(four, last, { x: foot.x + 1, y: foot.y, turn: 0 })
   const [before, after] = [four, moved].map((each) => ({
     path: buildWaterPath(each),
-    plan: planBuild(buildWaterPath(each), plainGround('metric')),
+    plan: planBuild(buildWaterPath(each), plainPartsInputs('metric')),
   }))
   const tie = four.stores[0]!.links.at(-1)!.id
   const sawn = (of: typeof before) => of!.plan.groups.flatMap(({ cuts }) => cuts).reduce((sum, { length }) => sum + length, 0)
@@ -346,14 +349,14 @@ describe('what follows a vessel that is moved', () => {
     expect(line(after).length - line(before).length).toBeCloseTo(1, 9)
   })
   it('and comes back with it', () => {
-    expect(layOut(placeVessel(moved, last, undefined)).runs.get(`link:${tie}`)!.length).toBeCloseTo(
-      layOut(four).runs.get(`link:${tie}`)!.length,
+    expect(computeLayout(placeVessel(moved, last, undefined)).runs.get(`link:${tie}`)!.length).toBeCloseTo(
+      computeLayout(four).runs.get(`link:${tie}`)!.length,
       12,
     )
   })
   it('a link is made longer by moving what stands beyond it, and nothing on this side', () => {
-    const wider = layOut(spreadLink(four, four.stores[0]!.links[1]!.id, 0.5))
-    const was = layOut(four)
+    const wider = computeLayout(spreadLink(four, four.stores[0]!.links[1]!.id, 0.5))
+    const was = computeLayout(four)
     expect(four.stores[0]!.links.map(({ id }) => wider.runs.get(`link:${id}`)!.length - was.runs.get(`link:${id}`)!.length)).toEqual([
       expect.closeTo(0, 9),
       expect.closeTo(0.5, 9),

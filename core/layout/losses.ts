@@ -1,6 +1,6 @@
 import type { Line } from '../pipe/friction'
 import type { Link, OverflowRoute } from '../scheme'
-import type { Layout } from './layOut'
+import type { Layout } from './computeLayout'
 import { runKey, type Hosed, type Run } from './runs'
 
 /** Loss factors of a square elbow and one of half a right angle, and of a full-bore valve. Common practice. */

@@ -57,7 +57,7 @@ function run(kind: Run['kind'], id: string, points: Vec3[]): Run {
 }
 
 /** What runs are laid between. */
-export interface Ground {
+export interface RunInputs {
   scheme: Scheme
   pipes: ReadonlyMap<string, Upright>
   poses: ReadonlyMap<string, Pose>
@@ -65,22 +65,22 @@ export interface Ground {
   walls: ReadonlyMap<string, Wall>
 }
 
-const portAt = ({ ports }: Ground, { vessel, port }: { vessel: string; port: string }): PortPose => ports.get(`${vessel} ${port}`)!
+const portAt = ({ ports }: RunInputs, { vessel, port }: { vessel: string; port: string }): PortPose => ports.get(`${vessel} ${port}`)!
 const level = (way: Vec3): Vec3 => unit({ ...way, z: 0 })
 
 /** Ports of a manifold that an earlier link has led to its common pipe already: the next one begins there. */
-function linkRun(ground: Ground, link: Link, wall: Wall, reached: ReadonlySet<string>): Run {
-  const [from, to] = [portAt(ground, link.from), portAt(ground, link.to)]
+function linkRun(inputs: RunInputs, link: Link, wall: Wall, reached: ReadonlySet<string>): Run {
+  const [from, to] = [portAt(inputs, link.from), portAt(inputs, link.to)]
   const points = route(from, to, stubOf(link.bore), wall.along, link.via)
   const branches = link.kind === 'manifold' && reached.has(`${link.from.vessel} ${link.from.port}`) && points.length > 3
   return run('link', link.id, branches ? points.slice(1) : points)
 }
 
-function hoseRun(ground: Ground, dropId: string, device: Hosed): Run | undefined {
-  const pipe = ground.pipes.get(dropId)
-  const drop = ground.scheme.drops.find(({ id }) => id === dropId)
+function hoseRun(inputs: RunInputs, dropId: string, device: Hosed): Run | undefined {
+  const pipe = inputs.pipes.get(dropId)
+  const drop = inputs.scheme.drops.find(({ id }) => id === dropId)
   if (!pipe || !drop || device.to.kind !== 'vessel') return undefined
-  const to = portAt(ground, device.to)
+  const to = portAt(inputs, device.to)
   const axis = { ...pipe.axis, z: spigotHeight(device) }
   const way = level(minus(to.at, axis))
   const from: RunEnd = { at: plus(axis, way, drop.outside / 2), way }
@@ -88,9 +88,9 @@ function hoseRun(ground: Ground, dropId: string, device: Hosed): Run | undefined
 }
 
 /** Ways in which a run may come to what it leads to, that is no place on the ground: by its hole, or from any free side of a pipe. */
-function endsOf(ground: Ground, to: Exclude<Target, { kind: 'ground' }>, from: Vec3): RunEnd[] {
-  if (to.kind === 'vessel') return [portAt(ground, to)]
-  const pipe = ground.pipes.get(to.drop)
+function endsOf(inputs: RunInputs, to: Exclude<Target, { kind: 'ground' }>, from: Vec3): RunEnd[] {
+  if (to.kind === 'vessel') return [portAt(inputs, to)]
+  const pipe = inputs.pipes.get(to.drop)
   if (!pipe) return []
   const at = { ...pipe.axis, z: Math.min(from.z, pipe.axis.z) }
   return [pipe.out, pipe.along, plus(vec(0, 0, 0), pipe.along, -1)].map((way) => ({ at, way }))
@@ -103,8 +103,8 @@ const cheapest = (ways: readonly Vec3[][]): Vec3[] | undefined =>
  * Way of an overflow: out of the side, over its crown where it has one, down, and over the ground to where it ends, falling
  * as it was asked to.
  */
-function overflowRun(ground: Ground, overflow: OverflowRoute, wall: Wall): Run {
-  const from = portAt(ground, overflow.from)
+function overflowRun(inputs: RunInputs, overflow: OverflowRoute, wall: Wall): Run {
+  const from = portAt(inputs, overflow.from)
   const half = overflow.bore / 2
   // An overflow through a lid or a rim goes over the edge towards the yard.
   const way = Math.abs(from.way.z) > 0.5 ? wall.out : from.way
@@ -116,7 +116,7 @@ function overflowRun(ground: Ground, overflow: OverflowRoute, wall: Wall): Run {
   const last = points.at(-1)!
   if (overflow.to.kind !== 'ground') {
     const onward = cheapest(
-      endsOf(ground, overflow.to, last).map((end) => route({ at: last, way }, end, stubOf(overflow.bore), wall.along, overflow.via)),
+      endsOf(inputs, overflow.to, last).map((end) => route({ at: last, way }, end, stubOf(overflow.bore), wall.along, overflow.via)),
     )
     if (!onward) return run('overflow', overflow.id, straightened(points))
     return run('overflow', overflow.id, straightened([...points.slice(0, -1), ...onward]))
@@ -147,10 +147,10 @@ function overflowRun(ground: Ground, overflow: OverflowRoute, wall: Wall): Run {
  * Way of a pipe that carries water from one upright to another, or to a vessel: along its wall, and out from it. Drawn level;
  * how it falls, and how far down a wet one goes, is its own.
  */
-function carryRun(ground: Ground, dropId: string, device: DeviceOf<'carrying-pipe'>, to: Target): Run | undefined {
-  const pipe = ground.pipes.get(dropId)
+function carryRun(inputs: RunInputs, dropId: string, device: DeviceOf<'carrying-pipe'>, to: Target): Run | undefined {
+  const pipe = inputs.pipes.get(dropId)
   if (!pipe || to.kind === 'ground') return undefined
-  const end = to.kind === 'vessel' ? portAt(ground, to).at : ground.pipes.get(to.drop)?.axis
+  const end = to.kind === 'vessel' ? portAt(inputs, to).at : inputs.pipes.get(to.drop)?.axis
   if (!end) return undefined
   const z = to.kind === 'vessel' ? end.z : Math.min(end.z, pipe.axis.z)
   const start = { ...pipe.axis, z }
@@ -163,24 +163,24 @@ function carryRun(ground: Ground, dropId: string, device: DeviceOf<'carrying-pip
  *
  * Source: geometry; the straight ends are common practice.
  */
-export function runs(ground: Ground): Map<string, Run> {
-  const { scheme, walls } = ground
+export function runs(inputs: RunInputs): Map<string, Run> {
+  const { scheme, walls } = inputs
   const found = new Map<string, Run>()
   const put = (one: Run | undefined) => one && found.set(one.key, one)
   for (const { id, links } of scheme.stores) {
     const reached = new Set<string>()
     for (const link of links) {
-      put(linkRun(ground, link, walls.get(id)!, reached))
+      put(linkRun(inputs, link, walls.get(id)!, reached))
       for (const { vessel, port } of [link.from, link.to]) reached.add(`${vessel} ${port}`)
     }
   }
   for (const { id, devices, end } of scheme.drops)
     for (const device of devices) {
-      if ('hose' in device) put(hoseRun(ground, id, device))
-      if (device.kind === 'carrying-pipe') put(carryRun(ground, id, device, end))
+      if ('hose' in device) put(hoseRun(inputs, id, device))
+      if (device.kind === 'carrying-pipe') put(carryRun(inputs, id, device, end))
     }
   const storeOf = (vesselId: string) => scheme.stores.find(({ vessels }) => vessels.some(({ id }) => id === vesselId))!
-  for (const overflow of scheme.overflows) put(overflowRun(ground, overflow, walls.get(storeOf(overflow.from.vessel).id)!))
+  for (const overflow of scheme.overflows) put(overflowRun(inputs, overflow, walls.get(storeOf(overflow.from.vessel).id)!))
   return found
 }
 

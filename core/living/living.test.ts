@@ -3,7 +3,7 @@ import { ARRANGEMENTS } from '../arrangements'
 import { setSiteCatch } from '../edits'
 import { demoJobs, demoRecords, withDemoLogs } from '../demo'
 import { writeMoment } from '../log'
-import { jobTies } from '../path'
+import { jobReferenceProblems } from '../path'
 import { dayNumber, readyRain } from '../rain'
 import { checkShape, job as jobSchema, type Entry, type Job } from '../scheme'
 import { climateOf, seedOf, simulatedForecast } from '../standIns'
@@ -35,7 +35,7 @@ describe.each([dayNumber(2026, 11, 29), dayNumber(2027, 2, 14), dayNumber(2026, 
   it('is whole: every log of the form of a file, nothing of it in the future', () => {
     for (const job of jobs) {
       expect(checkShape(jobSchema, job)).toEqual([])
-      expect(jobTies(job)).toEqual([])
+      expect(jobReferenceProblems(job)).toEqual([])
       for (const { at } of job.log.entries)
         expect(at.slice(0, 10) <= new Date((today + 1) * 86_400_000).toISOString().slice(0, 10)).toBe(true)
     }

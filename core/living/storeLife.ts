@@ -22,7 +22,7 @@ import type { WaterPath } from '../path/waterPath'
 import type { ReadyRain } from '../rain/gaps'
 import type { Entry, Scheme } from '../scheme'
 import {
-  aheadGround,
+  forecastInputs,
   comesOn,
   daysLeft,
   drawDown,
@@ -127,25 +127,25 @@ export function storeLife(
   const diagnosis = diagnose(levels, readings, recent, catches, scheme.wetHours, evaporation, causesOf(path, storeId))
   const ratio = diagnosis?.site?.ratio ?? 1
   const held = heldNow(levels, readings.held.at(-1), entries, rain, catches, ratio)
-  const ground = aheadGround(scheme, storeLaws(path, storeId), storeId, ready.site)
+  const inputs = forecastInputs(scheme, storeLaws(path, storeId), storeId, ready.site)
   const ways = held ? rainAhead(ready, forecast, today, FARTHEST) : []
   return {
     store: storeId,
     held,
     months: caughtByMonth(events, catches, rain),
     diagnosis,
-    left: held && ground.demands.length > 0 ? daysLeft(ground, held.usable, ways, undefined, ratio) : undefined,
-    rations: held && ground.demands.length > 0 ? rations(ground, held.usable, ways, ratio) : [],
-    down: held && forecast ? drawDown(ground, held.usable, ways, ratio) : undefined,
-    coming: held && forecast ? meanComing(ground, ways, ratio) : 0,
+    left: held && inputs.demands.length > 0 ? daysLeft(inputs, held.usable, ways, undefined, ratio) : undefined,
+    rations: held && inputs.demands.length > 0 ? rations(inputs, held.usable, ways, ratio) : [],
+    down: held && forecast ? drawDown(inputs, held.usable, ways, ratio) : undefined,
+    coming: held && forecast ? meanComing(inputs, ways, ratio) : 0,
   }
 }
 
 /** Days that count as soon. */
 const SOON = 3
-function meanComing(ground: ReturnType<typeof aheadGround>, ways: Parameters<typeof drawDown>[2], ratio: number): number {
+function meanComing(inputs: ReturnType<typeof forecastInputs>, ways: Parameters<typeof drawDown>[2], ratio: number): number {
   const sums = ways.map((way) =>
-    comesOn(ground, way, ratio)
+    comesOn(inputs, way, ratio)
       .slice(0, SOON)
       .reduce((sum, each) => sum + each, 0),
   )

@@ -51,7 +51,7 @@ export const isShutDown = (entries: readonly Entry[]): boolean => {
   return last?.kind === 'season' && last.to === 'shut-down'
 }
 
-export interface TodayGround {
+export interface TodayInputs {
   scheme: Scheme
   site: Site
   entries: readonly Entry[]
@@ -65,7 +65,7 @@ export interface TodayGround {
 
 const HAND_TURNED = new Set(['twist', 'flap'])
 
-function weatherLines({ scheme, entries, forecast, stores, today, site }: TodayGround): TodayLine[] {
+function weatherLines({ scheme, entries, forecast, stores, today, site }: TodayInputs): TodayLine[] {
   const lines: TodayLine[] = []
   const frost = forecast && frostAhead(forecast)
   const shut = isShutDown(entries)
@@ -138,7 +138,7 @@ const TURNED_OVER = 0.5
 const LITTLE = 0.3
 
 /** Whether a store's water has stood through three weeks of heat. */
-function stands({ held }: StoreLife, vessels: readonly { id: string }[], { entries, site, today, since }: TodayGround): boolean {
+function stands({ held }: StoreLife, vessels: readonly { id: string }[], { entries, site, today, since }: TodayInputs): boolean {
   if (!held || held.litres < LITTLE * held.full || today - since < STANDS_DAYS || !heat(site).includes(dateOf(today).month)) return false
   const own = new Set(vessels.map(({ id }) => id))
   let moved = 0
@@ -148,8 +148,8 @@ function stands({ held }: StoreLife, vessels: readonly { id: string }[], { entri
   return moved < TURNED_OVER * held.litres
 }
 
-function storeLines(ground: TodayGround): TodayLine[] {
-  const { scheme, stores, entries, today } = ground
+function storeLines(inputs: TodayInputs): TodayLine[] {
+  const { scheme, stores, entries, today } = inputs
   const lines: TodayLine[] = []
   for (const { store, diagnosis, left, held } of stores) {
     const own = scheme.stores.find(({ id }) => id === store)!
@@ -176,7 +176,7 @@ function storeLines(ground: TodayGround): TodayLine[] {
         weight: 30,
       })
     const life = stores.find((each) => each.store === store)!
-    if (stands(life, own.vessels, ground)) lines.push({ id: 'stands', about: store, values: { store: own.name }, weight: 12 })
+    if (stands(life, own.vessels, inputs)) lines.push({ id: 'stands', about: store, values: { store: own.name }, weight: 12 })
     const lastRead = held?.read
     if (lastRead === undefined || today - lastRead > READ_AFTER)
       lines.push({
@@ -191,7 +191,7 @@ function storeLines(ground: TodayGround): TodayLine[] {
   return lines
 }
 
-const bedLines = ({ beds }: TodayGround): TodayLine[] =>
+const bedLines = ({ beds }: TodayInputs): TodayLine[] =>
   beds.map(({ id, name, bed }) => ({
     id: `bed-${bed.verdict}`,
     about: id,
@@ -199,7 +199,7 @@ const bedLines = ({ beds }: TodayGround): TodayLine[] =>
     weight: bed.verdict === 'water' ? 35 : 20,
   }))
 
-function careLines({ scheme, site, entries, since, rain, today }: TodayGround): { lines: TodayLine[]; care: CareDue[] } {
+function careLines({ scheme, site, entries, since, rain, today }: TodayInputs): { lines: TodayLine[]; care: CareDue[] } {
   const care = careDue(careTasks(scheme, site), entries, since, rain, today)
   const shut = isShutDown(entries)
   const lines = care
@@ -216,8 +216,8 @@ function careLines({ scheme, site, entries, since, rain, today }: TodayGround): 
 }
 
 /** What is worth doing today, what costs most if it is left first; and all care as it stands. */
-export function todayLines(ground: TodayGround): { lines: TodayLine[]; more: number; care: CareDue[] } {
-  const { lines: care, care: all } = careLines(ground)
-  const lines = [...weatherLines(ground), ...storeLines(ground), ...bedLines(ground), ...care].sort((a, b) => b.weight - a.weight)
+export function todayLines(inputs: TodayInputs): { lines: TodayLine[]; more: number; care: CareDue[] } {
+  const { lines: care, care: all } = careLines(inputs)
+  const lines = [...weatherLines(inputs), ...storeLines(inputs), ...bedLines(inputs), ...care].sort((a, b) => b.weight - a.weight)
   return { lines: lines.slice(0, MOST_LINES), more: Math.max(0, lines.length - MOST_LINES), care: all }
 }

@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { addVessel, levelBases, setLinkBores, setOverflowBore } from '../edits'
 import { ARRANGEMENTS } from '../arrangements'
 import { demoJobs, tanneryRow, withyHard } from '../demo'
-import { brokenTies, buildWaterPath } from '../path/waterPath'
+import { brokenReferences, buildWaterPath } from '../path/waterPath'
 import { scaledTable, stormOf } from '../rain'
-import { letIn, scheme as schemeSchema, type Scheme } from '../scheme'
+import { parseInput, scheme as schemeSchema, type Scheme } from '../scheme'
 import { answerBatch, answerCures, answerStorm } from '../service'
 import { runStorm, verdictOf, worstOf } from '../storm'
 
@@ -34,8 +34,8 @@ describe('a thin link', () => {
     const away = cures.map(({ ledAway }) => ledAway)
     expect(away).toEqual([...away].sort((a, b) => b - a))
     for (const { scheme } of cures) {
-      expect(brokenTies(scheme)).toEqual([])
-      expect(letIn(schemeSchema, JSON.parse(JSON.stringify(scheme)))).toBeTruthy()
+      expect(brokenReferences(scheme)).toEqual([])
+      expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(scheme)))).toBeTruthy()
     }
     const again = answerStorm(cures.at(-1)!.scheme)!
     expect(again.verdict.all.filter(({ place }) => place === 'link')).toEqual([])

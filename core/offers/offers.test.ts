@@ -7,7 +7,7 @@ import { trainLimits } from '../catch/trainLimits'
 import { pearLane, tanneryRow, withyHard } from '../demo'
 import { setOutletHeight, setStand } from '../edits'
 import { emptyingHours } from '../findings'
-import { letIn, scheme as schemeSchema, type Scheme } from '../scheme'
+import { parseInput, scheme as schemeSchema, type Scheme } from '../scheme'
 import { offerTrains, type Offer, type TrainWishes } from './offers'
 
 const wishes: TrainWishes = { run: 1.5, automatic: false, flush: true, system: 'metric' }
@@ -18,7 +18,7 @@ const scenes: { scheme: Scheme; drop: string; vessel: string; outlet: string }[]
 ]
 /** Tries everything an offer says of itself anew, from the scheme that it would make. */
 function provesItself({ scheme, checks, left, fits }: Offer, drop: string, wanted: TrainWishes) {
-  const { lines, path, findings } = assess(letIn(schemeSchema, JSON.parse(JSON.stringify(scheme))))
+  const { lines, path, findings } = assess(parseInput(schemeSchema, JSON.parse(JSON.stringify(scheme))))
   const assessed = lines.find(({ line }) => line.intake.drop.id === drop)!
   const { flush, heights, intake } = assessed.line
   const holds = (id: string) => checks.find((check) => check.id === id)?.holds

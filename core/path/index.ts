@@ -1,2 +1,2 @@
-export * from './jobTies'
+export * from './jobReferenceProblems'
 export * from './waterPath'

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { demoJobs, tanneryRow } from '../demo'
-import { letIn, scheme as schemeSchema } from '../scheme'
-import { BrokenPathError, brokenTies, buildWaterPath } from './waterPath'
+import { parseInput, scheme as schemeSchema } from '../scheme'
+import { BrokenPathError, brokenReferences, buildWaterPath } from './waterPath'
 
 const made = ARRANGEMENTS.map((make, index) => [index + 1, make()] as const)
 
@@ -12,7 +12,7 @@ describe('the arrangements people build', () => {
     expect(new Set(made.map(([, { id }]) => id)).size).toBe(21)
   })
   it.each(made)('%i can be said in the document and its path built', (_, scheme) => {
-    expect(letIn(schemeSchema, JSON.parse(JSON.stringify(scheme)))).toBeTruthy()
+    expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(scheme)))).toBeTruthy()
     const path = buildWaterPath(scheme)
     const reached = new Set(path.edges.flatMap(({ from, to }) => [from, to]))
     for (const node of path.nodes.values()) expect(reached).toContain(node.key)
@@ -38,17 +38,17 @@ describe('the arrangements people build', () => {
   })
 })
 
-describe('ties', () => {
+describe('references', () => {
   const [first] = demoJobs()
   const scheme = first!.schemes[0]!
   it('hold in the demo jobs', () => {
-    for (const job of demoJobs()) for (const each of job.schemes) expect(brokenTies(each)).toEqual([])
+    for (const job of demoJobs()) for (const each of job.schemes) expect(brokenReferences(each)).toEqual([])
   })
   it('that lead nowhere are told with their place', () => {
     const broken = structuredClone(scheme)
     broken.gutters[0]!.outlets[0]!.drop = 'nowhere'
     broken.taps[0]!.port = 'gone'
-    expect(brokenTies(broken)).toEqual([
+    expect(brokenReferences(broken)).toEqual([
       { path: 'gutters[0].outlets[0].drop', problem: 'missing', id: 'nowhere' },
       { path: 'taps[0].port', problem: 'missing', id: 'gone' },
     ])
@@ -57,7 +57,7 @@ describe('ties', () => {
   it('twice the same id is told', () => {
     const twice = structuredClone(scheme)
     twice.sections[1]!.id = twice.sections[0]!.id
-    expect(brokenTies(twice)).toMatchObject([{ path: 'sections[1]', problem: 'twice' }])
+    expect(brokenReferences(twice)).toMatchObject([{ path: 'sections[1]', problem: 'twice' }])
     // Whatever has an id of its own: what is laid out, drawn and bought is kept under it.
     const four = structuredClone(tanneryRow().schemes[2]!)
     const lists: [string, { id: string }[]][] = [
@@ -75,19 +75,19 @@ describe('ties', () => {
     for (const [path, list] of lists) {
       const last = list.at(-1)!
       list.push(last)
-      expect([path, brokenTies(four).some((tie) => tie.problem === 'twice' && tie.path === `${path}[${list.length - 1}]`)]).toEqual([
+      expect([
         path,
-        true,
-      ])
+        brokenReferences(four).some((found) => found.problem === 'twice' && found.path === `${path}[${list.length - 1}]`),
+      ]).toEqual([path, true])
       list.pop()
     }
-    expect(brokenTies(four)).toEqual([])
+    expect(brokenReferences(four)).toEqual([])
   })
   it('a ring is told', () => {
     const ring = structuredClone(scheme)
     ring.sections[0]!.shedsTo = { kind: 'section', section: 'lane' }
     ring.sections[1]!.shedsTo = { kind: 'section', section: 'river' }
-    expect(brokenTies(ring)).toContainEqual({ path: 'sections[0]', problem: 'ring', id: 'river' })
+    expect(brokenReferences(ring)).toContainEqual({ path: 'sections[0]', problem: 'ring', id: 'river' })
   })
 })
 
@@ -96,19 +96,19 @@ describe('links that cannot be', () => {
   it('one that leads to its own vessel is told', () => {
     const scheme = three()
     scheme.stores[0]!.links[0]!.to = { ...scheme.stores[0]!.links[0]!.from }
-    expect(brokenTies(scheme)).toEqual([{ path: 'stores[0].links[0]', problem: 'self', id: 'settle' }])
+    expect(brokenReferences(scheme)).toEqual([{ path: 'stores[0].links[0]', problem: 'self', id: 'settle' }])
   })
   it('a cascade that comes back to where it began is a ring; a ring of low links is none', () => {
     const scheme = three()
     const [link] = scheme.stores[0]!.links
     scheme.stores[0]!.links.push({ ...link!, id: 'back', from: { vessel: 'third', port: 'over' }, to: { vessel: 'settle', port: 'in' } })
-    expect(brokenTies(scheme)).toMatchObject([{ path: 'stores[0].vessels[0]', problem: 'ring' }])
+    expect(brokenReferences(scheme)).toMatchObject([{ path: 'stores[0].vessels[0]', problem: 'ring' }])
     scheme.stores[0]!.links.forEach((each) => (each.kind = 'low'))
-    expect(brokenTies(scheme)).toEqual([])
+    expect(brokenReferences(scheme)).toEqual([])
   })
   it('a tap opened in the trial must be there', () => {
     const scheme = three()
     scheme.trial.opened = [{ tap: 'gone', from: 0, lasts: 60 }]
-    expect(brokenTies(scheme)).toEqual([{ path: 'trial.opened[0].tap', problem: 'missing', id: 'gone' }])
+    expect(brokenReferences(scheme)).toEqual([{ path: 'trial.opened[0].tap', problem: 'missing', id: 'gone' }])
   })
 })

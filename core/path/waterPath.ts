@@ -1,6 +1,6 @@
 import { bendsAlong, eavesAlong, eaveSections, shareOver } from '../gutter/alongEave'
 import { outletShares, type OutletCatch } from '../gutter/outletShares'
-import { layOut, targetsOf, type Layout } from '../layout'
+import { computeLayout, targetsOf, type Layout } from '../layout'
 import type { Demand, Device, Drop, Gutter, Outlet, OverflowRoute, Port, Pump, RoofSection, Scheme, Store, Target, Vessel } from '../scheme'
 
 export type PathKind =
@@ -20,7 +20,7 @@ export interface PathEdge {
 }
 
 /** A reference that leads nowhere, or water that would run in a ring. */
-export interface BrokenTie {
+export interface BrokenReference {
   /** Where in the document, as `gutters[0].outlets[1].drop`. */
   path: string
   problem: 'missing' | 'twice' | 'ring' | 'self'
@@ -75,8 +75,8 @@ export interface WaterPath {
   demands: Map<string, Demand[]>
 }
 
-class Ties {
-  readonly broken: BrokenTie[] = []
+class References {
+  readonly broken: BrokenReference[] = []
   private readonly known = new Map<string, Set<string>>()
 
   know(kind: string, id: string, path: string) {
@@ -101,69 +101,69 @@ class Ties {
   }
 }
 
-function knowAll(scheme: Scheme, ties: Ties) {
-  scheme.sections.forEach(({ id }, i) => ties.know('section', id, `sections[${i}]`))
+function knowAll(scheme: Scheme, references: References) {
+  scheme.sections.forEach(({ id }, i) => references.know('section', id, `sections[${i}]`))
   scheme.gutters.forEach(({ id, outlets }, i) => {
-    ties.know('gutter', id, `gutters[${i}]`)
-    outlets.forEach((outlet, j) => ties.know('outlet', outlet.id, `gutters[${i}].outlets[${j}]`))
+    references.know('gutter', id, `gutters[${i}]`)
+    outlets.forEach((outlet, j) => references.know('outlet', outlet.id, `gutters[${i}].outlets[${j}]`))
   })
   scheme.drops.forEach(({ id, devices }, i) => {
-    ties.know('drop', id, `drops[${i}]`)
-    devices.forEach((device, j) => ties.know('device', device.id, `drops[${i}].devices[${j}]`))
+    references.know('drop', id, `drops[${i}]`)
+    devices.forEach((device, j) => references.know('device', device.id, `drops[${i}].devices[${j}]`))
   })
   scheme.stores.forEach((store, i) => {
-    ties.know('store', store.id, `stores[${i}]`)
-    store.links.forEach((link, j) => ties.know('link', link.id, `stores[${i}].links[${j}]`))
+    references.know('store', store.id, `stores[${i}]`)
+    store.links.forEach((link, j) => references.know('link', link.id, `stores[${i}].links[${j}]`))
     store.vessels.forEach((vessel, j) => {
-      ties.know('vessel', vessel.id, `stores[${i}].vessels[${j}]`)
-      vessel.ports.forEach((port, k) => ties.know(`port of ${vessel.id}`, port.id, `stores[${i}].vessels[${j}].ports[${k}]`))
+      references.know('vessel', vessel.id, `stores[${i}].vessels[${j}]`)
+      vessel.ports.forEach((port, k) => references.know(`port of ${vessel.id}`, port.id, `stores[${i}].vessels[${j}].ports[${k}]`))
     })
   })
-  scheme.overflows.forEach(({ id }, i) => ties.know('overflow', id, `overflows[${i}]`))
-  scheme.taps.forEach(({ id }, i) => ties.know('tap', id, `taps[${i}]`))
-  scheme.pumps.forEach(({ id }, i) => ties.know('pump', id, `pumps[${i}]`))
-  scheme.demands.forEach(({ id }, i) => ties.know('demand', id, `demands[${i}]`))
+  scheme.overflows.forEach(({ id }, i) => references.know('overflow', id, `overflows[${i}]`))
+  scheme.taps.forEach(({ id }, i) => references.know('tap', id, `taps[${i}]`))
+  scheme.pumps.forEach(({ id }, i) => references.know('pump', id, `pumps[${i}]`))
+  scheme.demands.forEach(({ id }, i) => references.know('demand', id, `demands[${i}]`))
 }
 
 /**
  * Every reference in a scheme that leads nowhere, every id used twice, every ring in the rain's way.
  * Empty for a scheme from which a path can be built.
  */
-export function brokenTies(scheme: Scheme): BrokenTie[] {
-  const ties = new Ties()
-  knowAll(scheme, ties)
+export function brokenReferences(scheme: Scheme): BrokenReference[] {
+  const references = new References()
+  knowAll(scheme, references)
   scheme.sections.forEach(({ shedsTo }, i) => {
-    if (shedsTo.kind === 'gutter') ties.need('gutter', shedsTo.gutter, `sections[${i}].shedsTo.gutter`)
-    else ties.need('section', shedsTo.section, `sections[${i}].shedsTo.section`)
+    if (shedsTo.kind === 'gutter') references.need('gutter', shedsTo.gutter, `sections[${i}].shedsTo.gutter`)
+    else references.need('section', shedsTo.section, `sections[${i}].shedsTo.section`)
   })
   scheme.gutters.forEach(({ outlets }, i) =>
-    outlets.forEach((outlet, j) => ties.need('drop', outlet.drop, `gutters[${i}].outlets[${j}].drop`)),
+    outlets.forEach((outlet, j) => references.need('drop', outlet.drop, `gutters[${i}].outlets[${j}].drop`)),
   )
   scheme.drops.forEach(({ devices, end }, i) => {
-    devices.forEach((device, j) => targetsOf(device).forEach((to) => ties.target(to, `drops[${i}].devices[${j}].to`)))
-    ties.target(end, `drops[${i}].end`)
+    devices.forEach((device, j) => targetsOf(device).forEach((to) => references.target(to, `drops[${i}].devices[${j}].to`)))
+    references.target(end, `drops[${i}].end`)
   })
   scheme.stores.forEach(({ vessels, links }, i) => {
-    vessels.forEach(({ on }, j) => on !== undefined && ties.need('vessel', on, `stores[${i}].vessels[${j}].on`))
+    vessels.forEach(({ on }, j) => on !== undefined && references.need('vessel', on, `stores[${i}].vessels[${j}].on`))
     links.forEach(({ from, to }, j) => {
-      ties.end(from, `stores[${i}].links[${j}].from`)
-      ties.end(to, `stores[${i}].links[${j}].to`)
-      if (from.vessel === to.vessel) ties.broken.push({ path: `stores[${i}].links[${j}]`, problem: 'self', id: from.vessel })
+      references.end(from, `stores[${i}].links[${j}].from`)
+      references.end(to, `stores[${i}].links[${j}].to`)
+      if (from.vessel === to.vessel) references.broken.push({ path: `stores[${i}].links[${j}]`, problem: 'self', id: from.vessel })
     })
   })
   scheme.overflows.forEach(({ from, to }, i) => {
-    ties.end(from, `overflows[${i}].from`)
-    ties.target(to, `overflows[${i}].to`)
+    references.end(from, `overflows[${i}].from`)
+    references.target(to, `overflows[${i}].to`)
   })
-  scheme.taps.forEach((tap, i) => ties.end(tap, `taps[${i}]`))
+  scheme.taps.forEach((tap, i) => references.end(tap, `taps[${i}]`))
   scheme.pumps.forEach(({ from, to }, i) => {
-    ties.end(from, `pumps[${i}].from`)
-    if (to.kind === 'demand') ties.need('demand', to.demand, `pumps[${i}].to.demand`)
-    if (to.kind === 'vessel') ties.end(to, `pumps[${i}].to`)
+    references.end(from, `pumps[${i}].from`)
+    if (to.kind === 'demand') references.need('demand', to.demand, `pumps[${i}].to.demand`)
+    if (to.kind === 'vessel') references.end(to, `pumps[${i}].to`)
   })
-  scheme.trial.opened.forEach(({ tap }, i) => ties.need('tap', tap, `trial.opened[${i}].tap`))
-  scheme.demands.forEach(({ from }, i) => ties.need(from.kind, from.kind === 'tap' ? from.tap : from.pump, `demands[${i}].from`))
-  return ties.broken.length > 0 ? ties.broken : rings(scheme)
+  scheme.trial.opened.forEach(({ tap }, i) => references.need('tap', tap, `trial.opened[${i}].tap`))
+  scheme.demands.forEach(({ from }, i) => references.need(from.kind, from.kind === 'tap' ? from.tap : from.pump, `demands[${i}].from`))
+  return references.broken.length > 0 ? references.broken : rings(scheme)
 }
 
 /** Follows single onward steps; a step that comes back to where it has been is a ring. */
@@ -176,7 +176,7 @@ function ringFrom(start: string, onward: (id: string) => string | undefined): bo
   return false
 }
 
-function rings(scheme: Scheme): BrokenTie[] {
+function rings(scheme: Scheme): BrokenReference[] {
   const sectionNext = (id: string) => {
     const to = scheme.sections.find((section) => section.id === id)?.shedsTo
     return to?.kind === 'section' ? to.section : undefined
@@ -205,8 +205,8 @@ function rings(scheme: Scheme): BrokenTie[] {
 
 /** A scheme whose parts do not hold together; carries every fault. */
 export class BrokenPathError extends Error {
-  constructor(readonly ties: BrokenTie[]) {
-    super(ties.map(({ path, problem, id }) => `${path}: ${problem} ${id}`).join('; '))
+  constructor(readonly references: BrokenReference[]) {
+    super(references.map(({ path, problem, id }) => `${path}: ${problem} ${id}`).join('; '))
     this.name = 'BrokenPathError'
   }
 }
@@ -334,9 +334,9 @@ export function drawnVessel(scheme: Pick<Scheme, 'taps' | 'pumps'>, { from }: De
  * @throws BrokenPathError naming every reference that leads nowhere
  */
 export function buildWaterPath(scheme: Scheme): WaterPath {
-  const broken = brokenTies(scheme)
+  const broken = brokenReferences(scheme)
   if (broken.length > 0) throw new BrokenPathError(broken)
-  const layout = layOut(scheme)
+  const layout = computeLayout(scheme)
   const vessels = placeVessels(scheme, layout)
   const storeOf = (vesselId: string) => vessels.get(vesselId)!.store.id
   const group = <T>(items: readonly T[], store: (item: T) => string) =>

@@ -3,7 +3,7 @@ import { calendarOf, fromIsoDate } from './calendar'
 import type { DailyRain } from './dailyRain'
 import { fitRecord, monthClimate, yearlySpread, type FitReport } from './fitRecord'
 import { dayMaker, makeRecord, makeYears, modelFromMonths, quickNormals } from './makeRecord'
-import { siteDays, withAir, withSeasons, withSnow, type SiteDays } from './weather'
+import { siteDays, withTemperatures, withSeasons, withSnow, type SiteDays } from './weather'
 import { modelFromDays, RAIN_DAY } from './wetDayModel'
 
 /** A run of missing days. */
@@ -178,5 +178,5 @@ export function readyRain(source: RainSource, record: RainRecord | undefined, pl
   const { air, ...whole } = wholeRain(source, record)
   const site = siteDays(place.site)
   const fallen = withSeasons(whole.rain, place.seasonFactors)
-  return { ...whole, rain: withSnow(air ? withAir(fallen, air, place.site, site) : fallen, site), site }
+  return { ...whole, rain: withSnow(air ? withTemperatures(fallen, air, place.site, site) : fallen, site), site }
 }

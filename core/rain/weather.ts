@@ -44,7 +44,7 @@ export function siteDays({ latitude, low, high }: Site): SiteDays {
  * @param air °C, NaN where missing
  * Source: Hargreaves by FAO-56 equation 52, with the day's own temperatures.
  */
-export function withAir(
+export function withTemperatures(
   rain: DailyRain,
   { low, high }: { low: Float64Array; high: Float64Array },
   { latitude }: Pick<Site, 'latitude'>,

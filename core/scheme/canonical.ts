@@ -15,21 +15,21 @@ function sorted(value: unknown): unknown {
 }
 
 /** Long runs of plain numbers (rain) go on one line; everything else is indented to be read. */
-function layOut(value: unknown, indent: string): string {
+function computeLayout(value: unknown, indent: string): string {
   if (Array.isArray(value)) {
     if (value.every((part) => typeof part === 'number' || part === null)) return JSON.stringify(value)
     if (value.length === 0) return '[]'
-    return `[\n${value.map((part) => `${indent}  ${layOut(part, `${indent}  `)}`).join(',\n')}\n${indent}]`
+    return `[\n${value.map((part) => `${indent}  ${computeLayout(part, `${indent}  `)}`).join(',\n')}\n${indent}]`
   }
   if (typeof value === 'object' && value !== null) {
     const entries = Object.entries(value)
     if (entries.length === 0) return '{}'
-    return `{\n${entries.map(([key, part]) => `${indent}  ${JSON.stringify(key)}: ${layOut(part, `${indent}  `)}`).join(',\n')}\n${indent}}`
+    return `{\n${entries.map(([key, part]) => `${indent}  ${JSON.stringify(key)}: ${computeLayout(part, `${indent}  `)}`).join(',\n')}\n${indent}}`
   }
   return JSON.stringify(value)
 }
 
 /** The one text of a document: the same content gives the same bytes, whatever order its keys were made in. */
 export function canonicalJson(document: unknown): string {
-  return `${layOut(sorted(document), '')}\n`
+  return `${computeLayout(sorted(document), '')}\n`
 }

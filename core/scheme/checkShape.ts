@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import { itemsOf, variantsOf } from './schema/fields'
 
 /** One thing wrong with a document from outside: where, and in plain words what. */
-export interface DoorProblem {
+export interface InputProblem {
   /** As `job.schemes[0].drops[1].bore`; empty for the document as a whole. */
   path: string
   message: string
@@ -118,12 +118,12 @@ function soundOf(schema: object): WeakSet<object> {
  * parts. Goes no deeper and no farther than a document may, and stops at fifty problems, so that no file however made takes
  * longer to refuse than to read.
  *
- * What single fields cannot say is left to the schema's own tests and to the ties.
+ * What single fields cannot say is left to the schema's own tests and to the references.
  *
  * @returns every problem with its path, the first of the document first; empty where the form is right
  */
-export function checkShape(schema: unknown, document: unknown): DoorProblem[] {
-  const problems: DoorProblem[] = []
+export function checkShape(schema: unknown, document: unknown): InputProblem[] {
+  const problems: InputProblem[] = []
   const tell = (path: string, message: string) => problems.push({ path, message })
   const stack: Place[] = [{ schema, value: document, path: '', depth: 0 }]
   let values = 0

@@ -275,7 +275,7 @@ const JOB_STEPS: Record<number, (job: Loose) => Loose> = {
 }
 
 /** A job of an older version in today's form, unchecked. A job that is already of today's comes back as it is. */
-export function bringUpJob(job: Loose, from: number, to: number): Loose {
+export function migrateJob(job: Loose, from: number, to: number): Loose {
   let current = job
   for (let version = from; version < to; version++) current = JOB_STEPS[version]?.(current) ?? current
   return current
@@ -315,8 +315,8 @@ export function withGauge(job: Loose, records: unknown): Loose {
 const MOST_GAUGE = 20_000
 
 /** A file of an older version in today's form, unchecked. */
-export function bringUpFile(file: Loose, to: number): Loose {
+export function migrateFile(file: Loose, to: number): Loose {
   if (typeof file.version !== 'number' || !isLoose(file.job)) return file
-  const job = bringUpJob(file.job, file.version, to)
+  const job = migrateJob(file.job, file.version, to)
   return { ...file, version: Math.max(file.version, to), job: file.version < 7 && to >= 7 ? withGauge(job, file.records) : job }
 }

@@ -1,25 +1,25 @@
-import { baseHeight, layOut } from '../layout'
+import { baseHeight, computeLayout } from '../layout'
 import { readFileSync } from 'node:fs'
 import Ajv from 'ajv/dist/2020'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { demoJobs, demoRecords, newJob } from '../demo'
-import { jobTies } from '../path/jobTies'
+import { jobReferenceProblems } from '../path/jobReferenceProblems'
 import { canonicalJson } from './canonical'
-import { DoorError, readJobFile, writeJobFile } from './door'
+import { InvalidInputError, readJobFile, writeJobFile } from './parseInput'
 import { toJsonSchema } from './jsonSchema'
 import { FILE_VERSION, jobFile, type Job } from './schema/job'
 import type { RainRecord as Kept } from './schema/rain'
 
 // A year and a bit of each is enough for the form of a file, and quick to read many times.
 const records = demoRecords().map((record) => ({ ...record, depths: record.depths.slice(0, 400) }))
-const read = (text: string) => readJobFile(text, jobTies)
-const faults = (text: string): DoorError => {
+const read = (text: string) => readJobFile(text, jobReferenceProblems)
+const faults = (text: string): InvalidInputError => {
   try {
     read(text)
   } catch (error) {
-    if (error instanceof DoorError) return error
+    if (error instanceof InvalidInputError) return error
     throw error
   }
   throw new Error('it was let in')
@@ -113,7 +113,7 @@ describe('a job file', () => {
       'job.schemes[0].trial.storm.depths[1]',
     )
   })
-  it('nothing but the door’s own error comes out, whatever goes in', () => {
+  it('nothing but its own error comes out, whatever goes in', () => {
     const text = fc.oneof(
       fc.string(),
       fc.json(),
@@ -122,7 +122,7 @@ describe('a job file', () => {
     )
     fc.assert(
       fc.property(text, (raw) => {
-        expect(faults(raw)).toBeInstanceOf(DoorError)
+        expect(faults(raw)).toBeInstanceOf(InvalidInputError)
       }),
     )
   })
@@ -362,7 +362,7 @@ describe('a file of version 5', () => {
   })
   it('puts a vessel that was placed in the same place in its row: 6 m from where the row began', () => {
     const [first, , , last] = job.schemes[0]!.stores[0]!.vessels
-    const { vessels } = layOut(job.schemes[0]!)
+    const { vessels } = computeLayout(job.schemes[0]!)
     // The row began at the first one’s left side.
     expect(vessels.get(last!.id)!.foot.x - (vessels.get(first!.id)!.foot.x - first!.body.width / 2)).toBeCloseTo(6, 9)
     expect(last!.place).toMatchObject({ y: 1.1, turn: 0 })
@@ -379,7 +379,7 @@ describe('the JSON Schema', () => {
   it('is the one that is shipped', () => {
     expect(JSON.parse(readFileSync('public/job.schema.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(schema)))
   })
-  it('lets in what the door lets in (ajv, an independent validator)', () => {
+  it('accepts what validation accepts (ajv, an independent validator)', () => {
     fc.assert(
       fc.property(anyJob, (job) => {
         expect(validate(JSON.parse(writeJobFile(job, records))) || validate.errors).toBe(true)
@@ -387,7 +387,7 @@ describe('the JSON Schema', () => {
       { numRuns: 40 },
     )
   })
-  it('refuses what the door refuses', () => {
+  it('refuses what validation refuses', () => {
     const file = JSON.parse(writeJobFile(demoJobs()[0]!, records)) as { job: Job }
     file.job.schemes[0]!.drops[0]!.bore = -1
     expect(validate(file)).toBe(false)

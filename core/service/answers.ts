@@ -1,11 +1,11 @@
-import { plainGround, planBuild } from '../build'
+import { plainPartsInputs, planBuild } from '../build'
 import { overlaps } from '../layout'
 import { assess, flushRoof, rainFacts } from '../assess'
 import {
   catchByHose,
   catchVariants,
-  drawGround,
-  ensembleGround,
+  drawInputs,
+  ensembleInputs,
   ensembleRow,
   flushYears,
   generatorOf,
@@ -14,17 +14,17 @@ import {
   steadyDraw,
   storeLaws,
   storeSeries,
-  sweepGround,
+  sweepInputs,
   sweepPoint,
   sweepVolumes,
   type CatchVariant,
-  type EnsembleGround,
+  type EnsembleInputs,
   type EnsembleRow,
   type FlushYears,
   type HoseCatch,
   type SteadyDraw,
   type StoreSeries,
-  type SweepGround,
+  type SweepInputs,
   type SweepPoint,
   type YearsResult,
 } from '../balance'
@@ -63,7 +63,7 @@ import { defaultSite, type DeviceOf, type RainRecord, type RainSource, type Sche
 import type { UnitSystem } from '../units/quantity'
 
 /** Rain made ready once and used by every request on it. */
-export interface RainGround {
+export interface RainInputs {
   ready: ReadyRain
   facts: RainFacts
   years: YearOfRain[]
@@ -76,11 +76,11 @@ export interface RainGround {
   record: RainRecord | undefined
 }
 
-export function rainGround(
+export function rainInputs(
   source: RainSource,
   record: RainRecord | undefined,
   place: Place = { site: defaultSite(), seasonFactors: [1, 1, 1, 1] },
-): RainGround {
+): RainInputs {
   const ready = readyRain(source, record, place)
   const measured = source.kind === 'record' ? record : undefined
   return {
@@ -105,19 +105,19 @@ export interface BalanceAnswer {
   overallShares: Record<string, number>
 }
 
-export interface StoreGround {
+export interface StoreInputs {
   path: WaterPath
   store: string
   series: StoreSeries
 }
 
 /** Path and inflow of a scheme's store, shared by balance and sweep. */
-export function storeGround(scheme: Scheme, store: string, { ready }: RainGround): StoreGround {
+export function storeInputs(scheme: Scheme, store: string, { ready }: RainInputs): StoreInputs {
   const path = buildWaterPath(scheme)
   return { path, store, series: storeSeries(storeLaws(path, store), store, ready.rain, ready.site) }
 }
 
-export function answerBalance({ path, store, series }: StoreGround, { ready }: RainGround): BalanceAnswer {
+export function answerBalance({ path, store, series }: StoreInputs, { ready }: RainInputs): BalanceAnswer {
   return {
     store,
     years: simulateYears(path, store, ready, { series }),
@@ -135,10 +135,10 @@ export interface SweepAnswer {
 }
 
 /** What can be counted on from a store as it is, in the months in which something is drawn from it now. */
-export function answerSteady({ path, store }: StoreGround, sweepOn: SweepGround, { ready }: RainGround, volume: number): SteadyDraw {
+export function answerSteady({ path, store }: StoreInputs, sweepOn: SweepInputs, { ready }: RainInputs, volume: number): SteadyDraw {
   const asked = monthlyDemand(path.demands.get(store) ?? [], ready.site)
   return steadyDraw(
-    drawGround(sweepOn, ready, volume),
+    drawInputs(sweepOn, ready, volume),
     asked.map((each) => each > 0),
   )
 }
@@ -153,25 +153,25 @@ const SLICE = 20
  * @returns undefined when it was called off
  */
 export async function sweepInSlices(
-  ground: SweepGround,
+  inputs: SweepInputs,
   store: string,
   volumes: readonly number[],
   breathe: (done: number, of: number) => Promise<boolean>,
 ): Promise<SweepAnswer | undefined> {
   const points: SweepPoint[] = []
   for (const volume of volumes) {
-    points.push(sweepPoint(ground, volume))
+    points.push(sweepPoint(inputs, volume))
     if (points.length % SLICE === 0 && !(await breathe(points.length, volumes.length))) return undefined
   }
   return { store, points, knee: kneeOf(points) }
 }
 
 /** A whole sweep at once, for the server. */
-export function answerSweep(ground: StoreGround, rain: RainGround, count: number, most?: number): SweepAnswer {
-  const sweepOn = sweepGround(ground.series, rain.ready, ground.path.scheme.spillRule)
-  const present = simulateYears(ground.path, ground.store, rain.ready, { series: ground.series }).volume
+export function answerSweep(inputs: StoreInputs, rain: RainInputs, count: number, most?: number): SweepAnswer {
+  const sweepOn = sweepInputs(inputs.series, rain.ready, inputs.path.scheme.spillRule)
+  const present = simulateYears(inputs.path, inputs.store, rain.ready, { series: inputs.series }).volume
   const points = sweepVolumes(present, count, most).map((volume) => sweepPoint(sweepOn, volume))
-  return { store: ground.store, points, knee: kneeOf(points) }
+  return { store: inputs.store, points, knee: kneeOf(points) }
 }
 
 /** An assessment as plain data: all but the path, which holds maps. */
@@ -209,18 +209,18 @@ const BANDED_VOLUMES = 23
  * @param volumes litres to try besides the store's own; spread evenly where none are given
  * @throws RangeError when the path has no such store or the record is not at hand
  */
-export function groundOfEnsemble(
+export function inputsOfEnsemble(
   scheme: Scheme,
   store: string,
-  { ready, source, record, place }: Pick<RainGround, 'ready' | 'source' | 'record' | 'place'>,
+  { ready, source, record, place }: Pick<RainInputs, 'ready' | 'source' | 'record' | 'place'>,
   volumes?: readonly number[],
-): EnsembleGround {
+): EnsembleInputs {
   const path = buildWaterPath(scheme)
   const { tanks } = storeLaws(path, store)
   const own = tanks.filter((tank) => tank.store === store)
   const present = own.reduce((sum, { volume }) => sum + volume, 0)
   const asked = monthlyDemand(path.demands.get(store) ?? [], ready.site)
-  return ensembleGround(
+  return ensembleInputs(
     path,
     store,
     generatorOf(source, record),
@@ -232,8 +232,8 @@ export function groundOfEnsemble(
 }
 
 /** Rows of an ensemble from one number up to another. */
-export const ensembleRows = (ground: EnsembleGround, from: number, to: number): EnsembleRow[] =>
-  Array.from({ length: to - from }, (_, i) => ensembleRow(ground, from + i))
+export const ensembleRows = (inputs: EnsembleInputs, from: number, to: number): EnsembleRow[] =>
+  Array.from({ length: to - from }, (_, i) => ensembleRow(inputs, from + i))
 
 /** What a scheme comes to, in the figures that schemes are compared by. */
 export interface SchemeFigures {
@@ -259,7 +259,7 @@ export interface SchemeFigures {
 }
 
 /** One scheme beside others on the same rain. @throws BrokenPathError when a reference leads nowhere */
-export function answerFigures(scheme: Scheme, rain: RainGround): SchemeFigures {
+export function answerFigures(scheme: Scheme, rain: RainInputs): SchemeFigures {
   const assessment = assess(scheme, rain.facts, rain.ready.site)
   const runs = scheme.stores.map(({ id }) => simulateYears(assessment.path, id, rain.ready))
   const sum = (of: (run: YearsResult) => number) => runs.reduce((total, run) => total + of(run), 0)
@@ -299,7 +299,7 @@ export interface DropAnswer {
 }
 
 /** Hose and first flush of one line over the record; what is fitted now and what every school would fit. */
-export function answerDrop(scheme: Scheme, dropId: string, system: UnitSystem, rain: RainGround): DropAnswer {
+export function answerDrop(scheme: Scheme, dropId: string, system: UnitSystem, rain: RainInputs): DropAnswer {
   const { path, lines } = assess(scheme, rain.facts, rain.ready.site)
   const assessed = lines.find(({ line }) => line.intake.drop.id === dropId)
   if (!assessed) return { hoses: [], variants: [], flushes: [] }
@@ -338,7 +338,7 @@ export interface WeighedOffer extends Offer {
 }
 
 /** Trains that fit one pipe and vessel, each run through the years; see `offerTrains` for their order. */
-export function answerOffers(scheme: Scheme, dropId: string, vesselId: string, wishes: TrainWishes, rain: RainGround): WeighedOffer[] {
+export function answerOffers(scheme: Scheme, dropId: string, vesselId: string, wishes: TrainWishes, rain: RainInputs): WeighedOffer[] {
   return offerTrains(scheme, dropId, vesselId, wishes, rain.facts, rain.ready.site).map((offer) => {
     const { kept, met } = answerFigures(offer.scheme, rain)
     return { ...offer, kept, met }
@@ -427,7 +427,7 @@ export function answerLayout(scheme: Scheme) {
  * @throws BrokenPathError naming every reference that leads nowhere
  */
 export function answerBuild(scheme: Scheme, system: UnitSystem) {
-  const { assembly, groups, holes, bill, steps } = planBuild(buildWaterPath(scheme), plainGround(system))
+  const { assembly, groups, holes, bill, steps } = planBuild(buildWaterPath(scheme), plainPartsInputs(system))
   return {
     parts: assembly.parts,
     joints: assembly.joints.map(({ key, upper, lower, placed }) => ({

@@ -2,20 +2,20 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { demoRecords, withyHard } from '../demo'
 import { clearTrain, fitRecipe } from '../edits'
 import type { Scheme } from '../scheme'
-import { answerBalance, answerDrop, answerOffers, rainGround, storeGround, type RainGround } from './answers'
+import { answerBalance, answerDrop, answerOffers, rainInputs, storeInputs, type RainInputs } from './answers'
 
 const boathouse = () => withyHard().schemes[0]!
 const flushed = (): Scheme =>
   fitRecipe(boathouse(), 'river-drop', 'butt', 'flush-ball', { flow: 0.855e-3, flush: 0.0206, run: 1.5, system: 'metric' })
 
 describe('what the years say of a train', () => {
-  let rain: RainGround
+  let rain: RainInputs
   beforeAll(() => {
     const record = demoRecords()[0]!
-    rain = rainGround({ kind: 'record', record: record.id, gaps: 'generator' }, { ...record, depths: record.depths.slice(0, 3653) })
+    rain = rainInputs({ kind: 'record', record: record.id, gaps: 'generator' }, { ...record, depths: record.depths.slice(0, 3653) })
   })
   const caught = (scheme: Scheme) => {
-    const { years } = answerBalance(storeGround(scheme, 'butt-store', rain), rain)
+    const { years } = answerBalance(storeInputs(scheme, 'butt-store', rain), rain)
     return { caught: years.total.captured, flushed: years.total.flushed, years: years.total.runoff / years.runoffPerYear }
   }
 
@@ -48,7 +48,7 @@ describe('what the years say of a train', () => {
     const offers = answerOffers(boathouse(), 'river-drop', 'butt', { run: 1.5, automatic: true, flush: false, system: 'metric' }, rain)
     expect(offers.length).toBeGreaterThan(6)
     for (const { scheme, kept, met } of offers) {
-      const { years } = answerBalance(storeGround(scheme, 'butt-store', rain), rain)
+      const { years } = answerBalance(storeInputs(scheme, 'butt-store', rain), rain)
       expect(kept).toBeCloseTo(years.keptPerYear, 6)
       expect(met).toBeGreaterThan(0)
     }

@@ -1,18 +1,18 @@
 import { describe, expect, it } from 'vitest'
-import { sweepGround } from '../balance'
+import { sweepInputs } from '../balance'
 import { demoRecords, withyHard } from '../demo'
-import { answerAssess, answerBalance, answerSweep, rainGround, storeGround, sweepInSlices } from './answers'
+import { answerAssess, answerBalance, answerSweep, rainInputs, storeInputs, sweepInSlices } from './answers'
 
 const { rain, schemes } = withyHard()
-const ground = rainGround(rain, demoRecords()[0])
-const store = storeGround(schemes[0]!, 'butt-store', ground)
+const inputs = rainInputs(rain, demoRecords()[0])
+const store = storeInputs(schemes[0]!, 'butt-store', inputs)
 
 describe('answers', () => {
   it('the sliced sweep is the whole sweep', async () => {
-    const whole = answerSweep(store, ground, 60)
+    const whole = answerSweep(store, inputs, 60)
     const seen: number[] = []
     const sliced = await sweepInSlices(
-      sweepGround(store.series, ground.ready, store.path.scheme.spillRule),
+      sweepInputs(store.series, inputs.ready, store.path.scheme.spillRule),
       'butt-store',
       whole.points.map(({ volume }) => volume),
       (done) => {
@@ -26,7 +26,7 @@ describe('answers', () => {
   it('a sweep that is called off ends without an answer', async () => {
     let breaths = 0
     const off = await sweepInSlices(
-      sweepGround(store.series, ground.ready, store.path.scheme.spillRule),
+      sweepInputs(store.series, inputs.ready, store.path.scheme.spillRule),
       'butt-store',
       Array.from({ length: 200 }, (_, i) => i),
       () => Promise.resolve(++breaths < 2),
@@ -39,7 +39,7 @@ describe('answers', () => {
     expect(JSON.parse(JSON.stringify(answer))).toEqual(answer)
   })
   it('tells the overall share of each section beside the published one', () => {
-    const { overallShares } = answerBalance(store, ground)
+    const { overallShares } = answerBalance(store, inputs)
     expect(overallShares.river).toBeGreaterThan(0.85)
     expect(overallShares.river).toBeLessThan(0.95)
   })

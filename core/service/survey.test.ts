@@ -3,22 +3,22 @@ import { demoJobs } from '../demo'
 import { newJob } from '../demo/newJob'
 import { markGuessed, measuresOf, setMeasure, takeMeasure } from '../survey'
 import type { Job } from '../scheme'
-import { answerFigures, rainGround } from './answers'
+import { answerFigures, rainInputs } from './answers'
 import { weighGuesses } from './survey'
 
 const job = newJob('job-1', 'Potting bench', 'en-GB', 'metric')
-const ground = (of: Job) => rainGround(of.rain, undefined, { site: of.site, seasonFactors: of.seasonFactors })
+const inputs = (of: Job) => rainInputs(of.rain, undefined, { site: of.site, seasonFactors: of.seasonFactors })
 
 describe('which guesses matter most', () => {
-  const weighed = weighGuesses(job, ground(job))
+  const weighed = weighGuesses(job, inputs(job))
   const of = (name: string) => weighed.find(({ key }) => key.startsWith(`${name}:`))!
 
   it('weighs every guess, the heaviest first, and none that was taken', () => {
     expect(weighed).toHaveLength(measuresOf(job).length)
     expect(weighed.map(({ weight }) => weight)).toEqual(weighed.map(({ weight }) => weight).toSorted((a, b) => b - a))
     const along = measuresOf(job).find(({ name }) => name === 'along')!
-    expect(weighGuesses(takeMeasure(job, along.key, along.value), ground(job)).some(({ key }) => key === along.key)).toBe(false)
-    expect(weighGuesses(demoJobs()[0]!, ground(job))).toEqual([])
+    expect(weighGuesses(takeMeasure(job, along.key, along.value), inputs(job)).some(({ key }) => key === along.key)).toBe(false)
+    expect(weighGuesses(demoJobs()[0]!, inputs(job))).toEqual([])
   })
   it('the height of the outlet moves the head left by the whole of its doubt, and no litre', () => {
     const height = of('outletHeight')
@@ -33,17 +33,17 @@ describe('which guesses matter most', () => {
   })
   it('is what the years say when they are run by hand with the measure at that end', () => {
     const along = of('along')
-    const met = along.tried.map((value) => answerFigures(setMeasure(job, along.key, value).schemes[0]!, ground(job)).met)
+    const met = along.tried.map((value) => answerFigures(setMeasure(job, along.key, value).schemes[0]!, inputs(job)).met)
     expect(along.met.low).toBeCloseTo(Math.min(...met), 12)
     expect(along.met.high).toBeCloseTo(Math.max(...met), 12)
     const rain = of('rainYear')
     const wetter = setMeasure(job, rain.key, rain.tried[1]!)
-    expect(rain.met.high).toBeCloseTo(answerFigures(wetter.schemes[0]!, ground(wetter)).met, 12)
+    expect(rain.met.high).toBeCloseTo(answerFigures(wetter.schemes[0]!, inputs(wetter)).met, 12)
   })
   it('is the same for a job that marks one thing as a guess again', () => {
     const demo = demoJobs()[0]!
     const [first] = measuresOf(demo).filter(({ name }) => name === 'along')
-    const again = weighGuesses(markGuessed(demo, first!.key), ground(job))
+    const again = weighGuesses(markGuessed(demo, first!.key), inputs(job))
     expect(again.map(({ key }) => key)).toEqual([first!.key])
   })
 })

@@ -1,5 +1,5 @@
 import { guessedKeys, measuresOf, setMeasure, type Measure, type SurveyedJob } from '../survey'
-import { answerFigures, rainGround, type RainGround, type SchemeFigures } from './answers'
+import { answerFigures, rainInputs, type RainInputs, type SchemeFigures } from './answers'
 
 /** What an answer is between the two ends of a measure's doubt. */
 export interface Reach {
@@ -37,12 +37,12 @@ function triesOf(measure: Measure): readonly (number | string)[] {
  * Which of the measures that were guessed matter most: each is moved to the ends of its doubt, all else as it stands, and
  * the years are run. The heaviest first. What cannot be tried at an end (parts that no longer fit) is left out there.
  */
-export function weighGuesses(job: SurveyedJob, rain: RainGround): Weighed[] {
+export function weighGuesses(job: SurveyedJob, rain: RainInputs): Weighed[] {
   const guessed = guessedKeys(job)
-  const figuresOf = (each: SurveyedJob, ground: RainGround): SchemeFigures | undefined => {
+  const figuresOf = (each: SurveyedJob, inputs: RainInputs): SchemeFigures | undefined => {
     const scheme = each.schemes.find(({ id }) => id === each.chosen)
     try {
-      return scheme && answerFigures(scheme, ground)
+      return scheme && answerFigures(scheme, inputs)
     } catch {
       return undefined
     }
@@ -55,8 +55,8 @@ export function weighGuesses(job: SurveyedJob, rain: RainGround): Weighed[] {
       const tried = triesOf(measure)
       const found = tried.flatMap((value) => {
         const other = setMeasure(job, measure.key, value)
-        const ground = measure.name === 'rainYear' ? rainGround(other.rain, undefined, rain.place) : rain
-        return figuresOf(other, ground) ?? []
+        const inputs = measure.name === 'rainYear' ? rainInputs(other.rain, undefined, rain.place) : rain
+        return figuresOf(other, inputs) ?? []
       })
       const all = [now, ...found]
       const reach = (of: (figures: SchemeFigures) => number): Reach => ({ low: Math.min(...all.map(of)), high: Math.max(...all.map(of)) })

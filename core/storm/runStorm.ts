@@ -8,7 +8,7 @@ import { ventArea } from './airways'
 import { mouthLaw } from './laws'
 import { Network, OUTSIDE } from './network'
 import { levelCurve, schemeFlows } from './schemeFlows'
-import type { Spill, StormAccount, StormRun } from './stormRun'
+import type { Spill, StormBalance, StormRun } from './stormRun'
 import { eavesByOutlet, stepUpstream, withJoined, type UpstreamStep } from './upstream'
 import type { WhatIf } from './whatIf'
 
@@ -31,7 +31,7 @@ function startVolumes(path: WaterPath, placed: readonly PlacedVessel[], share: n
 
 interface Book {
   spills: Map<string, Spill>
-  account: StormAccount
+  account: StormBalance
 }
 
 function note(book: Book, spill: Pick<Spill, 'kind' | 'id' | 'limit' | 'part'>, volume: number, at: number, dt: number) {

@@ -50,7 +50,7 @@ export interface Spill {
 }
 
 /** Every litre of the storm by where it ended, m³: `runoff + start = all others + end`. */
-export interface StormAccount {
+export interface StormBalance {
   rain: number
   runoff: number
   /** Held in the vessels. */
@@ -88,7 +88,7 @@ export interface StormRun {
   /** Pressure that air needs to get in or out of each sealed vessel, Pa; Infinity where there is no way. */
   vents: { vessel: string; pressure: number; at: number }[]
   spills: Spill[]
-  account: StormAccount
+  account: StormBalance
   /** Water that the account cannot place, over all that moved. */
   error: number
 }

@@ -1,4 +1,4 @@
-import { layOut, overlaps } from '../layout'
+import { computeLayout, overlaps } from '../layout'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
@@ -68,7 +68,7 @@ describe('a group', () => {
     const { layout } = buildWaterPath(four())
     const along = [...layout.vessels.values()].map(({ foot }) => foot.x)
     expect(along.slice(1).map((at, i) => at - along[i]!)).toEqual([1.5192, 1.5192, 1.5192].map((gap) => expect.closeTo(gap, 9)))
-    const inOneAnother = (scheme: Scheme) => overlaps(layOut(scheme).vessels.values())
+    const inOneAnother = (scheme: Scheme) => overlaps(computeLayout(scheme).vessels.values())
     expect(inOneAnother(four())).toEqual([])
     const placed = structuredClone(four())
     placed.stores[0]!.vessels[1]!.place = { x: along[0]! + 1, y: 0.7, turn: 0 }

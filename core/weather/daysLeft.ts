@@ -35,7 +35,7 @@ export interface Ration {
 export const ALL: Ration = { without: [], share: 1 }
 
 /** What a store is run ahead with. */
-export interface AheadGround {
+export interface ForecastInputs {
   scheme: Pick<Scheme, 'spillRule'>
   laws: StoreLaws
   store: string
@@ -46,12 +46,12 @@ export interface AheadGround {
 }
 
 /** Of a store: its intakes' laws, its own litres, and who draws from it. Upstream stores are left out of account. */
-export function aheadGround(
+export function forecastInputs(
   scheme: Pick<Scheme, 'spillRule'>,
   laws: StoreLaws,
   store: string,
   site: Pick<SiteDays, 'thirst'>,
-): AheadGround {
+): ForecastInputs {
   const own = laws.tanks.filter((tank) => tank.store === store)
   return {
     scheme,
@@ -64,7 +64,7 @@ export function aheadGround(
 }
 
 /** Litres that are asked for each day of a way on. */
-export function wantedOn({ demands, site }: AheadGround, way: DailyRain, { without, share }: Ration): Float64Array {
+export function wantedOn({ demands, site }: ForecastInputs, way: DailyRain, { without, share }: Ration): Float64Array {
   const sum = new Float64Array(way.depths.length)
   for (const demand of demands) {
     if (without.includes(demand.id)) continue
@@ -75,7 +75,7 @@ export function wantedOn({ demands, site }: AheadGround, way: DailyRain, { witho
 }
 
 /** Litres that come in on each day of a way on, by the plan's catch times a site's own ratio. */
-export const comesOn = ({ laws, store }: AheadGround, way: DailyRain, ratio = 1): Float64Array =>
+export const comesOn = ({ laws, store }: ForecastInputs, way: DailyRain, ratio = 1): Float64Array =>
   caughtBy(laws.laws.get(store) ?? [], way).map((litres) => litres * ratio)
 
 /**
@@ -85,10 +85,10 @@ export const comesOn = ({ laws, store }: AheadGround, way: DailyRain, ratio = 1)
  * @param ratio the site's own catch, of the plan's
  * Source: the daily account of the years, run ahead.
  */
-export function daysLeft(ground: AheadGround, held: number, ways: readonly DailyRain[], ration: Ration = ALL, ratio = 1): DaysLeft {
+export function daysLeft(inputs: ForecastInputs, held: number, ways: readonly DailyRain[], ration: Ration = ALL, ratio = 1): DaysLeft {
   const each = ways.map((way) => {
-    const wanted = wantedOn(ground, way, ration)
-    const run = runStore(comesOn(ground, way, ratio), wanted, ground.volume, Math.min(held, ground.volume), ground.scheme.spillRule)
+    const wanted = wantedOn(inputs, way, ration)
+    const run = runStore(comesOn(inputs, way, ratio), wanted, inputs.volume, Math.min(held, inputs.volume), inputs.scheme.spillRule)
     const day = run.yield.findIndex((drawn, i) => wanted[i]! > 0 && drawn < ENOUGH * wanted[i]!)
     return day < 0 ? FARTHEST : Math.min(FARTHEST, day)
   })
@@ -111,10 +111,10 @@ export interface RationOffer extends Ration {
 }
 
 /** Ways to make do, mildest first: the last in rank go without, one after another, then half for all that is left. */
-export function rations(ground: AheadGround, held: number, ways: readonly DailyRain[], ratio = 1): RationOffer[] {
-  const last = ground.demands.toSorted((a, b) => b.priority - a.priority).map(({ id }) => id)
+export function rations(inputs: ForecastInputs, held: number, ways: readonly DailyRain[], ratio = 1): RationOffer[] {
+  const last = inputs.demands.toSorted((a, b) => b.priority - a.priority).map(({ id }) => id)
   const offers: Ration[] = []
   for (let n = 1; n < last.length; n++) offers.push({ without: last.slice(0, n), share: 1 })
   offers.push({ without: last.slice(0, Math.max(0, last.length - 1)), share: 0.5 })
-  return offers.map((ration) => ({ ...ration, left: daysLeft(ground, held, ways, ration, ratio) }))
+  return offers.map((ration) => ({ ...ration, left: daysLeft(inputs, held, ways, ration, ratio) }))
 }

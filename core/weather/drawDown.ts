@@ -1,7 +1,7 @@
 import { runStore } from '../balance/runStore'
 import { ENOUGH } from '../balance/simulateYears'
 import type { DailyRain } from '../rain/dailyRain'
-import { ALL, comesOn, wantedOn, type AheadGround } from './daysLeft'
+import { ALL, comesOn, wantedOn, type ForecastInputs } from './daysLeft'
 import { chanceOf, quantileOf, rising } from './forecast'
 
 /** What to let go before rain. */
@@ -40,15 +40,15 @@ const STEPS = 8
  * @param held litres above the lowest tap
  * @param ways rain as the forecast's members have it
  */
-export function drawDown(ground: AheadGround, held: number, ways: readonly DailyRain[], ratio = 1): DrawDown {
-  const inflow = ways.map((way) => comesOn(ground, way, ratio).slice(0, KEEPS_DAYS))
-  const wanted = ways.map((way) => wantedOn(ground, way, ALL).slice(0, KEEPS_DAYS))
+export function drawDown(inputs: ForecastInputs, held: number, ways: readonly DailyRain[], ratio = 1): DrawDown {
+  const inflow = ways.map((way) => comesOn(inputs, way, ratio).slice(0, KEEPS_DAYS))
+  const wanted = ways.map((way) => wantedOn(inputs, way, ALL).slice(0, KEEPS_DAYS))
   const soon = inflow.map((days) => days.slice(0, LOOK).reduce((sum, each) => sum + each, 0))
-  const room = Math.max(0, ground.volume - held)
+  const room = Math.max(0, inputs.volume - held)
   const short = (litres: number) =>
     chanceOf(inflow, (days) => {
       const wants = wanted[inflow.indexOf(days)]!
-      const run = runStore(days, wants, ground.volume, Math.max(0, held - litres), ground.scheme.spillRule)
+      const run = runStore(days, wants, inputs.volume, Math.max(0, held - litres), inputs.scheme.spillRule)
       return run.yield.some((drawn, day) => drawn < ENOUGH * wants[day]!)
     })
   const spills = (litres: number) => soon.reduce((sum, each) => sum + Math.max(0, each - room - litres), 0) / Math.max(1, soon.length)
@@ -58,7 +58,7 @@ export function drawDown(ground: AheadGround, held: number, ways: readonly Daily
   let litres = 0
   for (let step = STEPS; step > 0 && litres === 0; step--) {
     const tried = (most * step) / STEPS
-    if (tried < WORTH * ground.volume) break
+    if (tried < WORTH * inputs.volume) break
     if (short(tried) <= asItIs + RISK) litres = tried
   }
   return {

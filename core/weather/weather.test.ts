@@ -8,7 +8,7 @@ import { demandDays } from '../draw/demandDays'
 import { chanceFor } from '../standIns/chance'
 import { climateOf, MEMBERS, simulatedForecast, simulatedRain } from '../standIns/weatherService'
 import {
-  aheadGround,
+  forecastInputs,
   bedToday,
   checkForecast,
   comesOn,
@@ -25,7 +25,7 @@ const job = newJob('ahead', 'Ahead', 'en-GB', 'metric')
 const scheme = job.schemes[0]!
 const ready = readyRain(job.rain, undefined, { site: job.site, seasonFactors: [1, 1, 1, 1] })
 const path = buildWaterPath(scheme)
-const ground = aheadGround(scheme, storeLaws(path, 'store'), 'store', ready.site)
+const inputs = forecastInputs(scheme, storeLaws(path, 'store'), 'store', ready.site)
 const climate = climateOf(ready, job.site, 41)
 const DAY = dayNumber(2026, 5, 1)
 
@@ -90,8 +90,8 @@ describe('the stand-in’s weather', () => {
 function truthFrom(day: number, held: number, days: number) {
   const rain = simulatedRain(climate, day, days)
   const wanted = new Float64Array(days)
-  for (const demand of ground.demands) demandDays(demand, rain, ready.site).forEach((each, i) => (wanted[i]! += each))
-  return { run: runStore(comesOn(ground, rain), wanted, ground.volume, held, 'after-spillage'), wanted }
+  for (const demand of inputs.demands) demandDays(demand, rain, ready.site).forEach((each, i) => (wanted[i]! += each))
+  return { run: runStore(comesOn(inputs, rain), wanted, inputs.volume, held, 'after-spillage'), wanted }
 }
 
 describe('days left', () => {
@@ -100,8 +100,8 @@ describe('days left', () => {
     let trials = 0
     for (let k = 0; trials < 300; k++) {
       const day = DAY + 13 * k
-      const litres = ground.volume * (0.2 + 0.8 * chanceFor(k, 1))
-      const left = daysLeft(ground, litres, rainAhead(ready, simulatedForecast(climate, day), day, FARTHEST))
+      const litres = inputs.volume * (0.2 + 0.8 * chanceFor(k, 1))
+      const left = daysLeft(inputs, litres, rainAhead(ready, simulatedForecast(climate, day), day, FARTHEST))
       const { run, wanted } = truthFrom(day, litres, FARTHEST)
       const found = run.yield.findIndex((drawn, i) => wanted[i]! > 0 && drawn < 0.999 * wanted[i]!)
       const truth = found < 0 ? FARTHEST : found
@@ -121,16 +121,16 @@ describe('days left', () => {
     const dry = { ...ready, rain: { ...ready.rain, depths: ready.rain.depths.map(() => 0) } }
     const day = dayNumber(2026, 6, 1)
     const ways = rainAhead(dry, undefined, day, FARTHEST)
-    const daily = demandDays(ground.demands[0]!, ways[0]!, ready.site)[0]!
-    const left = daysLeft(ground, 4 * daily + 1, ways)
+    const daily = demandDays(inputs.demands[0]!, ways[0]!, ready.site)[0]!
+    const left = daysLeft(inputs, 4 * daily + 1, ways)
     expect(left).toMatchObject({ low: 4, middle: 4, high: 4, week: 1, fortnight: 1 })
   })
   it('goes farther with less drawn, and on half of it twice as far', () => {
     const dry = { ...ready, rain: { ...ready.rain, depths: ready.rain.depths.map(() => 0) } }
     const day = dayNumber(2026, 6, 1)
     const ways = rainAhead(dry, undefined, day, FARTHEST)
-    const daily = demandDays(ground.demands[0]!, ways[0]!, ready.site)[0]!
-    const offers = rations(ground, 4 * daily + 1, ways)
+    const daily = demandDays(inputs.demands[0]!, ways[0]!, ready.site)[0]!
+    const offers = rations(inputs, 4 * daily + 1, ways)
     expect(offers.at(-1)).toMatchObject({ share: 0.5, left: { middle: 8 } })
   })
 })
@@ -144,9 +144,9 @@ describe('drawing down before a storm', () => {
       const { depths } = simulatedRain(climate, day, 3)
       if (depths[0]! + depths[1]! + depths[2]! < 15) continue
       storms++
-      const litres = ground.volume * (0.6 + 0.4 * chanceFor(k, 2))
+      const litres = inputs.volume * (0.6 + 0.4 * chanceFor(k, 2))
       const ways = rainAhead(ready, simulatedForecast(climate, day), day, 30)
-      const down = drawDown(ground, litres, ways)
+      const down = drawDown(inputs, litres, ways)
       const as = truthFrom(day, litres, AHEAD)
       const drawn = truthFrom(day, litres - down.litres, AHEAD)
       never += as.run.spill.slice(0, 3).reduce((a, b) => a + b, 0)
@@ -163,11 +163,11 @@ describe('drawing down before a storm', () => {
       ...simulatedForecast(climate, DAY),
       rain: simulatedForecast(climate, DAY).rain.map((member) => member.map(() => 0)),
     }
-    expect(drawDown(ground, ground.volume, rainAhead(ready, dry, DAY, 30)).litres).toBe(0)
+    expect(drawDown(inputs, inputs.volume, rainAhead(ready, dry, DAY, 30)).litres).toBe(0)
     const flood: Forecast = { ...dry, rain: dry.rain.map((member) => member.map(() => 80)) }
-    const down = drawDown(ground, ground.volume, rainAhead(ready, flood, DAY, 30))
+    const down = drawDown(inputs, inputs.volume, rainAhead(ready, flood, DAY, 30))
     expect(down.litres).toBeGreaterThan(0)
-    expect(down.litres).toBeLessThanOrEqual(ground.volume)
+    expect(down.litres).toBeLessThanOrEqual(inputs.volume)
     expect(down.spillsAfter).toBeLessThan(down.spills)
   })
 })

@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
-import { TASK_NAMES, type TaskName } from '../reckon/names'
-import { refuse } from '../reckon/problem'
+import { TASK_NAMES, type TaskName } from '../compute/names'
+import { refuse } from '../compute/problem'
 
 /** What is answered under `/api`, by path: how it is asked for, and the answer; some are asked for in two ways. */
 interface Route {
@@ -30,14 +30,14 @@ const ROUTES: Readonly<Record<string, Route>> = {
   /** What there is to ask for, for programs; written once, on first asking. */
   'v1/openapi.json': {
     method: 'GET',
-    answer: async () => (described ??= (await import('../reckon/openApi')).openApi()),
+    answer: async () => (described ??= (await import('../compute/openApi')).openApi()),
   },
   ...Object.fromEntries(TASK_NAMES.map((task) => [`v1/${task}`, ask(task)])),
   'v1/weather': { ...ask('weather'), get: weatherOf },
   'v1/gauge': { ...ask('gauge'), get: gaugeStream },
 }
 
-/** The one door for programs. Whatever goes wrong behind it is told as a problem. */
+/** All routes for programs. Whatever goes wrong behind them is told as a problem. */
 export default defineEventHandler(async (event) => {
   const since = performance.now()
   const path = event.path

@@ -1,5 +1,5 @@
 import type { IncomingMessage } from 'node:http'
-import { refuse } from '../reckon/problem'
+import { refuse } from '../compute/problem'
 
 /** Largest body taken, bytes: a scheme with a century of rain is a third of this. */
 export const LARGEST_BODY = 4 * 1024 * 1024

@@ -1,9 +1,9 @@
 import { availableParallelism } from 'node:os'
 import { fileURLToPath } from 'node:url'
 import { Tinypool } from 'tinypool'
-import type { TaskName } from '../reckon/names'
-import type { Order, Reply } from '../reckon/worker'
-import { refuse } from '../reckon/problem'
+import type { TaskName } from '../compute/names'
+import type { Order, Reply } from '../compute/worker'
+import { refuse } from '../compute/problem'
 
 /** A request has so long from its arrival, waiting in the row included, s; then it is told so and its worker ended. */
 export const TIME_BUDGET_S = 5
@@ -15,7 +15,7 @@ const MEMORY_MIB = 512
 let pool: Tinypool | undefined
 function workers(): Tinypool {
   pool ??= new Tinypool({
-    filename: fileURLToPath(new URL('./reckon/worker.mjs', import.meta.url)),
+    filename: fileURLToPath(new URL('./compute/worker.mjs', import.meta.url)),
     runtime: 'worker_threads',
     minThreads: 1,
     // Two at the least, so that one long reckoning does not hold up all others.
@@ -37,7 +37,7 @@ const busy = (detail: string) => refuse(503, 'No time for this now', detail, und
  */
 export async function reckonInPool(task: TaskName, body: Uint8Array<ArrayBuffer>, since: number): Promise<Reply> {
   if (import.meta.dev) {
-    const { default: work } = await import('../reckon/worker')
+    const { default: work } = await import('../compute/worker')
     return work({ task, body })
   }
   const left = since + TIME_BUDGET_S * 1000 - performance.now()

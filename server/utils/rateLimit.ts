@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
-import { refuse } from '../reckon/problem'
+import { refuse } from '../compute/problem'
 
 let limiter: { perMinute: number; counts: RateLimiterMemory } | undefined
 

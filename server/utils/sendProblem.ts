@@ -1,5 +1,5 @@
 import type { H3Event } from 'h3'
-import { asProblem, ProblemError } from '../reckon/problem'
+import { asProblem, ProblemError } from '../compute/problem'
 
 /** Answers with what went wrong, as RFC 9457 problem details. */
 export function sendProblem(event: H3Event, error: unknown) {

@@ -1,7 +1,7 @@
 import type { H3Event } from 'h3'
 import { dayNumber, isoDate } from '#core/rain/calendar'
 import { defaultSite } from '#core/scheme/defaults'
-import { refuse } from '../reckon/problem'
+import { refuse } from '../compute/problem'
 
 const DAY_S = 86_400
 const MOST_SPEED = 86_400

@@ -192,9 +192,7 @@ const keepForAll = (line: BillLine) => {
                   : ''
               }}
               {{
-                line.reckoned !== line.wanted
-                  ? ` ${say('build.lineReckoned', { reckoned: wanted({ ...line, wanted: line.reckoned }) })}`
-                  : ''
+                line.takeoff !== line.wanted ? ` ${say('build.lineReckoned', { reckoned: wanted({ ...line, wanted: line.takeoff }) })}` : ''
               }}
             </span>
             <template v-if="line.kind !== 'extra'">

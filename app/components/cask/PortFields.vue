@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { word } from '#core/figures/told'
-import { addPort, changePort, loosePorts, removePort } from '#core/edits'
+import { addPort, changePort, unconnectedPorts, removePort } from '#core/edits'
 import { isOnTop } from '#core/layout'
 import type { Port, PortRole, Scheme } from '#core/scheme'
 import { length } from '#core/units/quantity'
@@ -13,7 +13,7 @@ const { say, text } = useSay()
 
 const path = computed(() => bench.assessment!.path)
 const vessel = computed(() => path.value.vessels.get(props.vesselId)!.vessel)
-const loose = computed(() => loosePorts(bench.scheme!, props.vesselId))
+const loose = computed(() => unconnectedPorts(bench.scheme!, props.vesselId))
 const ROLES: readonly PortRole[] = ['inlet', 'lid', 'outlet', 'overflow', 'link', 'vent']
 const hourOf = ({ id }: Port) => path.value.layout.ports.get(`${props.vesselId} ${id}`)?.hour
 const hourText = (hour: number) => say('ports.hour', { n: String(Math.round(hour * 2) / 2 || 12) })

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { Draft } from 'immer'
-import type { DemandAccount } from '#core/balance'
+import type { DemandBalance } from '#core/balance'
 import { demandAs } from '#core/edits'
 import { PLANT_GROUPS, USES, WATERING_METHODS, type Demand } from '#core/scheme'
 import { IMPERIAL_GALLON, LITRE, US_GALLON } from '#core/units/constants'
 import { share, volume } from '#core/units/quantity'
 
 /** One thing that drinks or washes: how it is told, when, and how much of its want was met. */
-const props = defineProps<{ demand: Demand; got?: DemandAccount | undefined }>()
+const props = defineProps<{ demand: Demand; got?: DemandBalance | undefined }>()
 const emit = defineEmits<{ change: [what: string, recipe: (demand: Draft<Demand>) => void]; remove: [] }>()
 const settings = useSettings()
 const { say, shortMonth } = useSay()

@@ -2,7 +2,7 @@ import { downpipeEnd, end, measuresOf, pipeByBore, sizeByBore, type End, type En
 import type { WaterPath } from '../../path'
 import type { Build, Port, Seal, Target } from '../../scheme'
 import { handReaches } from '../../vessel'
-import type { PartsGround } from '../ground'
+import type { PartsInputs } from '../ground'
 import type { Meeting } from '../joints'
 import { drawnKey, lineItem, pipeItem, pipeWords, type BuildStation, type DrawnKind, type Part } from '../part'
 import type { RunOrder } from '../runs'
@@ -41,7 +41,7 @@ const MOST_TAPPED = 0.027
  *
  * @param reached whether a hand inside gets to the hole; where it does not, only what is fitted from outside can be
  */
-export function usualSeal(role: Port['role'], { type, size }: PipeKind, system: PartsGround['system'], reached = true): Seal {
+export function usualSeal(role: Port['role'], { type, size }: PipeKind, system: PartsInputs['system'], reached = true): Seal {
   // A thin wall holds a thread of an inch and no more.
   const thin = (measuresOf({ type, size })?.bore ?? 0) <= MOST_TAPPED
   if (!reached) return (type === 'hose' || role === 'outlet') && thin ? 'tapped' : 'grommet'
@@ -91,7 +91,7 @@ export class Assembler {
 
   constructor(
     readonly path: WaterPath,
-    readonly ground: PartsGround,
+    readonly inputs: PartsInputs,
     build: Build,
   ) {
     for (const { key, seal } of build.holes) this.seals.set(key, seal)
@@ -159,12 +159,12 @@ export class Assembler {
 
   /** The pipe or hose of this country's shops that a bore is. */
   pipeOf(bore: number): PipeKind {
-    return pipeByBore(bore, undefined, this.ground.system)
+    return pipeByBore(bore, undefined, this.inputs.system)
   }
 
   /** Thread of taps and pumps in this country, for a bore. */
   thread(bore: number): PipeKind {
-    const type = this.ground.system === 'imperial' ? 'npt' : 'bsp'
+    const type = this.inputs.system === 'imperial' ? 'npt' : 'bsp'
     return { type, size: sizeByBore(type, bore) }
   }
 
@@ -218,7 +218,7 @@ export class Assembler {
     const { vessel } = this.path.vessels.get(vesselId)!
     if (port.role === 'outlet' && vessel.family === 'tote') return end('tote', 'S60x6', 'male')
     if (port.role === 'outlet' && vessel.stands === 'upside-down') return end('bung-fine', '2', 'female')
-    const seal = this.seals.get(portKey(vesselId, port.id)) ?? usualSeal(port.role, through, this.ground.system, handReaches(vessel, port))
+    const seal = this.seals.get(portKey(vesselId, port.id)) ?? usualSeal(port.role, through, this.inputs.system, handReaches(vessel, port))
     this.sealed.set(portKey(vesselId, port.id), seal)
     if (seal === 'tapped')
       return female(through.type === 'npt' || through.type === 'bsp' ? through : this.thread(measuresOf(through)?.bore ?? port.bore))

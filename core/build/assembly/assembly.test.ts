@@ -5,12 +5,12 @@ import { withyHard } from '../../demo'
 import { end, mates } from '../../parts'
 import { buildWaterPath } from '../../path'
 import type { Device, DeviceOf, Port, Scheme } from '../../scheme'
-import { assembled, assemble, partsGround, plainGround, type Assembly } from '../index'
+import { assembled, assemble, partsInputs, plainPartsInputs, type Assembly } from '../index'
 import { Assembler, cornerReach, usualSeal, type PipeKind } from './assembler'
 import { evenly, layLegs, leastLeg } from './legs'
 
 const boathouse = () => withyHard().schemes[0]!
-const takeApart = (scheme: Scheme, system: 'metric' | 'imperial' = 'metric') => assemble(buildWaterPath(scheme), plainGround(system))
+const takeApart = (scheme: Scheme, system: 'metric' | 'imperial' = 'metric') => assemble(buildWaterPath(scheme), plainPartsInputs(system))
 const withDevice = <K extends Device['kind']>(scheme: Scheme, kind: K, more: Partial<DeviceOf<K>>): Scheme => ({
   ...scheme,
   drops: scheme.drops.map((drop) => ({
@@ -117,7 +117,7 @@ describe('layLegs', () => {
     { type: 'sch40', size: '4' },
     { type: 'metric', size: '110' },
   ]
-  const maker = () => new Assembler(buildWaterPath(boathouse()), plainGround('metric'), boathouse().build)
+  const maker = () => new Assembler(buildWaterPath(boathouse()), plainPartsInputs('metric'), boathouse().build)
 
   it('puts a bend at every corner and where its ends are turned, and joints that mate at every face', () => {
     fc.assert(
@@ -175,13 +175,13 @@ describe('runs of the whole', () => {
         fc.double({ min: 0.6, max: 6, noNaN: true }),
         (which, system, sold) => {
           const shelf = [{ item: item(system), owned: 0, price: null, lead: 0, sold }]
-          const ground = partsGround({ system, ownFittings: [], shelf })
-          const { runs } = assemble(buildWaterPath(ARRANGEMENTS[which]!()), ground)
+          const inputs = partsInputs({ system, ownFittings: [], shelf })
+          const { runs } = assemble(buildWaterPath(ARRANGEMENTS[which]!()), inputs)
           for (const run of runs) {
             if (run.flexible) continue
             expect(Math.abs(assembled(run) - run.span - run.short)).toBeLessThan(1e-4)
             for (const piece of run.items)
-              if (piece.kind === 'piece') expect(piece.length).toBeLessThanOrEqual(Math.max(ground.sold(run.pipe), 0) + 1e-9)
+              if (piece.kind === 'piece') expect(piece.length).toBeLessThanOrEqual(Math.max(inputs.sold(run.pipe), 0) + 1e-9)
           }
         },
       ),

@@ -35,7 +35,7 @@ const mm = (metres: number) => Math.round(metres * 1000)
 
 /** Layers and pieces of a base under one key, pieces of one length as one line. */
 export function putBase(make: Assembler, key: string, station: BuildStation, layers: readonly BasePart[]): void {
-  const goods = make.ground.system
+  const goods = make.inputs.system
   const found = new Map<string, { layer: BasePart; quantity: number }>()
   for (const layer of layers) {
     const cast = layer.item === 'slab' && layer.unit === 'volume'
@@ -64,7 +64,7 @@ export function putBase(make: Assembler, key: string, station: BuildStation, lay
 /** What a vessel stands on. */
 export function baseParts(make: Assembler, vessel: Vessel, pad: Pad | null): void {
   const key = drawnKey({ kind: 'base', id: vessel.id })
-  const layers = baseBuild(vessel.base, pad, make.ground.system)
+  const layers = baseBuild(vessel.base, pad, make.inputs.system)
   // In a tower the deck hangs on the posts that go all the way up.
   const framed = make.path.scheme.stores.some(({ frame, vessels }) => frame !== undefined && vessels.includes(vessel))
   putBase(make, key, 'cask', framed ? layers.filter(({ item }) => !STANDS.has(item)) : layers)
@@ -77,5 +77,5 @@ export function frameParts(make: Assembler, { frame, vessels }: Store): void {
   const lowest = vessels.find(({ on }) => on === undefined)
   if (!frame || !lowest) return
   const base = lowest.base.parts.reduce((sum, { height }) => sum + height, 0)
-  putBase(make, `${drawnKey({ kind: 'base', id: lowest.id })}:frame`, 'cask', towerFrame(frame, base, make.ground.system))
+  putBase(make, `${drawnKey({ kind: 'base', id: lowest.id })}:frame`, 'cask', towerFrame(frame, base, make.inputs.system))
 }

@@ -57,7 +57,7 @@ function tapParts(make: Assembler, tap: Tap): void {
   make.meet('draw', vessel.stands === 'upside-down' ? underDrum(make, vessel, key, thread, from) : from, { part: key, end: male(thread) })
   if (!tap.hose) return
   const pipe = pipeByBore(tap.hose.bore, ['hose'])
-  const spout = make.ground.system === 'imperial' ? end('hose-thread', '3/4', 'male') : end('bsp', '3/4', 'male')
+  const spout = make.inputs.system === 'imperial' ? end('hose-thread', '3/4', 'male') : end('bsp', '3/4', 'male')
   const hose = `${key}:hose`
   make.pipe(hose, 'draw', pipe, tap.hose.length)
   const upper = make.meet('draw', { part: `${key}:spout`, end: spout }, { part: hose, end: female(pipe) })

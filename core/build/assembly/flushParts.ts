@@ -24,7 +24,7 @@ const TANK_EDGE = 0.05
 /** A first flush's own pipe: chambers hold pressure, so they are not made of downpipe or hose. */
 export function chamberPipe(make: Assembler, { bore }: Pick<Flush, 'bore'>): PipeKind {
   const pipe = make.pipeOf(bore)
-  const home = make.ground.system === 'imperial' ? ('sch40' as const) : ('metric' as const)
+  const home = make.inputs.system === 'imperial' ? ('sch40' as const) : ('metric' as const)
   return pipe.type === 'hose' ? { type: home, size: sizeByBore(home, bore) } : pipe
 }
 
@@ -153,7 +153,7 @@ function flushTankParts(make: Assembler, device: Flush, key: string, foot: numbe
       soil: 'paving' as const,
       tied: false,
     }
-    putBase(make, `${key}:base`, 'drop', baseBuild(base, null, make.ground.system))
+    putBase(make, `${key}:base`, 'drop', baseBuild(base, null, make.inputs.system))
   }
   const thread = make.thread(TANK_DRAIN)
   make.part({
@@ -166,7 +166,7 @@ function flushTankParts(make: Assembler, device: Flush, key: string, foot: numbe
   })
   make.meet(
     'drop',
-    { part: `${key}:foot`, end: end('wall', make.ground.system === 'imperial' ? 'bulkhead' : 'washers', 'female') },
+    { part: `${key}:foot`, end: end('wall', make.inputs.system === 'imperial' ? 'bulkhead' : 'washers', 'female') },
     { part: `${key}:drain`, end: male(thread) },
   )
   const hose = { type: 'hose' as const, size: sizeByBore('hose', TANK_DRAIN) }

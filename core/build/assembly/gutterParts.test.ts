@@ -4,9 +4,9 @@ import { demoJobs } from '../../demo'
 import { bendsAlong, bracketPlaces, eavesAlong, jointPlaces, eaveSections } from '../../gutter'
 import { buildWaterPath } from '../../path'
 import type { Gutter, Scheme } from '../../scheme'
-import { numberParts, plainGround, planBuild } from '../index'
+import { numberParts, plainPartsInputs, planBuild } from '../index'
 
-const plan = (scheme: Scheme) => planBuild(buildWaterPath(scheme), plainGround('metric'))
+const plan = (scheme: Scheme) => planBuild(buildWaterPath(scheme), plainPartsInputs('metric'))
 /** The same scheme with every gutter still to be bought. */
 const buying = (scheme: Scheme): Scheme => ({
   ...scheme,
@@ -66,7 +66,7 @@ describe('a gutter on the bill', () => {
       expect(numberParts(own.assembly).has(`gutter:${id}`)).toBe(true)
       expect(numberParts(plan(boathouse).assembly).has(`gutter:${id}`)).toBe(false)
     }
-    const screws = (of: ReturnType<typeof plan>) => of.bill.lines.find(({ item }) => item === 'sundry:screw')?.reckoned ?? 0
+    const screws = (of: ReturnType<typeof plan>) => of.bill.lines.find(({ item }) => item === 'sundry:screw')?.takeoff ?? 0
     expect(screws(own) - screws(plan(boathouse))).toBe(2 * bought(buying(boathouse), 'gutterBracket'))
     expect(own.bill.tools.map(({ tool }) => tool)).toContain('string')
   })
@@ -97,7 +97,7 @@ describe('an outlet that is moved', () => {
     }
   }
   const patches = (scheme: Scheme) => {
-    const { bill, steps } = planBuild(buildWaterPath(scheme), plainGround('metric'))
+    const { bill, steps } = planBuild(buildWaterPath(scheme), plainPartsInputs('metric'))
     return {
       bought: bill.lines.filter(({ item }) => item.startsWith('outletPatch:')).reduce((sum, { buy }) => sum + buy, 0),
       sealant: bill.lines.some(({ item }) => item.startsWith('gutterSealant:')),

@@ -1,7 +1,7 @@
 import { insertionOf } from '../../parts'
 import type { WaterPath } from '../../path'
 import type { Seal } from '../../scheme'
-import type { PartsGround } from '../ground'
+import type { PartsInputs } from '../ground'
 import { resolveJoints, type Joint } from '../joints'
 import type { Part } from '../part'
 import { joinerKey, layRun, type Body, type Run } from '../runs'
@@ -36,20 +36,20 @@ const teeBody = (part: string, pipe: PipeKind): Omit<Body, 'kind'>[] => (isTee(p
  *
  * Walks the water's path station by station. Nothing is stored of it: what the reader chose comes from the scheme's `build`.
  *
- * @param ground fittings to join with, their prices, and the threads of the country
+ * @param inputs fittings to join with, their prices, and the threads of the country
  */
-export function assemble(path: WaterPath, ground: PartsGround): Assembly {
+export function assemble(path: WaterPath, inputs: PartsInputs): Assembly {
   const { build } = path.scheme
-  const make = new Assembler(path, ground, build)
+  const make = new Assembler(path, inputs, build)
   for (const station of [gutterParts, dropParts, vesselParts, linkParts, overflowParts, drawParts]) station(make)
   make.settle()
   const choices = new Map(build.joints.map((choice) => [choice.key, choice]))
   const meetings = make.ties.map((tie) => ({ key: `${tie.upper.part}|${tie.lower.part}`, ...tie }))
-  const joints = resolveJoints(meetings, choices, ground)
+  const joints = resolveJoints(meetings, choices, inputs)
   const solved = new Map<Tie, Joint>(make.ties.map((tie, i) => [tie, joints[i]!]))
   const bodies = (tie: Tie | undefined): Omit<Body, 'kind'>[] =>
     (tie ? solved.get(tie)!.placed : []).map(({ fitting }) => ({ of: fitting.id, length: fitting.reach }))
-  const joiners = joints.flatMap((joint) => joinersOf(make, joint, ground))
+  const joiners = joints.flatMap((joint) => joinersOf(make, joint, inputs))
   const laid = make.orders.map(({ between: [upper, lower], above = [], below = [], ...order }) =>
     layRun(
       {
@@ -57,14 +57,14 @@ export function assemble(path: WaterPath, ground: PartsGround): Assembly {
         above: [...(upper ? teeBody(upper.upper.part, order.pipe) : []), ...above, ...bodies(upper)],
         below: [...bodies(lower), ...below, ...(lower ? teeBody(lower.lower.part, order.pipe) : [])],
       },
-      ground.sold(order.pipe),
+      inputs.sold(order.pipe),
     ),
   )
   return { parts: make.parts, joints, runs: [...laid, ...joiners], through: throughWalls(joints), sealed: make.sealed }
 }
 
 /** Joiners of a joint: nobody sells them, they are cut from the pipe that they are of, both faces touching. */
-function joinersOf(make: Assembler, joint: Joint, ground: PartsGround): Run[] {
+function joinersOf(make: Assembler, joint: Joint, inputs: PartsInputs): Run[] {
   return joint.placed.flatMap(({ fitting }, i) => {
     if (fitting.form !== 'piece') return []
     const { type, size } = fitting.ends[0]
@@ -72,7 +72,7 @@ function joinersOf(make: Assembler, joint: Joint, ground: PartsGround): Run[] {
     const key = joinerKey(joint.key, i)
     make.pipe(key, joint.station, pipe, 2 * insertionOf(pipe), { words: { id: 'part.joiner', of: pipe } })
     const service = joint.station === 'drop' || joint.station === 'spill' ? 'drain' : 'pressure'
-    return [layRun({ key, part: key, station: joint.station, pipe, span: 0, service }, ground.sold(pipe))]
+    return [layRun({ key, part: key, station: joint.station, pipe, span: 0, service }, inputs.sold(pipe))]
   })
 }
 

@@ -3,7 +3,7 @@ import type { Device, DeviceOf, Drop } from '../../scheme'
 import { count, length } from '../../units/quantity'
 import { TRENCH } from '../assembly'
 import { drawnKey } from '../part'
-import type { Ground, Order } from './order'
+import type { StepInputs, Order } from './order'
 import type { Step } from './step'
 
 const BENCH = new Set<Device['kind']>(['first-flush', 'rain-head', 'filter', 'adapter', 'float-shut'])
@@ -122,7 +122,7 @@ function furtherSteps(order: Order, drop: Drop, line: SectionLine | undefined, r
 }
 
 /** What is put together dry at the bench, on another day. */
-function benchSteps(order: Order, { path }: Ground): string[] {
+function benchSteps(order: Order, { path }: StepInputs): string[] {
   const benched: string[] = []
   for (const drop of path.scheme.drops) {
     const dry = drop.devices.filter((device) => BENCH.has(device.kind) && !isTank(device))
@@ -189,7 +189,7 @@ function benchSteps(order: Order, { path }: Ground): string[] {
 const isTank = (device: Device): device is DeviceOf<'first-flush'> => device.kind === 'first-flush' && device.form === 'tank'
 
 /** New pipe is measured against the work itself, and twice, before any of it is sawn. */
-function layingSteps(order: Order, { groups }: Ground, ready: string[]): void {
+function layingSteps(order: Order, { groups }: StepInputs, ready: string[]): void {
   const fresh = groups.filter(({ there, cuts }) => !there && cuts.length > 0)
   if (fresh.length === 0) return
   const pieces = fresh.reduce((sum, { cuts }) => sum + cuts.length, 0)
@@ -244,7 +244,7 @@ function layingSteps(order: Order, { groups }: Ground, ready: string[]): void {
 const sawnNew = (order: Order) => (order.ids.has('cutNew') ? ['cutNew'] : [])
 
 /** A pipe that does not hang there yet, sawn already, goes up piece by piece. */
-function hangPipe(order: Order, { assembly }: Ground, drop: Drop, ready: readonly string[]): string {
+function hangPipe(order: Order, { assembly }: StepInputs, drop: Drop, ready: readonly string[]): string {
   const key = drawnKey({ kind: 'drop', id: drop.id })
   const parts = assembly.parts.filter((part) => !part.there && (part.key === key || part.key.startsWith(`pipe:${drop.id}:`)))
   return order.add({
@@ -265,7 +265,7 @@ function hangPipe(order: Order, { assembly }: Ground, drop: Drop, ready: readonl
 }
 
 /** The first flush that is a tank of its own stands before anything is led into it. */
-function flushTankSteps(order: Order, { assembly }: Ground, drop: Drop): string[] {
+function flushTankSteps(order: Order, { assembly }: StepInputs, drop: Drop): string[] {
   return drop.devices.filter(isTank).map((device) => {
     const key = deviceKey(device.id)
     return order.add({
@@ -397,17 +397,17 @@ function deviceSteps(order: Order, drop: Drop, fit: string): void {
 }
 
 /** Marks, cuts and the dry fit of every pipe, and what holds its parts. */
-function fittingSteps(order: Order, ground: Ground): void {
-  const { path, assembly, lines } = ground
+function fittingSteps(order: Order, inputs: StepInputs): void {
+  const { path, assembly, lines } = inputs
   for (const drop of path.scheme.drops) {
     const line = lines.find(({ intake }) => intake.drop.id === drop.id)
     const outlet = path.scheme.gutters.find(({ outlets }) => outlets.some((each) => each.drop === drop.id))
-    const tanks = flushTankSteps(order, ground, drop)
+    const tanks = flushTankSteps(order, inputs, drop)
     const ready = [...(outlet ? [`gutter:${outlet.id}`] : []), ...targets(drop).map((id) => `set:${id}`), ...tanks]
     const cuts: string[] = []
     const key = drawnKey({ kind: 'drop', id: drop.id })
     const bought = assembly.parts.some((part) => part.key === key && !part.there)
-    if (bought) ready.push(hangPipe(order, ground, drop, ready))
+    if (bought) ready.push(hangPipe(order, inputs, drop, ready))
     const sheets = pipeCuts(drop, line, path.scheme.build.kerf)
     // A pipe that is bought is sawn at the bench; only holes are made where it hangs.
     for (const sheet of sheets) if (!bought || sheet.hole !== undefined) cuts.push(cutSteps(order, drop, sheet, [...ready]))
@@ -450,7 +450,7 @@ function fittingSteps(order: Order, ground: Ground): void {
 }
 
 /** Pipes between vessels, fitted dry. */
-function linkSteps(order: Order, { path }: Ground, standing: string[]): void {
+function linkSteps(order: Order, { path }: StepInputs, standing: string[]): void {
   for (const { id, name, links } of path.scheme.stores)
     if (links.length > 0)
       order.add({
@@ -473,7 +473,7 @@ function linkSteps(order: Order, { path }: Ground, standing: string[]): void {
 }
 
 /** Metal laps: crimped so that the upper goes into the lower, and held by screws. */
-function metalSteps(order: Order, { path }: Ground): void {
+function metalSteps(order: Order, { path }: StepInputs): void {
   for (const drop of path.scheme.drops) {
     if (drop.material !== 'metal' || !order.ids.has(`dryFit:${drop.id}`)) continue
     order.add({
@@ -493,11 +493,11 @@ function metalSteps(order: Order, { path }: Ground): void {
 }
 
 /** From the outlet down: bench work, marks, cuts and the dry fit, of the pipes and of the links. */
-export function dropSteps(order: Order, ground: Ground): void {
-  const standing = [...ground.path.vessels.keys()].map((id) => `set:${id}`)
-  const benched = benchSteps(order, ground)
-  layingSteps(order, ground, [...standing, ...benched])
-  fittingSteps(order, ground)
-  metalSteps(order, ground)
-  linkSteps(order, ground, standing)
+export function dropSteps(order: Order, inputs: StepInputs): void {
+  const standing = [...inputs.path.vessels.keys()].map((id) => `set:${id}`)
+  const benched = benchSteps(order, inputs)
+  layingSteps(order, inputs, [...standing, ...benched])
+  fittingSteps(order, inputs)
+  metalSteps(order, inputs)
+  linkSteps(order, inputs, standing)
 }

@@ -3,13 +3,13 @@ import { count, volume } from '../../units/quantity'
 import { standing, volumeAt } from '../../vessel'
 import { portKey } from '../assembly'
 import { drawnKey } from '../part'
-import type { Ground, Order } from './order'
+import type { StepInputs, Order } from './order'
 import { WAITS } from './step'
 
 const seeThrough = ({ light }: Vessel) => light === 'translucent' || light === 'clear' || light === 'clad'
 
 /** Screens, lids, light and labels: only what is there. */
-export function finishSteps(order: Order, { path, assembly }: Ground): void {
+export function finishSteps(order: Order, { path, assembly }: StepInputs): void {
   const set = order.of('vessel', 'waterways').filter((id) => id.startsWith('set:'))
   const own = { phase: 'finish' as const, station: 'cask' as const, after: set }
   const vessels = [...path.vessels.values()].map(({ vessel }) => vessel)
@@ -66,7 +66,7 @@ export function finishSteps(order: Order, { path, assembly }: Ground): void {
 }
 
 /** Water that keeps an empty vessel standing in a gust, where it is not tied: the last thing before one goes. */
-export function leaveSteps(order: Order, { path }: Ground): void {
+export function leaveSteps(order: Order, { path }: StepInputs): void {
   for (const placed of path.vessels.values()) {
     const { vessel } = placed
     if (vessel.on !== undefined || vessel.base.tied) continue

@@ -2,10 +2,10 @@ import { madeBy } from '../../parts'
 import { count } from '../../units/quantity'
 import { matings } from '../bill'
 import { piecesOf } from '../runs'
-import type { Ground, Order } from './order'
+import type { StepInputs, Order } from './order'
 import { WAITS } from './step'
 
-export function fixSteps(order: Order, { assembly: { joints, runs } }: Ground): void {
+export function fixSteps(order: Order, { assembly: { joints, runs } }: StepInputs): void {
   const made = joints.flatMap((joint) => matings(joint))
   const within = runs.filter(({ pipe }) => madeBy(pipe.type) === 'cement').reduce((sum, run) => sum + 2 * (piecesOf(run).length - 1), 0)
   const cemented = made.filter((each) => each.made === 'cement').length + within

@@ -3,9 +3,9 @@ import { ARRANGEMENTS } from '../../arrangements'
 import { demoJobs, tanneryRow } from '../../demo'
 import { buildWaterPath } from '../../path'
 import { padsOf, ROUND } from '../../vessel'
-import { plainGround, planBuild } from '../index'
+import { plainPartsInputs, planBuild } from '../index'
 
-const plan = (scheme: Parameters<typeof buildWaterPath>[0]) => planBuild(buildWaterPath(scheme), plainGround('metric'))
+const plan = (scheme: Parameters<typeof buildWaterPath>[0]) => planBuild(buildWaterPath(scheme), plainPartsInputs('metric'))
 
 describe('the ground under the vessels', () => {
   it('is dug once for four totes that stand on one pad, and every base is built on it', () => {
@@ -18,7 +18,7 @@ describe('the ground under the vessels', () => {
     expect(digs[0]!.on).toBe(four.stores[0]!.vessels.map(({ name }) => name).join(', '))
     expect(digs[0]!.values.width).toMatchObject({ value: pad!.width + 2 * ROUND })
     const area = (pad!.width + 2 * ROUND) * (pad!.depth + 2 * ROUND)
-    expect(bill.lines.find(({ item }) => item === 'base:gravel')!.reckoned).toBeCloseTo(area * 0.1, 9)
+    expect(bill.lines.find(({ item }) => item === 'base:gravel')!.takeoff).toBeCloseTo(area * 0.1, 9)
     const at = (id: string) => steps.findIndex((step) => step.id === id)
     for (const { id } of pad!.vessels) {
       expect(at(`base:${id}`)).toBeGreaterThan(at(`gravel:${pad!.vessels[0]!.id}`))

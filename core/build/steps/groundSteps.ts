@@ -2,11 +2,11 @@ import { length, volume } from '../../units/quantity'
 import { baseHeight } from '../../layout'
 import { baseBuild, padsOf, padUnder, ROUND, type BasePart } from '../../vessel'
 import { drawnKey } from '../part'
-import type { Ground, Order } from './order'
+import type { StepInputs, Order } from './order'
 import { WAITS } from './step'
 
 /** What comes before anything is touched. */
-export function beforeSteps(order: Order, { path }: Ground): void {
+export function beforeSteps(order: Order, { path }: StepInputs): void {
   const hazard = path.scheme.sections.some(({ hazards }) => hazards.includes('asbestos-cement'))
   order.add({
     id: 'rules',
@@ -28,7 +28,7 @@ const HEAVY: readonly BasePart['item'][] = ['cap', 'slab']
 const sum = (layers: readonly BasePart[], of: 'height' | 'quantity') => layers.reduce((total, layer) => total + layer[of], 0)
 
 /** Pads dug and filled, one for all that stands on it, and what every vessel has on top of them. */
-export function baseSteps(order: Order, { path, system, assembly }: Ground): void {
+export function baseSteps(order: Order, { path, system, assembly }: StepInputs): void {
   const pads = path.scheme.stores.flatMap((store) => padsOf(store, path.layout.vessels))
   for (const { vessel, store } of path.scheme.stores.flatMap((each) => each.vessels.map((one) => ({ vessel: one, store: each })))) {
     if (vessel.on !== undefined) continue

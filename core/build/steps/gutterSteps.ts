@@ -1,17 +1,17 @@
 import { gutterParts as partsAlong, isMoved, longestLeg } from '../../gutter'
 import { count, length, span } from '../../units/quantity'
 import { drawnKey, type Part } from '../part'
-import type { Draft, Ground, Order } from './order'
+import type { StepDraft, StepInputs, Order } from './order'
 
 /** Whether the gutter itself is not among what is bought for it. */
 const hungThere = (bought: readonly Part[], key: string) => !bought.some((part) => part.key === key)
 
-export function gutterSteps(order: Order, { path, assembly }: Ground): void {
+export function gutterSteps(order: Order, { path, assembly }: StepInputs): void {
   for (const gutter of path.scheme.gutters) {
     const key = drawnKey({ kind: 'gutter', id: gutter.id })
     const bought = assembly.parts.filter((part) => !part.there && (part.key === key || part.key.startsWith(`${key}:`)))
     const counted = partsAlong(gutter, 0)
-    const common: Omit<Draft, 'kind' | 'minutes'> = {
+    const common: Omit<StepDraft, 'kind' | 'minutes'> = {
       id: key,
       phase: 'gutter',
       station: 'gutter',

@@ -9,7 +9,7 @@ import { finishSteps, leaveSteps } from './finishSteps'
 import { fixSteps } from './fixSteps'
 import { baseSteps, beforeSteps } from './groundSteps'
 import { gutterSteps } from './gutterSteps'
-import { Order, type Ground } from './order'
+import { Order, type StepInputs } from './order'
 import { PHASES, type Step } from './step'
 import { testSteps } from './testSteps'
 import { vesselSteps } from './vesselSteps'
@@ -50,7 +50,7 @@ export function orderOfWork(
   holes: readonly Hole[],
   system: UnitSystem,
 ): Step[] {
-  const ground: Ground = { path, assembly, groups, holes, lines: sectionLines(path), system }
+  const inputs: StepInputs = { path, assembly, groups, holes, lines: sectionLines(path), system }
   const order = new Order()
   for (const part of [
     beforeSteps,
@@ -64,7 +64,7 @@ export function orderOfWork(
     testSteps,
     leaveSteps,
   ])
-    part(order, ground)
+    part(order, inputs)
   const waits = new Set(order.steps.flatMap(({ id, wait }) => (wait > 0 ? [id] : [])))
   return inOrder(
     order.steps.map((step) => {

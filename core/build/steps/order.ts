@@ -11,7 +11,7 @@ import type { Phase, Step } from './step'
 export const ONE_LIFTS = 25
 
 /** A step as its part of the work tells it; `by` in metres, out of its own figures where left out. */
-export type Draft = Partial<Step> & Pick<Step, 'id' | 'kind' | 'phase' | 'station' | 'minutes'>
+export type StepDraft = Partial<Step> & Pick<Step, 'id' | 'kind' | 'phase' | 'station' | 'minutes'>
 
 const LENGTHS = new Set<string>(['length', 'span', 'fine', 'mesh'])
 /** Lengths among what a step is told with, m. */
@@ -27,7 +27,7 @@ export class Order {
   /** The last thing done to the ground under each vessel. */
   readonly ground = new Map<string, string>()
 
-  add(draft: Draft): string {
+  add(draft: StepDraft): string {
     this.ids.add(draft.id)
     this.steps.push({
       on: '',
@@ -53,7 +53,7 @@ export class Order {
   }
 }
 
-export interface Ground {
+export interface StepInputs {
   path: WaterPath
   assembly: Assembly
   groups: readonly CutGroup[]

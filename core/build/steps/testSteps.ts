@@ -1,19 +1,19 @@
 import { volume } from '../../units/quantity'
 import { usableVolume } from '../../vessel'
 import { drawnKey } from '../part'
-import type { Ground, Order } from './order'
+import type { StepInputs, Order } from './order'
 
 /** Part of its usable water that a store is filled to before every joint is looked at. Common practice. */
 export const FILL_SHARE = 0.3
 
 /** What a hose on the roof shows, by what is fitted. */
-function watched({ scheme }: Ground['path']): string {
+function watched({ scheme }: StepInputs['path']): string {
   const kinds = new Set(scheme.drops.flatMap(({ devices }) => devices.map(({ kind }) => kind)))
   if (kinds.has('first-flush')) return 'flush'
   return (['ring-trough', 'push-in', 'twist', 'flap'] as const).some((kind) => kinds.has(kind)) ? 'diverter' : 'pipe'
 }
 
-export function testSteps(order: Order, { path }: Ground): void {
+export function testSteps(order: Order, { path }: StepInputs): void {
   // Paint dries on the outside: water may stand in a vessel meanwhile.
   const built = order.of('fix', 'waterways', 'finish').filter((id) => !id.startsWith('cover:'))
   const fixed = order.of('fix')

@@ -3,7 +3,7 @@ import { word } from '../../figures/told'
 import { count, length, mass } from '../../units/quantity'
 import { portKey } from '../assembly'
 import { drawnKey } from '../part'
-import { ONE_LIFTS, type Ground, type Order } from './order'
+import { ONE_LIFTS, type StepInputs, type Order } from './order'
 import { WAITS } from './step'
 
 /** Heavier than two people lift with a third to guide, kg. Common practice. */
@@ -15,7 +15,7 @@ const groundOf = (order: Order, vesselId: string): string[] => {
   return last === undefined ? [] : [last]
 }
 
-export function vesselSteps(order: Order, { path, holes }: Ground): void {
+export function vesselSteps(order: Order, { path, holes }: StepInputs): void {
   for (const { vessel } of path.vessels.values()) {
     const own = { phase: 'vessel' as const, station: 'cask' as const, on: vessel.name, look: drawnKey({ kind: 'vessel', id: vessel.id }) }
     const key = drawnKey({ kind: 'vessel', id: vessel.id })

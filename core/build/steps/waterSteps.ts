@@ -2,9 +2,9 @@ import { overflowLength } from '../../layout'
 import { length } from '../../units/quantity'
 import type { Pump } from '../../scheme'
 import { drawnKey } from '../part'
-import type { Ground, Order } from './order'
+import type { StepInputs, Order } from './order'
 
-export function waterSteps(order: Order, { path, assembly }: Ground): void {
+export function waterSteps(order: Order, { path, assembly }: StepInputs): void {
   // What carries no water yet is laid while the cement cures.
   const fixed = order.of('fix').filter((id) => id !== 'cure')
   for (const route of path.scheme.overflows)
@@ -43,7 +43,7 @@ export function waterSteps(order: Order, { path, assembly }: Ground): void {
 }
 
 /** A pump set and piped by whoever builds, then connected by whoever may. */
-function pumpSteps(order: Order, { parts }: Ground['assembly'], pump: Pump, fixed: readonly string[]): void {
+function pumpSteps(order: Order, { parts }: StepInputs['assembly'], pump: Pump, fixed: readonly string[]): void {
   const key = drawnKey({ kind: 'pump', id: pump.id })
   const own = { phase: 'waterways' as const, station: 'draw' as const }
   const has = (name: string) => parts.some((part) => part.key === `${key}:${name}`)

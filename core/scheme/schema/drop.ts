@@ -20,7 +20,7 @@ const hose = record({ bore: bore(), measured: amount(0.05, 200).optional().defau
 const part = { id: id(), called: name().optional() }
 
 /** A body let into the pipe: its own length, how far the pipe laps into it at each end, and what adapters add to the gap, m. */
-const letIn = { body: amount(0.02, 2), lapTop: amount(0, 0.5), lapBottom: amount(0, 0.5), adapters: amount(0, 1) }
+const parseInput = { body: amount(0.02, 2), lapTop: amount(0, 0.5), lapBottom: amount(0, 0.5), adapters: amount(0, 1) }
 
 /** One part of the train between gutter and vessel, in the water's order. Heights of its own are above the paving. */
 export const device = oneOfKind({
@@ -80,8 +80,8 @@ export const device = oneOfKind({
     to: target,
   }),
   'push-in': record({ kind: choice('push-in'), ...part, height: height(), hole: bore(), film: amount(0.05, 1), hose, to: target }),
-  twist: record({ kind: choice('twist'), ...part, height: height(), ...letIn, hose, to: target }),
-  flap: record({ kind: choice('flap'), ...part, height: height(), ...letIn, set: choice('left', 'right', 'both'), hose, to: target }),
+  twist: record({ kind: choice('twist'), ...part, height: height(), ...parseInput, hose, to: target }),
+  flap: record({ kind: choice('flap'), ...part, height: height(), ...parseInput, set: choice('left', 'right', 'both'), hose, to: target }),
   'float-shut': record({ kind: choice('float-shut'), ...part, height: height(), bore: bore(), byPass: target }),
   /** A branch: another pipe joins here, or is left for one to join later. */
   tee: record({ kind: choice('tee'), ...part, height: height(), bore: bore(), spare: flag() }),

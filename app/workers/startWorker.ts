@@ -21,7 +21,7 @@ export interface Hired {
  * Takes on a worker. One that does not come back can be ended, and another taken on: a reckoning that never ends must never
  * cost more than itself.
  */
-export function hire(): Hired {
+export function startWorker(): Hired {
   const worker = new Worker(new URL('./simulation.worker.ts', import.meta.url), { type: 'module' })
   const service = Comlink.wrap<SimulationService>(worker)
   let give: (reason: Error) => void

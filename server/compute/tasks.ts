@@ -14,13 +14,13 @@ import {
   gaugeRequest,
   layoutRequest,
   livingRequest,
-  rainGround,
-  storeGround,
+  rainInputs,
+  storeInputs,
   stormRequest,
   sweepRequest,
   weatherRequest,
 } from '#core/service'
-import { letIn } from '#core/scheme'
+import { parseInput } from '#core/scheme'
 import type { InferType, Schema } from 'yup'
 import type { TaskName } from './names'
 
@@ -37,11 +37,11 @@ export const TASKS: Readonly<Record<TaskName, Task>> = {
 
   /** One balance for every store that the roof feeds. Daily series are rounded to a tenth of a litre, and left out on asking. */
   balance: task(balanceRequest, ({ scheme, rain, series }) => {
-    const ground = rainGround(rain.source, rain.record, rain.place)
+    const inputs = rainInputs(rain.source, rain.record, rain.place)
     return {
-      rain: { ...ground.facts, years: ground.years },
+      rain: { ...inputs.facts, years: inputs.years },
       stores: scheme.stores.map(({ id }) => {
-        const { years, overallShares } = answerBalance(storeGround(scheme, id, ground), ground)
+        const { years, overallShares } = answerBalance(storeInputs(scheme, id, inputs), inputs)
         const { store, short, ...told } = years
         return {
           store: id,
@@ -53,8 +53,8 @@ export const TASKS: Readonly<Record<TaskName, Task>> = {
   }),
 
   sweep: task(sweepRequest, ({ scheme, rain, volumes, most }) => {
-    const ground = rainGround(rain.source, rain.record, rain.place)
-    return { stores: scheme.stores.map(({ id }) => answerSweep(storeGround(scheme, id, ground), ground, volumes, most)) }
+    const inputs = rainInputs(rain.source, rain.record, rain.place)
+    return { stores: scheme.stores.map(({ id }) => answerSweep(storeInputs(scheme, id, inputs), inputs, volumes, most)) }
   }),
 
   layout: task(layoutRequest, ({ scheme }) => answerLayout(scheme)),
@@ -82,9 +82,9 @@ function withDefaults(schema: Schema, value: unknown): unknown {
  * Answers one request.
  *
  * @param document as it came, parsed and nothing more
- * @throws DoorError, BrokenPathError or RangeError where the request is at fault
+ * @throws InvalidInputError, BrokenPathError or RangeError where the request is at fault
  */
 export function reckon(name: TaskName, document: unknown): unknown {
   const { schema, answer } = TASKS[name]
-  return answer(letIn(schema, withDefaults(schema, document)) as never)
+  return answer(parseInput(schema, withDefaults(schema, document)) as never)
 }

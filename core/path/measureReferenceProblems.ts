@@ -1,6 +1,6 @@
 import { daysInMonth, fromIsoDate } from '../rain/calendar'
 import { crossesItself, insideArea } from '../roof/sectionPlan'
-import type { DoorProblem, Job, RainRecord, Scheme, Vessel } from '../scheme'
+import type { InputProblem, Job, RainRecord, Scheme, Vessel } from '../scheme'
 
 /** Least roof that sheds anything to speak of, m². */
 const LEAST_AREA = 0.1
@@ -67,8 +67,8 @@ function schemeTies(scheme: Scheme, path: string, tell: Tell) {
  * Measures that contradict one another, by path: what no single field can say of itself, and what no calculation could be
  * made on. What is merely unwise is left to the findings.
  */
-export function measureTies({ rain, site, money, schemes }: Omit<Job, 'chosen'>): DoorProblem[] {
-  const problems: DoorProblem[] = []
+export function measureReferenceProblems({ rain, site, money, schemes }: Omit<Job, 'chosen'>): InputProblem[] {
+  const problems: InputProblem[] = []
   const tell: Tell = (path, message) => problems.push({ path, message })
   site.low.forEach((low, month) => {
     if (low > site.high[month]!)
@@ -90,8 +90,8 @@ export function measureTies({ rain, site, money, schemes }: Omit<Job, 'chosen'>)
 }
 
 /** What is wrong with a record's days, by path under the record. */
-export function recordTies({ start, depths, low, high }: RainRecord, path: string): DoorProblem[] {
-  const wrong: DoorProblem[] = []
+export function recordReferenceProblems({ start, depths, low, high }: RainRecord, path: string): InputProblem[] {
+  const wrong: InputProblem[] = []
   if (Number.isNaN(fromIsoDate(start))) wrong.push({ path: `${path}.start`, message: `should be a day of the calendar, but is ${start}` })
   for (const [name, air] of Object.entries({ low, high }))
     if (air && air.length !== depths.length)

@@ -1,6 +1,6 @@
 import { setPriority } from 'node:os'
 import { BrokenPathError } from '#core/path'
-import { DoorError } from '#core/scheme'
+import { InvalidInputError } from '#core/scheme'
 import type { TaskName } from './names'
 import { asProblem, refuse, type Problem } from './problem'
 import { reckon } from './tasks'
@@ -42,14 +42,14 @@ function parse(body: Uint8Array): unknown {
 
 /** What the core found wrong with a request, as a problem. */
 function whatIsWrong(error: unknown): Problem {
-  if (error instanceof DoorError)
+  if (error instanceof InvalidInputError)
     return refuse(422, 'Not a valid request', 'Some parts of the request are wrong; each is named.', error.problems).problem
   if (error instanceof BrokenPathError)
     return refuse(
       422,
       'The parts do not hold together',
       'Some references lead nowhere; each is named.',
-      error.ties.map(({ path, problem, id }) => ({ path: `scheme.${path}`, message: `${problem}: ${id}` })),
+      error.references.map(({ path, problem, id }) => ({ path: `scheme.${path}`, message: `${problem}: ${id}` })),
     ).problem
   return error instanceof RangeError ? refuse(422, 'Out of range', error.message).problem : asProblem(error)
 }

@@ -41,10 +41,10 @@ function besideVessels(scheme: Scheme, pipes: ReadonlyMap<string, Upright>, vess
 /**
  * Lays a scheme out: what follows from where things stand and from what is joined to what.
  *
- * @param scheme one whose references hold (`brokenTies` finds none)
+ * @param scheme one whose references hold (`brokenReferences` finds none)
  * Source: geometry; free spaces and straight ends are common practice.
  */
-export function layOut(scheme: Scheme): Layout {
+export function computeLayout(scheme: Scheme): Layout {
   const pipes = uprights(scheme)
   const vessels = poses(scheme, pipes)
   for (const pipe of besideVessels(scheme, pipes, vessels)) pipes.set(pipe.drop, pipe)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoRecords } from '../demo'
-import { jobTies } from '../path'
-import { DoorError, readJobFile, writeJobFile } from './door'
+import { jobReferenceProblems } from '../path'
+import { InvalidInputError, readJobFile, writeJobFile } from './parseInput'
 import type { Job } from './schema/job'
 
 interface File {
@@ -18,9 +18,9 @@ const file = (change: (file: File) => void): string => {
 const first = (job: Job) => job.schemes[0]!
 function problems(text: string) {
   try {
-    readJobFile(text, jobTies)
+    readJobFile(text, jobReferenceProblems)
   } catch (error) {
-    if (error instanceof DoorError) return error.problems
+    if (error instanceof InvalidInputError) return error.problems
     throw error
   }
   return []
@@ -29,7 +29,7 @@ const paths = (text: string) => problems(text).map(({ path }) => path)
 const empties = (count: number) => Array.from({ length: count }, () => ({}))
 const nested = (depth: number) => `${'['.repeat(depth)}${']'.repeat(depth)}`
 
-describe('what would keep the door busy for ever', () => {
+describe('what would keep validation busy for ever', () => {
   it.each([
     ['a version far below nought', file((each) => (each.version = -1e9)), 'version'],
     ['half a version', file((each) => (each.version = 1.5)), 'version'],
@@ -89,7 +89,7 @@ describe('what would keep the door busy for ever', () => {
       const [record] = each.records
       each.records = [record!, ...Array.from({ length: 49 }, (_, i) => ({ ...record!, id: `r${i}`, depths }))]
     })
-    expect(readJobFile(many, jobTies).records).toHaveLength(50)
+    expect(readJobFile(many, jobReferenceProblems).records).toHaveLength(50)
   })
 })
 

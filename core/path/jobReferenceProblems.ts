@@ -1,7 +1,7 @@
-import type { DoorProblem, Job, RainRecord } from '../scheme'
+import type { InputProblem, Job, RainRecord } from '../scheme'
 import { fromIsoDate } from '../rain/calendar'
-import { measureTies, recordTies } from './measureTies'
-import { brokenTies } from './waterPath'
+import { measureReferenceProblems, recordReferenceProblems } from './measureReferenceProblems'
+import { brokenReferences } from './waterPath'
 
 const WORDS = {
   missing: (id: string) => `there is no part ${id}`,
@@ -11,13 +11,13 @@ const WORDS = {
 }
 
 const dated = new WeakSet<object>()
-const checkedLogs = new WeakMap<object, DoorProblem[]>()
+const checkedLogs = new WeakMap<object, InputProblem[]>()
 /** Ids of a log that two entries have, and days that no calendar has. What an entry is of may be gone since: a log outlives the parts of its scheme. */
-function logTies({ log: { entries } }: Job): DoorProblem[] {
+function logTies({ log: { entries } }: Job): InputProblem[] {
   const before = checkedLogs.get(entries)
   if (before) return before
   const seen = new Set<string>()
-  const wrong: DoorProblem[] = []
+  const wrong: InputProblem[] = []
   entries.forEach((entry, i) => {
     const { id, at } = entry
     // Entries are never changed in place: one whose day was there once is looked at no more.
@@ -35,15 +35,15 @@ function logTies({ log: { entries } }: Job): DoorProblem[] {
 
 /**
  * Every reference in a job's schemes that leads nowhere, every pair of measures that contradict one another, in the words of
- * the door. What has none can be assessed, drawn, built and tried.
+ * validation. What has none can be assessed, drawn, built and tried.
  */
-export function jobTies(job: Job, records: readonly RainRecord[] = []): DoorProblem[] {
+export function jobReferenceProblems(job: Job, records: readonly RainRecord[] = []): InputProblem[] {
   return [
     ...job.schemes.flatMap((scheme, i) =>
-      brokenTies(scheme).map(({ path, problem, id }) => ({ path: `job.schemes[${i}].${path}`, message: WORDS[problem](id) })),
+      brokenReferences(scheme).map(({ path, problem, id }) => ({ path: `job.schemes[${i}].${path}`, message: WORDS[problem](id) })),
     ),
     ...logTies(job),
-    ...measureTies(job),
-    ...records.flatMap((record, i) => recordTies(record, `records[${i}]`)),
+    ...measureReferenceProblems(job),
+    ...records.flatMap((record, i) => recordReferenceProblems(record, `records[${i}]`)),
   ]
 }
