@@ -66,9 +66,9 @@ export default defineNuxtConfig({
     plugins: [
       tailwindcss(),
       license({ thirdParty: { output: (dependencies) => (bundled = [...bundled, ...dependencies]) } }),
-      // The words of Build and of the log are fetched with a job, not with the jobs: see `app/locales/layWords.ts`.
+      // The words of a job's stations are fetched with a job, not with the jobs: see `app/locales/layWords.ts`.
       messages({
-        include: ['build', 'log', 'survey', 'help', 'desk'].map((folder) =>
+        include: ['job', 'build', 'log', 'survey', 'help', 'desk'].map((folder) =>
           fileURLToPath(new URL(`./app/locales/${folder}/*.json`, import.meta.url)),
         ),
         runtimeOnly: false,

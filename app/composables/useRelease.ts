@@ -1,5 +1,6 @@
 import { message } from '~/stores/messages'
 import { useNotices } from '~/stores/notices'
+import { saveAll } from '~/stores/unsaved'
 
 /**
  * Says when a newer release is there and takes it up: on asking, or by itself as soon as nothing is half written, nothing
@@ -9,10 +10,9 @@ export function useRelease(): void {
   const { $pwa } = useNuxtApp()
   if (!$pwa) return
   const notices = useNotices()
-  const bench = useWorkbench()
   const halfTyped = useHalfTyped()
   const take = async () => {
-    if (!(await bench.save())) return
+    if (!(await saveAll())) return
     await $pwa.updateServiceWorker(true)
   }
   watch(

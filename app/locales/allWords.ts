@@ -4,6 +4,8 @@ import britishRest from './en-GB.json'
 import americanRest from './en-US.json'
 import britishHelp from './help/en-GB.json'
 import americanHelp from './help/en-US.json'
+import britishJob from './job/en-GB.json'
+import americanJob from './job/en-US.json'
 import britishLog from './log/en-GB.json'
 import americanLog from './log/en-US.json'
 import britishDesk from './desk/en-GB.json'
@@ -14,6 +16,7 @@ import americanSurvey from './survey/en-US.json'
 /** All words of each language together, as a job's page has them; for the tests that read them whole. */
 export const british = {
   ...britishRest,
+  ...britishJob,
   ...britishBuild,
   ...britishLog,
   ...britishSurvey,
@@ -21,8 +24,16 @@ export const british = {
   ...britishDesk,
   build: { ...britishRest.build, ...britishBuild.build },
   word: { ...britishRest.word, ...britishLog.word },
-  working: { ...britishRest.working, ...britishLog.working },
-  rule: { ...britishRest.rule, ...britishLog.rule },
-  source: { ...britishRest.source, ...britishLog.source },
+  working: { ...britishJob.working, ...britishLog.working },
+  rule: { ...britishJob.rule, ...britishLog.rule },
+  source: { ...britishJob.source, ...britishLog.source },
 }
-export const american = { ...americanRest, ...americanBuild, ...americanLog, ...americanSurvey, ...americanDesk, ...americanHelp }
+export const american = {
+  ...americanRest,
+  ...americanJob,
+  ...americanBuild,
+  ...americanLog,
+  ...americanSurvey,
+  ...americanDesk,
+  ...americanHelp,
+}

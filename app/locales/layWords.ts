@@ -2,6 +2,8 @@ import british from './build/en-GB.json'
 import american from './build/en-US.json'
 import britishHelp from './help/en-GB.json'
 import americanHelp from './help/en-US.json'
+import britishJob from './job/en-GB.json'
+import americanJob from './job/en-US.json'
 import britishLog from './log/en-GB.json'
 import americanLog from './log/en-US.json'
 import britishDesk from './desk/en-GB.json'
@@ -16,6 +18,7 @@ interface Words {
 
 /** The words of one folder in both languages. */
 type Folder = readonly [british: Record<string, unknown>, american: Record<string, unknown>]
+const JOB: Folder = [britishJob, americanJob]
 const BUILD: Folder = [british, american]
 const LOG: Folder = [britishLog, americanLog]
 const SURVEY: Folder = [britishSurvey, americanSurvey]
@@ -32,7 +35,7 @@ function lay({ mergeLocaleMessage }: Words, ...folders: readonly Folder[]): void
 }
 
 /** Words of a job's page: there are many of them, and the first view needs none. */
-export const layJobWords = (words: Words): void => lay(words, BUILD, LOG, SURVEY, HELP)
+export const layJobWords = (words: Words): void => lay(words, JOB, BUILD, LOG, SURVEY, HELP)
 /** Words of the desk's dialogs: backup, firm, one order. */
 export const layDeskWords = (words: Words): void => lay(words, DESK)
 /** Words of the trade and of the help pages. */

@@ -32,6 +32,7 @@ import { Autosave, SAVE_EVERY_MS, type Wrote } from './autosave'
 import { History } from './history'
 import { message, type Message } from './messages'
 import { reasonOf, useNotices } from './notices'
+import { savesBy } from '~/stores/unsaved'
 
 export type SaveState = 'saved' | 'waiting' | 'failed' | 'conflict' | 'removed' | 'newer'
 
@@ -626,6 +627,8 @@ export const useWorkbench = defineStore('workbench', () => {
     const figures = await simulation.compare(chosen, { source: rain, record: record.value, place: { site, seasonFactors } })
     return figures?.map((each) => ({ ...each, cost: costOf(chosen.find(({ id }) => id === each.scheme)!) }))
   }
+
+  savesBy(save)
 
   return {
     job,

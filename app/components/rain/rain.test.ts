@@ -4,7 +4,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { renderToString } from 'vue/server-renderer'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { calendarOf, dayNumber, monthTable, readyRain } from '#core/rain'
-import british from '~/locales/en-GB.json'
+import { british } from '~/locales/allWords'
 import FitTable from './FitTable.vue'
 import RecordTable from './RecordTable.vue'
 
