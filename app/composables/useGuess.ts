@@ -1,29 +1,19 @@
-import { guessedKeys, measuresOf, takeMeasure } from '#core/survey'
-import { message } from '~/stores/messages'
+import type { InjectionKey } from 'vue'
 
-/** Guessed measures of the open job, worked out once for all fields that ask. */
-let of: unknown
-let keys = new Set<string>()
+/** Which measures are still guesses, by key, and how one is said to be right. */
+export interface Guesses {
+  is(key: string): boolean
+  right(key: string): void
+}
+export const GUESSES: InjectionKey<Guesses> = Symbol('guesses')
 
 /** Whether a field's measure is still a guess, and a way to say that it was read just so. */
 export function useGuess(measure: () => string | undefined) {
-  const bench = useWorkbench()
+  const guesses = inject(GUESSES, undefined)
   const is = computed(() => {
     const key = measure()
-    if (key === undefined || !bench.job || bench.job.guessed.length === 0) return false
-    if (of !== bench.job) {
-      of = bench.job
-      keys = guessedKeys(bench.job)
-    }
-    return keys.has(key)
+    return key !== undefined && guesses !== undefined && guesses.is(key)
   })
-  function right() {
-    const key = measure()
-    if (key === undefined) return
-    bench.edit(message('edit.measuredAsIs'), (job) => {
-      const found = measuresOf(job).find((each) => each.key === key)
-      return found ? takeMeasure(job, key, found.value) : job
-    })
-  }
+  const right = () => guesses?.right(measure() ?? '')
   return { is, right }
 }

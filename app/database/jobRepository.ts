@@ -19,7 +19,7 @@ import {
   type RainRecord,
 } from '#core/scheme'
 import { fromBase64, toBase64 } from './base64'
-import { spliceRecords } from '#core/rain'
+import { spliceRecords } from '#core/rain/splice'
 import type { BinRow, CaskDatabase, JobRow } from './db'
 import { readRow, readRows, versionOf, type KeptJob } from './keptJob'
 

@@ -1,5 +1,5 @@
 import { blocks, cans, drop, ground, into, neck, oneRoof, port, ringTrough, scheme, store, tap, vessel } from '../arrangements/parts'
-import { withGoods } from '../edits'
+import { withGoods } from '../edits/goods'
 import { INCH } from '../units/constants'
 import { cutMarks } from '../levels/cutMarks'
 import { jobDefaults, type Job, type Use } from '../scheme'

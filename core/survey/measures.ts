@@ -1,5 +1,6 @@
 import { produce, type Draft } from 'immer'
-import { resizeVessel, setOutletHeight, setOutline } from '../edits'
+import { setOutline } from '../edits/roofEdits'
+import { resizeVessel, setOutletHeight } from '../edits/schemeEdits'
 import { COVERS, type Job, type Scheme } from '../scheme'
 import type { Quantity } from '../units/quantity'
 

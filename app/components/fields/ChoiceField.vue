@@ -8,7 +8,6 @@ const props = defineProps<{
   /** As for a measure: see `QuantityField`. */ measure?: string
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: T] }>()
-const { say } = useSay()
 const guess = useGuess(() => props.measure)
 const id = useId()
 const pick = (event: Event) => emit('update:modelValue', (event.target as HTMLSelectElement).value as T)
@@ -25,9 +24,7 @@ const pick = (event: Event) => emit('update:modelValue', (event.target as HTMLSe
     </select>
     <p v-if="note || guess.is.value" class="col-span-2 text-right text-12 text-ink-3">
       {{ note }}
-      <template v-if="guess.is.value">
-        {{ say('guess.is') }} <button type="button" class="underline" @click="guess.right">{{ say('guess.right') }}</button>
-      </template>
+      <GuessNote v-if="guess.is.value" @right="guess.right" />
     </p>
   </div>
 </template>

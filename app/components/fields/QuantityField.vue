@@ -130,9 +130,7 @@ function goBack() {
       </template>
       <template v-else>
         {{ problem || understood || note || '' }}
-        <template v-if="guess.is.value && !problem && !understood">
-          {{ say('guess.is') }} <button type="button" class="underline" @click="guess.right">{{ say('guess.right') }}</button>
-        </template>
+        <GuessNote v-if="guess.is.value && !problem && !understood" @right="guess.right" />
       </template>
     </p>
   </div>

@@ -75,9 +75,7 @@ const pick = (value: T | null) => {
     </ComboboxOptions>
     <p v-if="note || guess.is.value" class="col-span-2 text-right text-12 text-ink-3">
       {{ note }}
-      <template v-if="guess.is.value">
-        {{ say('guess.is') }} <button type="button" class="underline" @click="guess.right">{{ say('guess.right') }}</button>
-      </template>
+      <GuessNote v-if="guess.is.value" @right="guess.right" />
     </p>
   </Combobox>
 </template>

@@ -16,6 +16,7 @@ import { STATIONS } from '~/composables/useStations'
 const route = useRoute()
 const router = useRouter()
 const bench = useWorkbench()
+provideGuesses()
 const { repository } = useDatabase()
 const settings = useSettings()
 const { notes } = useStations()
