@@ -191,7 +191,7 @@ test('a cover is found by the words that people have for it', async ({ page }) =
   await cover.fill('shed felt')
   await expect(page.getByRole('listbox').getByRole('option')).toHaveText([/asphalt shingle/])
   await cover.fill('nothing of the kind')
-  await expect(page.getByText('Nothing goes by that word')).toBeVisible()
+  await expect(page.getByText('Nothing is found by that word')).toBeVisible()
   await axeClean(page)
   // What was not taken is not kept.
   await page.keyboard.press('Escape')

@@ -151,7 +151,7 @@ test.describe('at a desk', () => {
     await page.getByRole('button', { name: 'Switch on' }).click()
     await expect(page.getByText(/hour \d+/)).toBeVisible()
     await page.clock.runFor(25_500)
-    await page.getByRole('button', { name: /^Keep the readings of/ }).click()
+    await page.getByRole('button', { name: /^Save the readings of/ }).click()
     await expect(page.getByText("Saved: the day's rain and its last level.")).toBeVisible()
     await expect(
       page

@@ -37,6 +37,21 @@ describe('a group', () => {
     expect(linkCoefficient({ bore: 0.05, length: 1e-9, losses: 1.5 })).toBeCloseTo(1 / Math.sqrt(1.5), 6)
     expect(linkCoefficient({ bore: 0.02, length: 5, losses: 3.5 })).toBeLessThan(0.4)
   })
+  it('a long link’s friction is Colebrook and White’s, solved here for itself, at half a metre a second', () => {
+    for (const bore of [0.02, 0.05, 0.1]) {
+      const reynolds = (0.5 * bore) / 1.004e-6
+      let f = 0.02
+      for (let i = 0; i < 50; i++) f = (-2 * Math.log10(1.5e-6 / bore / 3.7 + 2.51 / (reynolds * Math.sqrt(f)))) ** -2
+      expect(linkCoefficient({ bore, length: 8, losses: 1.5 }) / (1 / Math.sqrt(1.5 + (f * 8) / bore))).toBeCloseTo(1, 2)
+    }
+  })
+  it('names what is no measure', () => {
+    expect(() => equaliseTime([0, 1], 1, 0.05, 0.6)).toThrow(/area/)
+    expect(() => equaliseTime([1, 0], 1, 0.05, 0.6)).toThrow(/area/)
+    expect(() => equaliseTime([1, 1], 1, 0, 0.6)).toThrow(/bore/)
+    expect(() => equaliseTime([1, 1], 1, 0.05, 0)).toThrow(/coefficient/)
+    expect(() => dipTable(CATALOGUE[0]!.body, 0)).toThrow(/step/)
+  })
   it('one of a row of four set high holds back its own water and that which runs through it; set low everybody’s at the top (geometry)', () => {
     const path = buildWaterPath(four())
     const [first, second, , last] = levelTolerances(path, 'totes')
@@ -45,6 +60,25 @@ describe('a group', () => {
     expect(second!.high).toBeCloseTo(3 * area, 3)
     expect(first!.low).toBeGreaterThan(2.9 * area)
     expect(limitingVessel(path, 'totes')).toBe('tote')
+  })
+  it('the vessel that stands lower than its neighbours decides where all are full, wherever it is in the row', () => {
+    for (const at of [1, 2, 3]) {
+      const scheme = structuredClone(four())
+      const { id, base } = scheme.stores[0]!.vessels[at]!
+      base.parts[0]!.height -= 0.3
+      // Its rim is now under the first one's overflow.
+      expect(limitingVessel(buildWaterPath(scheme), 'totes')).toBe(id)
+    }
+  })
+  it('speaks of its own store alone where a job has two', () => {
+    const path = buildWaterPath(ARRANGEMENTS[11]!())
+    const [one, other] = path.scheme.stores
+    expect(other).toBeDefined()
+    for (const store of [one!, other!]) {
+      const ids = store.vessels.map(({ id }) => id)
+      expect(levelTolerances(path, store.id).map(({ vessel }) => vessel)).toEqual(ids)
+      expect(ids).toContain(limitingVessel(path, store.id))
+    }
   })
   it('shutting one in the middle of a row cuts off those behind it; at the end nobody', () => {
     const [store] = four().stores
@@ -63,6 +97,39 @@ describe('a group', () => {
     expect(
       isolations({ ...store!, links: store!.links.map((link) => ({ ...link, valve: 'none' as const })) }, [], [])[1]!.bare,
     ).toHaveLength(2)
+  })
+  it('what stands on a branch of the one taken out is cut off with it, however the links are listed; another store’s taps are not its own', () => {
+    const store = four().stores[0]!
+    const [a, b, c, d] = store.vessels.map(({ id }) => id)
+    const link = (id: string, from: string, to: string) => ({
+      ...store.links[0]!,
+      id,
+      from: { vessel: from, port: 'p' },
+      to: { vessel: to, port: 'p' },
+    })
+    // a – b – c – d, told from the far end: each pass over the list finds one more.
+    const row = { ...store, links: [link('cd', c!, d!), link('bc', b!, c!), link('ab', a!, b!)] }
+    expect(isolations(row, [], []).map(({ shut, cutOff }) => [shut, cutOff])).toEqual([
+      [['ab'], []],
+      [
+        ['bc', 'ab'],
+        [c, d],
+      ],
+      [['cd', 'bc'], [d]],
+      [['cd'], []],
+    ])
+    // A star: all hang on the first.
+    const star = { ...store, links: [link('ab', a!, b!), link('ac', a!, c!), link('ad', a!, d!)] }
+    expect(isolations(star, [], [])[0]!.cutOff).toEqual([c, d])
+    expect(isolations(star, [], [])[2]!.cutOff).toEqual([])
+    // One tap here and one in another store: the one here is all that these have.
+    expect(isolations(star, [b!, 'elsewhere'], [b!, c!]).map(({ taps, inlets }) => [taps, inlets])).toEqual([
+      [false, false],
+      [true, false],
+      [false, false],
+      [false, false],
+    ])
+    expect(isolations(star, ['elsewhere'], [])[1]!.taps).toBe(false)
   })
   it('stands in a row where it was not placed, and tells who stands in whom', () => {
     const { layout } = buildWaterPath(four())
@@ -87,6 +154,14 @@ describe('dips', () => {
         expect(table.map(({ volume }) => volume)).toEqual(table.map(({ volume }) => volume).toSorted((a, b) => a - b))
       }),
     )
+    // A box of 1 × 1 m from 5 cm to 1.05 m above its foot: a step that divides its depth ends at the rim once, another adds the rim.
+    const box = { ...CATALOGUE.find(({ key }) => key === 'tote-275')!.body, floor: 0.05, rim: 1.05 }
+    const unit = volumeAt(box, 1.05)
+    const steps = (step: number) =>
+      dipTable(box, step).map(({ depth, volume }) => [Number(depth.toFixed(9)), Number((volume / unit).toFixed(9))])
+    expect(steps(0.25)).toEqual([0, 0.25, 0.5, 0.75, 1].map((at) => [at, at]))
+    expect(steps(0.1)).toHaveLength(11)
+    expect(steps(0.4)).toEqual([0, 0.4, 0.8, 1].map((at) => [at, at]))
     const path = buildWaterPath(four())
     expect(groupVolume(path, 'totes', 0.4 + 0.15 + 0.5)).toBeCloseTo(4 * area * 0.5, 5)
   })
@@ -95,6 +170,8 @@ describe('dips', () => {
     const marks = dipMarks(body, 0.025)
     expect(marks).toHaveLength(8)
     for (const { at, volume } of marks) expect(volumeAt(body, at)).toBeCloseTo(volume, 9)
+    // A mark at the very rim where what it holds divides.
+    expect(dipMarks(body, volumeAt(body, body.rim) / 3)).toHaveLength(3)
     expect(() => dipMarks(body, 0)).toThrow(/every/)
   })
   it('mean area is what the level rises by', () => {

@@ -15,7 +15,7 @@ const ask = (task: TaskName): Route => ({
   method: 'POST',
   answer: async (event, since) => {
     await holdToLimit(event)
-    const { status, body } = await reckonInPool(task, await readWholeBody(event.node.req), since)
+    const { status, body } = await computeInPool(task, await readWholeBody(event.node.req), since)
     setResponseStatus(event, status)
     setHeader(event, 'content-type', status === 200 ? 'application/json; charset=utf-8' : 'application/problem+json')
     return body

@@ -12,7 +12,7 @@ export async function bundleWorker(serverDir: string): Promise<void> {
     ssr: { noExternal: true, target: 'node' },
     build: {
       ssr: here('./worker.ts'),
-      outDir: `${serverDir}/reckon`,
+      outDir: `${serverDir}/compute`,
       emptyOutDir: true,
       target: 'node20',
       rollupOptions: { output: { entryFileNames: 'worker.mjs' } },

@@ -84,7 +84,7 @@ function withDefaults(schema: Schema, value: unknown): unknown {
  * @param document as it came, parsed and nothing more
  * @throws InvalidInputError, BrokenPathError or RangeError where the request is at fault
  */
-export function reckon(name: TaskName, document: unknown): unknown {
+export function compute(name: TaskName, document: unknown): unknown {
   const { schema, answer } = TASKS[name]
   return answer(parseInput(schema, withDefaults(schema, document)) as never)
 }

@@ -3,7 +3,7 @@ import { BrokenPathError } from '#core/path'
 import { InvalidInputError } from '#core/scheme'
 import type { TaskName } from './names'
 import { asProblem, refuse, type Problem } from './problem'
-import { reckon } from './tasks'
+import { compute } from './tasks'
 
 export interface Order {
   task: TaskName
@@ -60,7 +60,7 @@ function whatIsWrong(error: unknown): Problem {
  */
 export default function work({ task, body }: Order): Reply {
   try {
-    return { status: 200, body: JSON.stringify(reckon(task, parse(body))) }
+    return { status: 200, body: JSON.stringify(compute(task, parse(body))) }
   } catch (error) {
     const problem = whatIsWrong(error)
     if (problem.status === 500) console.error(`${task} failed:`, error)

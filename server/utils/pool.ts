@@ -35,7 +35,7 @@ const busy = (detail: string) => refuse(503, 'No time for this now', detail, und
  * @param since when it arrived, ms of `performance.now()`
  * @throws ProblemError 503 when it takes longer than the budget, too many wait, or it needs too much memory
  */
-export async function reckonInPool(task: TaskName, body: Uint8Array<ArrayBuffer>, since: number): Promise<Reply> {
+export async function computeInPool(task: TaskName, body: Uint8Array<ArrayBuffer>, since: number): Promise<Reply> {
   if (import.meta.dev) {
     const { default: work } = await import('../compute/worker')
     return work({ task, body })

@@ -49,7 +49,7 @@ const bodyOf = (asked: object): Uint8Array<ArrayBuffer> => new TextEncoder().enc
 export async function weatherOf(event: H3Event, since: number): Promise<unknown> {
   await holdToLimit(event)
   const { speed: _, ...asked } = askedBy(event)
-  const { status, body } = await reckonInPool('weather', bodyOf(asked), since)
+  const { status, body } = await computeInPool('weather', bodyOf(asked), since)
   setResponseStatus(event, status)
   setHeader(event, 'content-type', status === 200 ? 'application/json; charset=utf-8' : 'application/problem+json')
   return body
@@ -67,7 +67,7 @@ export async function gaugeStream(event: H3Event): Promise<unknown> {
   const from = asked.day === todayOf(new Date()) && speed === 1 ? began : first
   const clock = () => from + (Date.now() - began) * speed
   const dayAsked = async (start: number) => {
-    const { status, body } = await reckonInPool('gauge', bodyOf({ ...asked, day: todayOf(new Date(start)) }), performance.now())
+    const { status, body } = await computeInPool('gauge', bodyOf({ ...asked, day: todayOf(new Date(start)) }), performance.now())
     if (status !== 200) throw refuse(status, 'Not a valid request', JSON.parse(body).detail as string)
     return JSON.parse(body) as { tip: number; seconds: number[] }
   }
