@@ -82,5 +82,11 @@ export function useSay() {
   const shortMonth = (index: number) =>
     new Intl.DateTimeFormat(settings.terms, { month: 'short', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, index, 15)))
 
-  return { t, te, tm, say, sayMessage, text, parts, month, shortMonth, display }
+  /** A day of the calendar, as "2026-12-04", written out as the reader's language has it; with its weekday where that is asked for. */
+  const dayName = (iso: string, weekday?: 'long') =>
+    new Intl.DateTimeFormat(settings.terms, { weekday, day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
+      new Date(`${iso}T00:00:00Z`),
+    )
+
+  return { t, te, tm, say, sayMessage, text, parts, month, shortMonth, dayName, display }
 }

@@ -14,6 +14,8 @@ const props = defineProps<{
 const emit = defineEmits<{ 'update:modelValue': [value: T] }>()
 const { say } = useSay()
 const guess = useGuess(() => props.measure)
+/** A list that opens under the edge of its sheet is brought into it. */
+const intoView = ({ el }: { el: unknown }) => (el as Element).scrollIntoView?.({ block: 'nearest' })
 const id = useId()
 
 const query = ref('')
@@ -63,7 +65,10 @@ const pick = (value: T | null) => {
         <svg viewBox="0 0 10 10" class="mx-auto size-2.5 fill-current" aria-hidden="true"><path d="M1 2.5h8L5 8z" /></svg>
       </ComboboxButton>
     </span>
-    <ComboboxOptions class="absolute top-full right-0 z-20 max-h-72 w-72 max-w-full overflow-y-auto border-2 border-ink bg-sheet text-13">
+    <ComboboxOptions
+      class="absolute top-full right-0 z-20 max-h-60 w-72 max-w-full overflow-y-auto border-2 border-ink bg-sheet text-13"
+      @vue:mounted="intoView"
+    >
       <ComboboxOption v-for="option in found" :key="option.value" v-slot="{ active, selected }" :value="option.value" as="template">
         <li class="min-h-9 cursor-pointer px-2 py-1.5" :class="{ 'bg-ink text-on-ink': active, 'font-bold': selected }">
           {{ option.label }}<span v-if="option.by" class="block text-12">{{ option.by }}</span>

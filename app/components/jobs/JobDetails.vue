@@ -6,7 +6,7 @@ import { STAGES, type Job, type Stage } from '#core/scheme'
 /** What is known of a job besides its water: what it is called, whom it is for, how far it is, what it waits for. */
 const props = defineProps<{ job: Job }>()
 const emit = defineEmits<{ change: [field: string, from: string, to: string, recipe: (job: Job) => Job]; close: [] }>()
-const { say } = useSay()
+const { say, dayName } = useSay()
 
 const firstLine = (text: string) => text.split('\n')[0]!.slice(0, 60)
 function set(field: string, from: string, to: string, recipe: (draft: Draft<Job>) => void) {
@@ -56,7 +56,7 @@ function setDue(event: Event) {
       :label="say('jobs.stage')"
       :model-value="stage"
       :options="stages.map((value) => ({ value, label: say(`word.stage-${value}`) }))"
-      :note="job.log.since === undefined ? undefined : say('jobs.stands', { since: job.log.since })"
+      :note="job.log.since === undefined ? undefined : say('jobs.stands', { since: dayName(job.log.since) })"
       @update:model-value="setStage"
     />
     <label class="grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1 text-13"

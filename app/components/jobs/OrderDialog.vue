@@ -34,10 +34,10 @@ function much({ unit, sold }: Pick<OrderLine, 'unit' | 'sold'>, buy: number): st
   if (unit === 'area') return text(area(buy))
   return unit === 'volume' ? text(volume(buy)) : text(count(buy))
 }
-/** What one job gets: of what is cut from lengths so much of it, else so many. */
 /** Who gets how much of a line; of a tin that several use, only who. */
 const shareOf = (line: OrderLine, job: string, buy: number) =>
   line.common ? (names.value.get(job) ?? '') : say('order.share', { name: names.value.get(job) ?? '', much: share(line, buy) })
+/** What one job gets: of what is cut from lengths so much of it, else so many. */
 const share = (line: OrderLine, buy: number) => (line.sold ? text(span(buy)) : much(line, buy))
 const nameOf = (line: Pick<OrderLine, 'words' | 'name'>) => sayWords(line.words, line.name)
 const byShop = (order: JobOrder) =>
@@ -97,7 +97,7 @@ onBeforeUnmount(() => document.documentElement.removeAttribute('data-sheet'))
               </th>
               <td class="num w-44 text-right whitespace-nowrap">
                 <b>{{ much(line, line.buy) }}</b>
-                <span v-if="line.buy < line.apart" class="cap block">{{ say('order.insteadOf', { n: line.apart }) }}</span>
+                <span v-if="line.buy < line.apart" class="cap block">{{ say('order.insteadOf', { much: much(line, line.apart) }) }}</span>
               </td>
               <td class="num w-28 pl-3 text-right">{{ exact(order.currency, line.total) }}</td>
             </tr>

@@ -5,16 +5,11 @@ import { area, count, span, volume } from '#core/units/quantity'
 
 /** What is loaded for each day on which something is due, with where it goes and whom to ring. */
 const props = defineProps<{ jobs: readonly Job[] }>()
-const settings = useSettings()
-const { say, text } = useSay()
+const { say, text, dayName } = useSay()
 const { sayWords } = useBuildWords()
 
 const days = computed(() => vanList(props.jobs))
 const names = computed(() => new Map(props.jobs.map(({ id, name }) => [id, name])))
-const dayName = (day: string) =>
-  new Intl.DateTimeFormat(settings.terms, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
-    new Date(`${day}T00:00:00Z`),
-  )
 function much({ unit }: Pick<VanLine, 'unit'>, takes: number): string {
   if (unit === 'length') return text(span(takes))
   if (unit === 'area') return text(area(takes))
@@ -27,7 +22,7 @@ const KITS = ['measure', 'care'] as const
 <template>
   <div>
     <section v-for="each in days" :key="each.day ?? ''" class="pt-2">
-      <h3 class="h3 rule pt-1">{{ each.day ? dayName(each.day) : say('van.noDay') }}</h3>
+      <h3 class="h3 rule pt-1">{{ each.day ? dayName(each.day, 'long') : say('van.noDay') }}</h3>
       <ul class="text-13">
         <li v-for="stop in each.stops" :key="stop.job" class="border-b border-hair py-1">
           <b>{{ stop.name }}</b>, {{ say(`van.for.${stop.visitFor}`) }}

@@ -10,7 +10,7 @@ import { days, rainDepth } from '#core/units/quantity'
 /** What falls: a record of one's own, monthly means, or a yearly total to make one from. Decides which years the answer stands on. */
 const bench = useWorkbench()
 const { setJob } = useEdits()
-const { say, text } = useSay()
+const { say, text, dayName } = useSay()
 const importing = ref(false)
 
 const rain = computed(() => bench.job?.rain)
@@ -93,7 +93,7 @@ function exportRecord(as: 'csv' | 'ghcn') {
     <template v-if="bench.record && leaning">
       <p class="pt-2 font-bold">{{ bench.record.name }}</p>
       <p class="text-13 text-ink-2">
-        {{ bench.record.note || say('sky.fromFile', { start: bench.record.start, days: bench.record.depths.length }) }}
+        {{ bench.record.note || say('sky.fromFile', { start: dayName(bench.record.start), days: bench.record.depths.length }) }}
       </p>
       <p class="flex flex-wrap gap-2 py-1">
         <button type="button" class="btn" @click="exportRecord('csv')">{{ say('sky.exportCsv') }}</button>
