@@ -73,7 +73,7 @@ export const demoRecords = (): RainRecord[] => [
 /** A rowing club's boathouse: steel gable roof, two gutters; herb troughs on the hard and oars to rinse. */
 export function withyHard(): Job {
   const riverSide = scheme('river-side', 'One butt, river side', {
-    cost: 115,
+    cost: 0,
     wetHours: 5,
     uses: ['edible-beds', 'washing'],
     sections: [
@@ -128,7 +128,7 @@ export function withyHard(): Job {
     money: { currency: '£', tiers: [{ from: 0, price: 2.3 }], sewer: 2.1, sewerShare: 0.95, houseUse: 60 },
     schemes: [
       riverSide,
-      { ...chooseVessel(riverSide, 'butt', fromCatalogue('butt-250')), id: 'larger-butt', name: 'A larger butt', cost: 150 },
+      { ...chooseVessel(riverSide, 'butt', fromCatalogue('butt-250')), id: 'larger-butt', name: 'A larger butt', cost: 0 },
     ],
     chosen: 'river-side',
   }
@@ -137,7 +137,7 @@ export function withyHard(): Job {
 /** A dye studio in an old tannery: an L-shaped lean-to, one tote for now; rinse water for cloth. */
 export function tanneryRow(): Job {
   const first = scheme('first-tote', 'First of four totes', {
-    cost: 240,
+    cost: 0,
     // An installer's own figures: hours as the order of work has them.
     build: { ...buildDefaults(), quote: { hours: 0, rate: 48, margin: 0.15, tax: 0.07 } },
     space: { width: 18 * FOOT, depth: 5 * FOOT, height: 0 },
@@ -245,7 +245,7 @@ export function tanneryRow(): Job {
     ...grown,
     id: 'four-totes',
     name: 'Four totes, linked low',
-    cost: 960,
+    cost: 0,
     stores: [
       {
         ...grown.stores[0]!,

@@ -86,7 +86,7 @@ export function useHandover() {
       twoColumns(figures()),
       heading('build.whatItCosts'),
       twoColumns([
-        [say(paid ? 'build.quoteGross' : 'build.partsCost'), exact(cost)],
+        [say(paid ? 'build.quoteGross' : bench.scheme!.cost > 0 ? 'build.sumPutIn' : 'build.partsCost'), exact(cost)],
         ...(saved === undefined ? [] : [[say('build.savesAYear'), money(saved)]]),
         ...(back === undefined ? [] : [[say('build.paysBack'), say('compare.years', { n: Math.round(back * 10) / 10 })]]),
       ]),
