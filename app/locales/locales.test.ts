@@ -64,6 +64,16 @@ describe('words', () => {
       .map((path) => [path, get(british, path)])
     expect(found).toEqual([])
   })
+  it('a measure written into a sentence is written in both systems, and no count reads as inches', () => {
+    const metric = /\d\s?(mm|cm|m|L|litres?|kg|°C|m\/s|k?Pa|m²|m³|met(re|er)s?)(?![\w/²³])/
+    const imperial = /[\d¼½¾⅛⅜⅝⅞]\s?(in|inch|inches|ft|feet|gal|gallons?|lb|°F|mph|psi|yards?)\b/
+    const one = [...all].filter(
+      (path) => !path.endsWith('.metric') && !path.startsWith('field.example') && !path.startsWith('log.tableExample'),
+    )
+    const bare = one.filter((path) => metric.test(String(get(british, path))) && !imperial.test(String(get(british, path))))
+    expect(bare).toEqual([])
+    expect([...all].filter((path) => /\{(count|n)\} in all/.test(String(get(british, path))))).toEqual([])
+  })
   it('the American overlay leaves no British part name outside the linked terms', () => {
     const merged = paths(british)
       // Other words for a term are looked for in both languages, whichever the reader speaks.
