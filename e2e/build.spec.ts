@@ -166,6 +166,14 @@ test.describe('the boathouse is built', () => {
     await sold.blur()
     await expect(sold).toHaveAttribute('aria-invalid', 'true')
     await expect(page.getByText('Lengths of 1 ft to buy: 3').first()).toBeVisible()
+    // Taken along: pieces and holes on a sheet each, inches as numbers; the same pieces as on the screen.
+    const [book] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'xlsx' }).click()])
+    const files = unzipSync(new Uint8Array(await readFile(await book.path())))
+    expect(strFromU8(files['xl/workbook.xml']!)).toMatch(/name="Pieces to cut".*name="Holes"/s)
+    expect(strFromU8(files['xl/worksheets/sheet1.xml']!)).toContain('<v>12</v>')
+    const [list] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Pieces to cut as CSV' }).click()])
+    const cells = (await readFile(await list.path(), 'utf8')).trim().split('\r\n').slice(1)
+    expect(cells.map((row) => row.split('"')[1])).toEqual(await page.locator('.side th[scope="row"]').allTextContents())
   })
 
   test('what hangs there already is nobody’s errand, and can be bought after all', async ({ page }) => {

@@ -3,10 +3,9 @@ import { addExtra, freshId, removeExtra, setLine } from '#core/edits'
 import { BUILD_STATIONS, fittingKey, type BillLine } from '#core/build'
 import { shelfDefaults, SHOPS, type ShelfItem, type Shop } from '#core/scheme'
 import { area, count, span } from '#core/units/quantity'
-import { toCsv } from '~/build/billCsv'
 import { BILL_COLUMNS, billRows } from '~/build/billTable'
 import { pricedBy } from '~/build/pricedBy'
-import { saveFile } from '~/composables/saveFile'
+import { saveCsv, saveXlsx, type Table } from '~/build/saveTables'
 import { message } from '~/stores/messages'
 import { useWords } from '~/sheets/blocks/useWords'
 
@@ -114,23 +113,13 @@ function putExtra() {
 const dropExtra = (line: BillLine) =>
   bench.editScheme(message('edit.billExtraGone', { item: nameOf(line) }), (scheme) => removeExtra(scheme, line.item.replace('extra:', '')))
 
-const header = () => BILL_COLUMNS.map((each) => say(`build.csv.${each}`))
-const rows = () => billRows(bill.value.lines, settings.system, say, nameOf)
-const fileName = (ending: string) => `${bench.job!.name} ${bench.scheme!.name}.${ending}`
-const csv = () =>
-  saveFile(
-    fileName('csv'),
-    toCsv(
-      header(),
-      rows().map((row) => row.map((cell) => cell ?? '')),
-    ),
-    'text/csv',
-  )
-async function xlsx() {
-  const { default: writeXlsx } = await import('write-excel-file/browser')
-  const book = await writeXlsx([header().map((value) => ({ value, fontWeight: 'bold' as const })), ...rows()]).toBlob()
-  saveFile(fileName('xlsx'), new Uint8Array(await book.arrayBuffer()), book.type)
-}
+/** The bill as a table that is taken elsewhere. */
+const table = (): Table => ({
+  title: say('build.tab.bill'),
+  header: BILL_COLUMNS.map((each) => say(`build.csv.${each}`)),
+  rows: billRows(bill.value.lines, settings.system, say, nameOf),
+})
+const fileName = () => `${bench.job!.name} ${bench.scheme!.name}`
 const details = ref<string>()
 const per = (line: BillLine) => pricedBy(line, settings.system)
 
@@ -159,8 +148,8 @@ const keepForAll = (line: BillLine) => {
         >
           {{ say(`build.by.${each}`) }}
         </button>
-        <button type="button" class="btn" @click="csv">{{ say('build.saveCsv') }}</button>
-        <button type="button" class="btn" @click="xlsx">xlsx</button>
+        <button type="button" class="btn" @click="saveCsv(fileName(), table())">{{ say('build.saveCsv') }}</button>
+        <button type="button" class="btn" @click="saveXlsx(fileName(), [table()])">xlsx</button>
       </span>
     </p>
     <p v-if="bill.guessed > 0" class="text-13 text-ink-2">{{ say('build.guessed', { guessed: money(bill.guessed) }) }}</p>

@@ -5,6 +5,8 @@ import { pipeItem, type CutGroup, type Hole } from '#core/build'
 import { clearHole, setHole, setKerf } from '#core/edits'
 import { SEALS, shelfDefaults, type Seal } from '#core/scheme'
 import { count, length } from '#core/units/quantity'
+import { HOLE_COLUMNS, holeRows, PIECE_COLUMNS, pieceRows } from '~/build/cutTable'
+import { saveCsv, saveXlsx, type Table } from '~/build/saveTables'
 import { message } from '~/stores/messages'
 
 /** Saw and drill: how long every piece is and out of which length it comes, how wide every hole is and where it goes. */
@@ -13,6 +15,7 @@ const { say, text } = useSay()
 const { sayCut, sayPipe, sayPart } = useBuildWords()
 const { bars, vessels } = usePlates()
 const { set, setJob } = useEdits()
+const settings = useSettings()
 
 const groups = computed(() => bench.build!.groups)
 const holes = computed(() => bench.build!.holes)
@@ -38,6 +41,33 @@ const takeKerf = (to: number) => {
   const from = bench.scheme!.build.kerf
   set('kerf', { kind: 'mesh', value: from }, { kind: 'mesh', value: to }, (draft) => void Object.assign(draft, setKerf(bench.scheme!, to)))
 }
+/** Pieces and holes as tables that are taken elsewhere: to the shop's saw, or to whoever drills. */
+function tables(): Table[] {
+  const head = (columns: readonly string[]) => columns.map((each) => say(`build.csv.${each}`))
+  return [
+    {
+      title: say('build.cutList'),
+      header: head(PIECE_COLUMNS),
+      rows: pieceRows(groups.value, settings.system, {
+        pipe: ({ pipe }) => sayPipe(pipe),
+        part: sayPart,
+        yes: say('word.yes'),
+        no: say('word.no'),
+      }),
+    },
+    {
+      title: say('build.holeList'),
+      header: head(HOLE_COLUMNS),
+      rows: holeRows(holes.value, settings.system, {
+        role: ({ role }) => say(`build.holeRole.${role}`),
+        cutter: ({ cutter, tap }) => `${say(`build.cutter.${cutter}`)}${tap ? `, ${say('build.tapped')}` : ''}`,
+        clock: (hour) => say('build.hour', { n: clockWords(hour) }),
+        seal: ({ seal }) => say(`build.seal.${seal!}`),
+      }),
+    },
+  ]
+}
+const fileName = (title: string) => `${bench.job!.name} ${bench.scheme!.name} ${title}`
 /** Length in which the reader's shop sells a pipe. */
 function sellsIn({ pipe, stock }: CutGroup, to: number) {
   const item = pipeItem(pipe)
@@ -51,6 +81,12 @@ function sellsIn({ pipe, stock }: CutGroup, to: number) {
 
 <template>
   <div ref="pane">
+    <p class="flex flex-wrap justify-end gap-2">
+      <button v-for="table in tables()" :key="table.title" type="button" class="btn" @click="saveCsv(fileName(table.title), table)">
+        {{ say('files.as', { what: table.title, kind: 'CSV' }) }}
+      </button>
+      <button type="button" class="btn" @click="saveXlsx(fileName(say('build.tab.cuts')), tables())">xlsx</button>
+    </p>
     <p class="text-13 text-ink-2">{{ say('build.cutRule') }}</p>
     <section v-for="group in groups" :key="group.letter">
       <h3 class="h3 rule mt-2 pt-2">{{ group.letter }} · {{ sayPipe(group.pipe) }}{{ group.there ? ` (${say('build.onWall')})` : '' }}</h3>

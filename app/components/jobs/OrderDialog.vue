@@ -2,7 +2,7 @@
 import { orderFor, type JobOrder, type OrderLine } from '#core/desk/order'
 import { SHOPS, type Job } from '#core/scheme'
 import { area, count, length, span, volume } from '#core/units/quantity'
-import { toCsv } from '~/build/billCsv'
+import { toCsv } from '~/build/toCsv'
 import { layJobWords, layDeskWords } from '~/locales/layWords'
 import { saveFile } from '~/composables/saveFile'
 import { reasonOf } from '~/stores/notices'
