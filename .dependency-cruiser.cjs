@@ -1,39 +1,4 @@
-/** The water's order: a stage may lean on what lies before it in this list, never on what comes after. */
-const STAGES = [
-  'units',
-  'numeric',
-  'figures',
-  'scheme',
-  'rain',
-  'roof',
-  'gutter',
-  'pipe',
-  'overflow',
-  'layout',
-  'path',
-  'vessel',
-  'catch',
-  'parts',
-  'levels',
-  'draw',
-  'balance',
-  'storm',
-  'log',
-  'weather',
-  'care',
-  'standIns',
-  'living',
-  'build',
-  'arrangements',
-  'edits',
-  'survey',
-  'findings',
-  'demo',
-  'assess',
-  'offers',
-  'service',
-  'desk',
-]
+const { STAGES } = require('./scripts/stages.cjs')
 
 module.exports = {
   forbidden: [

@@ -2,7 +2,7 @@ import { produce } from 'immer'
 import { port } from '../arrangements/parts'
 import type { Port, PortRole, Scheme } from '../scheme'
 import { homeBore } from './home'
-import { connectedPorts } from './portTies'
+import { connectedPorts } from './portConnections'
 import { freshId, OVERFLOW_BELOW_RIM, vesselOf } from './schemeEdits'
 
 /** Usual height and bore of a fresh opening, by what it is for, m. Common practice. */

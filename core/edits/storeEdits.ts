@@ -6,7 +6,7 @@ import { raiseBase } from './baseEdits'
 import { homeBore } from './home'
 import { fitCarries } from './carries'
 import { CASCADE_STEP } from './cascade'
-import { connectedPorts } from './portTies'
+import { connectedPorts } from './portConnections'
 import { freshId, OVERFLOW_BELOW_RIM } from './schemeEdits'
 
 /** As many as one group holds. */

@@ -7,7 +7,7 @@ import { cutMarks } from '../levels/cutMarks'
 import { BRANCH_HEIGHT, DEVICE_DEFAULTS, type Device, type DeviceOf, type Drop, type Scheme, type Vessel } from '../scheme'
 import { fitCarries } from './carries'
 import { homeBore } from './home'
-import { connectedPorts } from './portTies'
+import { connectedPorts } from './portConnections'
 import { dropOf, freshId, OVERFLOW_BELOW_RIM, vesselOf } from './schemeEdits'
 
 /** A hose falls this much from its spigot to its hole in the vessel, m. Common practice: it falls all the way. */

@@ -1,6 +1,6 @@
 import { word } from '../figures/told'
 import { setPort } from '../edits/schemeEdits'
-import { allReferences } from '../edits/portTies'
+import { allReferences } from '../edits/portConnections'
 import { centreHeight, flangeReach, isBox, isOnTop, type PortPose } from '../layout'
 import type { PlacedVessel } from '../path/waterPath'
 import type { Port } from '../scheme'
