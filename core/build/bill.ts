@@ -68,10 +68,25 @@ export interface Bill {
 const ALLOWANCE = 0.1
 /** Whole lengths of pipe leave at least this over for a wrong cut. Common practice. */
 const PIPE_ALLOWANCE = 0.05
-/** A reel is cut by the half metre, or by the foot. Common practice. */
-const REEL = { metric: 0.5, imperial: FOOT } as const
-/** What a shop cuts off its reel for so many metres, m. */
-export const onTheReel = (length: number, system: UnitSystem): number => Math.ceil(length / REEL[system] - 1e-9) * REEL[system]
+/**
+ * Steps in which a shop measures what it does not sell by the piece, m, m², m³: off a reel or a board by the half metre or the foot,
+ * sheet by a tenth of a square metre or the square foot, what is poured by ten litres or the cubic foot. Common practice.
+ */
+const SHOP_STEP = {
+  metric: { length: 0.5, area: 0.1, volume: 0.01 },
+  imperial: { length: FOOT, area: FOOT ** 2, volume: FOOT ** 3 },
+} as const
+/** What a shop measures out for so much of a thing that is not sold by the piece. */
+export function measuredOut(amount: number, unit: Exclude<Unit, 'each'>, system: UnitSystem): number {
+  const steps = Math.ceil(amount / SHOP_STEP[system][unit] - 1e-9)
+  // Steps of a tenth and a hundredth are no binary fractions.
+  return system === 'metric' ? Math.round(steps * SHOP_STEP.metric[unit] * 100) / 100 : steps * SHOP_STEP.imperial[unit]
+}
+/** A price as it stands on the shelf: to the cent, by what the thing is measured in there. */
+function shelfPrice(price: number, unit: Unit, system: UnitSystem): number {
+  const by = system === 'metric' || unit === 'each' ? 1 : SHOP_STEP.imperial[unit]
+  return Math.round(price * by * 100) / 100 / by
+}
 
 /** Every place of a joint where two ends come together, and how. */
 export function matings({ upper, lower, placed }: Pick<Joint, 'upper' | 'lower' | 'placed'>): { a: End; b: End; made: Made }[] {
@@ -329,18 +344,16 @@ function priced(
   /** Whole pieces that cover an amount. */
   const whole = (pieces: number) => Math.max(0, Math.ceil(pieces - 1e-9))
   const plan = group?.plan && !told && owned === 0 ? group.plan.bars.length + group.plan.tooLong.length : 0
-  const reel = !sold && line.unit === 'length' && line.shop === 'hose'
   const buy = there
     ? 0
     : sold
       ? Math.max(plan, whole(over(PIPE_ALLOWANCE) / sold))
       : line.unit === 'each'
         ? whole(missing)
-        : reel
-          ? onTheReel(over(ALLOWANCE), inputs.system)
-          : Math.round(over(ALLOWANCE) * 100) / 100
-  const price = own ?? Math.round(line.price * (sold ?? 1) * 100) / 100
-  const usedUp = there || told ? undefined : reel ? over(ALLOWANCE) : uses === undefined ? undefined : Math.max(0, uses - owned)
+        : measuredOut(over(ALLOWANCE), line.unit, inputs.system)
+  const price = own ?? (sold ? Math.round(line.price * sold * 100) / 100 : shelfPrice(line.price, line.unit, inputs.system))
+  const poured = !sold && line.unit !== 'each'
+  const usedUp = there || told ? undefined : poured ? over(ALLOWANCE) : uses === undefined ? undefined : Math.max(0, uses - owned)
   return {
     ...line,
     ...(usedUp === undefined ? {} : { uses: usedUp }),

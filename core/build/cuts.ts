@@ -42,7 +42,10 @@ export interface CutGroup {
 export function cutSum({ length, depths, relief, slack }: Pick<Cut, 'length' | 'depths' | 'relief' | 'slack'>, grid: number) {
   const on = (metres: number) => Math.round(metres / grid) * grid
   const told = { length: on(length), depths: [on(depths[0]), on(depths[1])] as const, relief: on(relief), slack: on(slack) }
-  return { ...told, gap: Math.max(0, told.length - told.depths[0] - told.depths[1] + told.relief - told.slack) }
+  const gap = told.length - told.depths[0] - told.depths[1] + told.relief - told.slack
+  if (gap >= -1e-9) return { ...told, gap: Math.max(0, gap) }
+  // Faces that touch: what rounding has put over goes off the second insertion, so that the sum stays true.
+  return { ...told, depths: [told.depths[0], told.depths[1] + gap] as const, gap: 0 }
 }
 
 const letterOf = (n: number): string => (n < 26 ? '' : letterOf(Math.floor(n / 26) - 1)) + String.fromCharCode(65 + (n % 26))

@@ -1,4 +1,4 @@
-import { nestCuts, onTheReel, partsInputs, pipeItem, planBuild, type BillLine, type CuttingPlan } from '../build'
+import { measuredOut, nestCuts, partsInputs, pipeItem, planBuild, type BillLine, type CuttingPlan } from '../build'
 import { buildWaterPath } from '../path'
 import { SHOPS, type Job } from '../scheme'
 import type { UnitSystem } from '../units/quantity'
@@ -86,7 +86,8 @@ function orderOf(jobs: readonly Job[]): JobOrder {
     const pieces = sold === undefined ? [] : plans.flatMap(({ job, plan }) => piecesOf(job.id, plan.groups, item, sold))
     // A tin, a roll, what a reel gives: what one job leaves of it the next one uses.
     const uses = each.every(({ line }) => line.uses !== undefined) ? each.reduce((sum, { line }) => sum + line.uses!, 0) : undefined
-    let buy = uses === undefined ? apart : Math.min(apart, unit === 'length' ? onTheReel(uses, jobs[0]!.system) : Math.ceil(uses - 1e-9))
+    let buy =
+      uses === undefined ? apart : Math.min(apart, unit === 'each' ? Math.ceil(uses - 1e-9) : measuredOut(uses, unit, jobs[0]!.system))
     if (sold !== undefined && pieces.length > 0) {
       const plan = nestCuts(
         pieces.map(({ length }) => length),
