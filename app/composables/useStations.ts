@@ -92,7 +92,7 @@ export function useStations() {
                 left: length(Math.abs(line.tap.spare.value)),
                 spare: length(line.tap.spare.value),
               }),
-              detail: say('station.drawDetail', { can: length(drawn.tap.can.height), flow: volume(line.tap.flow.value * 60) }),
+              detail: say('station.drawDetail', { can: length(drawn.tap.can.height), flow: flow(line.tap.flow.value) }),
             }
           : { value: say('station.noTap'), detail: '' },
     }
