@@ -1,4 +1,4 @@
-import { axeClean, expect, goTo, openJob, openJobs, settled, test } from './support'
+import { axeClean, expect, goTo, openJob, openJobs, settled, test, textFaults } from './support'
 
 const NAME = 'Withy Hard boathouse'
 /** What has the focus, and never all of the page. */
@@ -111,4 +111,46 @@ test.describe('heard', () => {
     )
     expect(colours[0]).not.toBe(colours[1])
   })
+})
+
+test.describe('a reader’s own letters', () => {
+  /** Spacing as WCAG 2.2 (1.4.12) has it, of all text but a drawing’s, which is to scale; and letters half as large again. */
+  const OWN = {
+    'wide spacing':
+      '*:not(svg, svg *) { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important } p { margin-bottom: 2em !important } svg { letter-spacing: 0; word-spacing: 0 }',
+    '24 px letters': 'html { font-size: 24px !important }',
+  }
+  for (const [name, css] of Object.entries(OWN))
+    for (const [width, height] of [
+      [1280, 800],
+      [390, 844],
+    ] as const)
+      test(`${name} at ${width} px: no text on another, none cut off, nothing beside the page`, async ({ page }) => {
+        test.setTimeout(120_000)
+        await page.setViewportSize({ width, height })
+        const wear = () =>
+          page.evaluate((text) => {
+            const sheet = new CSSStyleSheet()
+            sheet.replaceSync(text)
+            document.adoptedStyleSheets = [sheet]
+          }, css)
+        const whole = async (where: string) => {
+          expect([where, await textFaults(page)]).toEqual([where, []])
+          expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
+        }
+        await openJobs(page)
+        await wear()
+        await whole('jobs')
+        await openJob(page, NAME)
+        await wear()
+        for (const station of ['Sky', 'Roof', 'Drop', 'Cask', 'Draw']) {
+          await goTo(page, station)
+          await settled(page)
+          await whole(station)
+        }
+        for (const doing of ['Trial', 'Build', 'Log']) {
+          await page.getByRole('button', { name: doing, exact: true }).click()
+          await whole(doing)
+        }
+      })
 })

@@ -20,7 +20,7 @@ function rename(name: string) {
 
 <template>
   <Popover class="relative min-w-0">
-    <PopoverButton class="btn max-w-56" :title="bench.scheme?.name">
+    <PopoverButton class="btn w-full max-w-56 overflow-hidden" :title="bench.scheme?.name">
       <span class="truncate">{{
         say('scheme.button', {
           name: bench.scheme?.name ?? '',
