@@ -327,7 +327,7 @@ test('licences of all that is shipped are there to be read', async ({ page, requ
     'pdf-lib',
     'yup',
     'tinypool',
-    '@fontsource-variable/bitter',
+    '@fontsource/bitter',
     '@fontsource/atkinson-hyperlegible-next',
   ])
     expect(text).toContain(`\n${name} `)
