@@ -81,7 +81,7 @@ function sellsIn({ pipe, stock }: CutGroup, to: number) {
 
 <template>
   <div ref="pane">
-    <p class="flex flex-wrap justify-end gap-2">
+    <p class="flex flex-wrap justify-end gap-2 pb-2">
       <button v-for="table in tables()" :key="table.title" type="button" class="btn" @click="saveCsv(fileName(table.title), table)">
         {{ say('files.as', { what: table.title, kind: 'CSV' }) }}
       </button>
