@@ -86,4 +86,22 @@ describe('pages', () => {
   it('refuses nothing to mark', () => {
     expect(() => stripPages([], PAPERS.a4, words)).toThrow('marks')
   })
+  it('is divided like a tape of the reader’s own: sixteenths of an inch, longest at the inch, feet with their name', () => {
+    // A little over two feet.
+    const [page] = stripPages([mark(0.6096), mark(0.7)], PAPERS.a4, words, 'imperial')
+    const ticks = page!.lines.filter(({ role, x1, weight }) => role === 'tick' && x1 === 24 && weight === 0.12)
+    const heights = ticks.map(({ y1 }) => y1)
+    for (const [i, y] of heights.slice(1).entries()) expect(heights[i]! - y).toBeCloseTo(25.4 / 16, 6)
+    const told = page!.words.filter(({ size }) => size === 2.8)
+    expect(told.map(({ text }) => text)).toContain('2 ft')
+    const foot = told.find(({ text }) => text === '2 ft')!
+    const inch = told.find(({ text, y }) => text === '1' && y < foot.y)!
+    expect(foot.y - inch.y).toBeCloseTo(25.4, 6)
+    // The line of a whole inch is the longest, that of a sixteenth the shortest, and there are eight of these to an inch.
+    const long = (y: number) => ticks.find(({ y1 }) => Math.abs(y1 - y) < 1e-6)!.x2
+    expect(long(foot.y - 1)).toBeGreaterThan(long(foot.y - 1 - 25.4 / 2))
+    expect(long(foot.y - 1 - 25.4 / 2)).toBeGreaterThan(long(foot.y - 1 - 25.4 / 4))
+    expect(long(foot.y - 1 - 25.4 / 4)).toBeGreaterThan(long(foot.y - 1 - 25.4 / 8))
+    expect(long(foot.y - 1 - 25.4 / 8)).toBeGreaterThan(long(foot.y - 1 - 25.4 / 16))
+  })
 })

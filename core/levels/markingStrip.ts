@@ -1,5 +1,6 @@
 import { visible } from '../units/visible'
 import { INCH } from '../units/constants'
+import type { UnitSystem } from '../units/quantity'
 
 /** A sheet of paper, mm. */
 export interface Paper {
@@ -60,6 +61,42 @@ function rulers(page: StripPage, { rulerMetric, rulerInch }: StripWords) {
   line(MARGIN + 16, CHECK_RULERS.inch, rulerInch)
 }
 
+/** Length of a division of a tape by the coarsest step that it is a whole one of: the finest first, mm. */
+interface Tape {
+  /** mm on paper */
+  division: number
+  /** Divisions to a step, and how long its line is, mm; the coarsest last. */
+  steps: readonly (readonly [every: number, length: number])[]
+  /** Every so many divisions are told. */
+  told: number
+  say: (divisions: number) => string
+}
+/** As tapes are divided: by millimetres, told by the fifty; by sixteenths of an inch, told by the inch, the feet with their name. */
+const TAPES: Record<UnitSystem, Tape> = {
+  metric: {
+    division: 1,
+    steps: [
+      [1, 3],
+      [5, 5],
+      [10, 8],
+    ],
+    told: 50,
+    say: (millimetres) => String(millimetres),
+  },
+  imperial: {
+    division: INCH / 1e-3 / 16,
+    steps: [
+      [1, 2.5],
+      [2, 3.5],
+      [4, 4.5],
+      [8, 6],
+      [16, 8],
+    ],
+    told: 16,
+    say: (sixteenths) => (sixteenths % 192 === 0 ? `${sixteenths / 192} ft` : String((((sixteenths / 16) % 12) + 12) % 12)),
+  },
+}
+
 /** Words beside marks, pushed down where two would meet, mm. */
 function wordHeights(ys: readonly number[]): number[] {
   let last = -Infinity
@@ -73,9 +110,10 @@ function wordHeights(ys: readonly number[]): number[] {
  * 100 %. Heights run upward on the page as they do on the wall.
  *
  * @param marks in any order; at least one
+ * @param system how the strip is divided: millimetres, or sixteenths of an inch
  * @throws RangeError when there is nothing to mark
  */
-export function stripPages(marks: readonly StripMark[], paper: Paper, words: StripWords): StripPage[] {
+export function stripPages(marks: readonly StripMark[], paper: Paper, words: StripWords, system: UnitSystem = 'metric'): StripPage[] {
   if (marks.length === 0) throw new RangeError('marks must not be empty')
   const highest = Math.max(...marks.map(({ at }) => at)) * 1000 + OVER
   const lowest = Math.min(...marks.map(({ at }) => at)) * 1000 - OVER
@@ -92,10 +130,12 @@ export function stripPages(marks: readonly StripMark[], paper: Paper, words: Str
     for (const x of [BAND.x, BAND.x + BAND.width]) {
       page.lines.push({ x1: x, y1: y(top), x2: x, y2: y(bottom), weight: 0.25, dash: false, role: 'band' })
     }
-    for (let tick = Math.ceil(bottom); tick <= top; tick++) {
-      const length = tick % 10 === 0 ? 8 : tick % 5 === 0 ? 5 : 3
-      page.lines.push({ x1: BAND.x, y1: y(tick), x2: BAND.x + length, y2: y(tick), weight: 0.12, dash: false, role: 'tick' })
-      if (tick % 50 === 0) page.words.push({ x: BAND.x + 9, y: y(tick) + 1, size: 2.8, text: String(tick), strong: false })
+    const { division, steps, told, say } = TAPES[system]
+    for (let tick = Math.ceil(bottom / division - 1e-9); tick * division <= top + 1e-9; tick++) {
+      const at = y(tick * division)
+      const [, length] = steps.findLast(([every]) => tick % every === 0)!
+      page.lines.push({ x1: BAND.x, y1: at, x2: BAND.x + length, y2: at, weight: 0.12, dash: false, role: 'tick' })
+      if (tick % told === 0) page.words.push({ x: BAND.x + 9, y: at + 1, size: 2.8, text: say(tick), strong: false })
     }
     const joins = [...(i > 0 ? [{ at: top, page: i }] : []), ...(i < count - 1 ? [{ at: bottom, page: i + 2 }] : [])]
     for (const join of joins) {

@@ -41,13 +41,14 @@ function stick() {
       hole: 0,
     })),
   ]
-  return stripPages(marks, PAPERS[settings.system === 'metric' ? 'a4' : 'letter'], {
+  const words = {
     title: say('dip.stickTitle', { name: vessel.name }),
     note: say('dip.stickNote'),
     rulerMetric: say('strip.metric'),
     rulerInch: say('strip.inch'),
-    join: (page) => say('strip.join', { page }),
-  })
+    join: (page: number) => say('strip.join', { page }),
+  }
+  return stripPages(marks, PAPERS[settings.system === 'metric' ? 'a4' : 'letter'], words, settings.system)
 }
 async function savePdf() {
   saveFile('dip-stick.pdf', await stripFile(stick(), say('dip.stickTitle', { name: placed.value.vessel.name })), 'application/pdf')

@@ -52,13 +52,17 @@ async function strip(which: 'pipe' | 'vessel', format: 'svg' | 'pdf') {
       : portMarks(props.assessed, bench.build?.holes ?? [], say)
   if (all.length === 0) return
   const name = which === 'pipe' ? drop.value.name : line.value.intake.vessel.name
-  const pages = stripPages(all, PAPERS[paper.value], {
+  const words = {
     title: say(`strip.title.${which}`, { name }),
-    note: say(which === 'pipe' ? 'strip.notePipe' : 'strip.noteVessel', { rim: line.value.intake.vessel.name }),
+    note: say(which === 'pipe' ? 'strip.notePipe' : 'strip.noteVessel', {
+      rim: line.value.intake.vessel.name,
+      unit: word(settings.system === 'metric' ? 'mm' : 'imperial'),
+    }),
     rulerMetric: say('strip.metric'),
     rulerInch: say('strip.inch'),
-    join: (page) => say('strip.join', { page }),
-  })
+    join: (page: number) => say('strip.join', { page }),
+  }
+  const pages = stripPages(all, PAPERS[paper.value], words, settings.system)
   const file = `${name} ${which}.${format}`
   if (format === 'svg') return saveFile(file, stripSvg(pages), 'image/svg+xml')
   return saveFile(file, await stripFile(pages, say(`strip.title.${which}`, { name })), 'application/pdf')
