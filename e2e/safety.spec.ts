@@ -321,15 +321,7 @@ test('licences of all that is shipped are there to be read', async ({ page, requ
   await openJobs(page)
   await expect(page.getByRole('link', { name: 'Licences' })).toHaveAttribute('href', '/licences.txt')
   const text = await (await request.get('/licences.txt')).text()
-  for (const name of [
-    'vue',
-    'dexie',
-    'pdf-lib',
-    'yup',
-    'tinypool',
-    '@fontsource/bitter',
-    '@fontsource/atkinson-hyperlegible-next',
-  ])
+  for (const name of ['vue', 'dexie', 'pdf-lib', 'yup', 'tinypool', '@fontsource/bitter', '@fontsource/atkinson-hyperlegible-next'])
     expect(text).toContain(`\n${name} `)
   // Every library that the server carries.
   const carried = readdirSync('.output/server/node_modules').flatMap((name) =>
