@@ -12,6 +12,31 @@ const firstLine = (text: string) => text.split('\n')[0]!.slice(0, 60)
 function set(field: string, from: string, to: string, recipe: (draft: Draft<Job>) => void) {
   if (from !== to) emit('change', field, firstLine(from), firstLine(to), (job) => produce(job, (draft) => void recipe(draft)))
 }
+/** A text of a job: what it is called in the history and on the page, and where it is kept. */
+interface TextOf {
+  field: string
+  label: string
+  most: number
+  rows?: number
+  get: (job: Job) => string
+  put: (draft: Draft<Job>, to: string) => void
+}
+const ABOVE: readonly TextOf[] = [
+  { field: 'jobName', label: 'jobs.name', most: 120, get: (job) => job.name, put: (draft, to) => (draft.name = to) },
+  { field: 'scene', label: 'jobs.scene', most: 500, rows: 2, get: (job) => job.scene, put: (draft, to) => (draft.scene = to) },
+  { field: 'letter.to', label: 'jobs.for', most: 400, rows: 3, get: (job) => job.letter.to, put: (draft, to) => (draft.letter.to = to) },
+  { field: 'phone', label: 'jobs.col.phone', most: 60, get: (job) => job.desk.phone, put: (draft, to) => (draft.desk.phone = to) },
+]
+const BELOW: readonly TextOf[] = [
+  {
+    field: 'waitsFor',
+    label: 'jobs.col.waitsFor',
+    most: 200,
+    get: (job) => job.desk.waitsFor,
+    put: (draft, to) => (draft.desk.waitsFor = to),
+  },
+  { field: 'notes', label: 'jobs.notes', most: 4000, rows: 5, get: (job) => job.desk.notes, put: (draft, to) => (draft.desk.notes = to) },
+]
 const stage = computed(() => stageOf(props.job))
 const stages = computed(() => (props.job.log.since === undefined ? STAGES : (['running', 'resting'] as const)))
 const setStage = (to: Stage) =>
@@ -25,32 +50,14 @@ function setDue(event: Event) {
 <template>
   <DialogFrame :title="say('jobs.details')" width="s" @close="emit('close')">
     <NameField
-      :label="say('jobs.name')"
-      :model-value="job.name"
-      @update:model-value="(v) => set('jobName', job.name, v, (draft) => void (draft.name = v))"
-    />
-    <NameField
-      :label="say('jobs.scene')"
-      :model-value="job.scene"
-      :most="500"
-      :rows="2"
-      empty
-      @update:model-value="(v) => set('scene', job.scene, v, (draft) => void (draft.scene = v))"
-    />
-    <NameField
-      :label="say('jobs.for')"
-      :model-value="job.letter.to"
-      :most="400"
-      :rows="3"
-      empty
-      @update:model-value="(v) => set('letter.to', job.letter.to, v, (draft) => void (draft.letter.to = v))"
-    />
-    <NameField
-      :label="say('jobs.col.phone')"
-      :model-value="job.desk.phone"
-      :most="60"
-      empty
-      @update:model-value="(v) => set('phone', job.desk.phone, v, (draft) => void (draft.desk.phone = v))"
+      v-for="each in ABOVE"
+      :key="each.field"
+      :label="say(each.label)"
+      :model-value="each.get(job)"
+      :most="each.most"
+      :rows="each.rows"
+      :empty="each.field !== 'jobName'"
+      @update:model-value="(to) => set(each.field, each.get(job), to, (draft) => each.put(draft, to))"
     />
     <ChoiceField
       :label="say('jobs.stage')"
@@ -63,19 +70,14 @@ function setDue(event: Event) {
       >{{ say('jobs.col.due') }} <input class="field" type="date" :value="job.desk.due ?? ''" @change="setDue" />
     </label>
     <NameField
-      :label="say('jobs.col.waitsFor')"
-      :model-value="job.desk.waitsFor"
-      :most="200"
-      empty
-      @update:model-value="(v) => set('waitsFor', job.desk.waitsFor, v, (draft) => void (draft.desk.waitsFor = v))"
-    />
-    <NameField
-      :label="say('jobs.notes')"
-      :model-value="job.desk.notes"
-      :most="4000"
-      :rows="5"
-      empty
-      @update:model-value="(v) => set('notes', job.desk.notes, v, (draft) => void (draft.desk.notes = v))"
+      v-for="each in BELOW"
+      :key="each.field"
+      :label="say(each.label)"
+      :model-value="each.get(job)"
+      :most="each.most"
+      :rows="each.rows"
+      :empty="each.field !== 'jobName'"
+      @update:model-value="(to) => set(each.field, each.get(job), to, (draft) => each.put(draft, to))"
     />
     <slot />
   </DialogFrame>

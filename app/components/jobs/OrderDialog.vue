@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { orderFor, type JobOrder, type OrderLine } from '#core/desk/order'
 import { SHOPS, type Job } from '#core/scheme'
-import { area, count, length, span, volume } from '#core/units/quantity'
-import { toCsv } from '~/build/toCsv'
+import { length, span } from '#core/units/quantity'
+import { pricedBy } from '~/build/pricedBy'
+import { saveCsv } from '~/build/saveTables'
 import { layJobWords, layDeskWords } from '~/locales/layWords'
-import { saveFile } from '~/composables/saveFile'
 import { reasonOf } from '~/stores/notices'
 
 /** One order over several jobs: by shop, who gets what, and what is sawn out of common lengths. */
@@ -16,6 +16,7 @@ layDeskWords(i18n)
 const settings = useSettings()
 const { say, text } = useSay()
 const { sayWords } = useBuildWords()
+const { amountOf } = useAmounts()
 
 const outcome = computed<{ orders: JobOrder[]; problem: string }>(() => {
   try {
@@ -28,17 +29,11 @@ const orders = computed(() => outcome.value.orders)
 const names = computed(() => new Map(props.jobs.map(({ id, name }) => [id, name])))
 const exact = (currency: string, sum: number) =>
   `${currency}${new Intl.NumberFormat(settings.terms, { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(sum)}`
-function much({ unit, sold }: Pick<OrderLine, 'unit' | 'sold'>, buy: number): string {
-  if (sold) return say('build.lengths', { n: buy, length: span(sold) })
-  if (unit === 'length') return text(span(buy))
-  if (unit === 'area') return text(area(buy))
-  return unit === 'volume' ? text(volume(buy)) : text(count(buy))
-}
 /** Who gets how much of a line; of a tin that several use, only who. */
 const shareOf = (line: OrderLine, job: string, buy: number) =>
   line.common ? (names.value.get(job) ?? '') : say('order.share', { name: names.value.get(job) ?? '', much: share(line, buy) })
 /** What one job gets: of what is cut from lengths so much of it, else so many. */
-const share = (line: OrderLine, buy: number) => (line.sold ? text(span(buy)) : much(line, buy))
+const share = (line: OrderLine, buy: number) => (line.sold ? text(span(buy)) : amountOf(line, buy))
 const nameOf = (line: Pick<OrderLine, 'words' | 'name'>) => sayWords(line.words, line.name)
 const byShop = (order: JobOrder) =>
   SHOPS.flatMap((shop) => {
@@ -47,18 +42,26 @@ const byShop = (order: JobOrder) =>
   })
 function csv() {
   const rows = orders.value.flatMap((order) =>
-    order.lines.map((line) => [
-      say(`build.shop.${line.shop}`),
-      nameOf(line),
-      much(line, line.buy),
-      line.price,
-      line.total,
-      order.currency,
-      line.shares.map(({ job, buy }) => (line.common ? names.value.get(job) : `${names.value.get(job)}: ${share(line, buy)}`)).join('; '),
-    ]),
+    order.lines.map((line) => {
+      const { by, factor } = pricedBy(line, settings.system)
+      return [
+        say(`build.shop.${line.shop}`),
+        nameOf(line),
+        amountOf(line, line.buy),
+        Math.round(line.price * factor * 1e4) / 1e4,
+        say(`build.perOne.${by}`),
+        line.total,
+        order.currency,
+        line.shares.map(({ job, buy }) => (line.common ? names.value.get(job) : `${names.value.get(job)}: ${share(line, buy)}`)).join('; '),
+      ]
+    }),
   )
-  const header = ['shop', 'item', 'buy', 'each', 'total'].map((each) => say(`build.csv.${each}`))
-  saveFile('Order.csv', toCsv([...header, say('order.col.money'), say('order.col.who')], rows), 'text/csv')
+  const header = [
+    ...['shop', 'item', 'buy', 'each', 'per', 'total'].map((each) => say(`build.csv.${each}`)),
+    say('order.col.money'),
+    say('order.col.who'),
+  ]
+  saveCsv('Order', { title: say('order.as.order'), header, rows })
 }
 const LISTS = ['order', 'van'] as const
 const shown = ref<(typeof LISTS)[number]>('order')
@@ -96,8 +99,10 @@ onBeforeUnmount(() => document.documentElement.removeAttribute('data-sheet'))
                 <span class="cap block">{{ line.shares.map(({ job, buy }) => shareOf(line, job, buy)).join('; ') }}</span>
               </th>
               <td class="num w-44 text-right whitespace-nowrap">
-                <b>{{ much(line, line.buy) }}</b>
-                <span v-if="line.buy < line.apart" class="cap block">{{ say('order.insteadOf', { much: much(line, line.apart) }) }}</span>
+                <b>{{ amountOf(line, line.buy) }}</b>
+                <span v-if="line.buy < line.apart" class="cap block">{{
+                  say('order.insteadOf', { much: amountOf(line, line.apart) })
+                }}</span>
               </td>
               <td class="num w-28 pl-3 text-right">{{ exact(order.currency, line.total) }}</td>
             </tr>

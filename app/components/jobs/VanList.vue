@@ -1,20 +1,15 @@
 <script setup lang="ts">
-import { vanList, type VanLine } from '#core/desk/vanList'
+import { vanList } from '#core/desk/vanList'
 import type { Job } from '#core/scheme'
-import { area, count, span, volume } from '#core/units/quantity'
 
 /** What is loaded for each day on which something is due, with where it goes and whom to ring. */
 const props = defineProps<{ jobs: readonly Job[] }>()
 const { say, text, dayName } = useSay()
+const { amountOf } = useAmounts()
 const { sayWords } = useBuildWords()
 
 const days = computed(() => vanList(props.jobs))
 const names = computed(() => new Map(props.jobs.map(({ id, name }) => [id, name])))
-function much({ unit }: Pick<VanLine, 'unit'>, takes: number): string {
-  if (unit === 'length') return text(span(takes))
-  if (unit === 'area') return text(area(takes))
-  return unit === 'volume' ? text(volume(takes)) : text(count(takes))
-}
 /** Kits of visits that build nothing. */
 const KITS = ['measure', 'care'] as const
 </script>
@@ -49,12 +44,14 @@ const KITS = ['measure', 'care'] as const
                 <span v-if="each.stops.length > 1" class="cap block">{{
                   line.shares
                     .map(({ job, takes }) =>
-                      line.common ? names.get(job) : say('order.share', { name: names.get(job) ?? '', much: much(line, takes) }),
+                      line.common
+                        ? names.get(job)
+                        : say('order.share', { name: names.get(job) ?? '', much: amountOf({ unit: line.unit }, takes) }),
                     )
                     .join('; ')
                 }}</span>
               </th>
-              <td class="num w-32 text-right font-bold whitespace-nowrap">{{ much(line, line.takes) }}</td>
+              <td class="num w-32 text-right font-bold whitespace-nowrap">{{ amountOf({ unit: line.unit }, line.takes) }}</td>
             </tr>
           </tbody>
         </table>
