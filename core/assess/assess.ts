@@ -1,5 +1,5 @@
 import { assemble } from '../build/assembly'
-import { plainPartsInputs, type PartsInputs } from '../build/ground'
+import { plainPartsInputs, type PartsInputs } from '../build/partsInputs'
 import { designFlow, dropArea, dropCapacityArea, dropFlow, outletDesign, type OutletDesign } from '../catch/designFlow'
 import { intakeLimits, type IntakeLimits } from '../catch/intakeLimits'
 import { trainLimits, type TrainLimit } from '../catch/trainLimits'

@@ -116,7 +116,7 @@ export function steadyDraw(inputs: DrawInputs, drawnIn: readonly boolean[]): Ste
   return { season, inSeason, months, years, mayFail }
 }
 
-/** The ground of a store, from that of its sweep: vessels that hand on are taken as one. */
+/** What a steady draw is tried on, from what its sweep is: vessels that hand on are taken as one. */
 export function drawInputs(
   { series, single, rule }: SweepInputs,
   { rain, countedYears }: Pick<ReadyRain, 'rain' | 'countedYears'>,

@@ -2,7 +2,7 @@ import type { WaterPath } from '../path'
 import { assemble, type Assembly } from './assembly'
 import { billOf, type Bill } from './bill'
 import { cutGroups, type CutGroup } from './cuts'
-import type { PartsInputs } from './ground'
+import type { PartsInputs } from './partsInputs'
 import { holeList, type Hole } from './holeList'
 import { orderOfWork, type Step } from './steps'
 

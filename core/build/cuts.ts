@@ -1,6 +1,6 @@
 import type { End } from '../parts'
 import type { Assembly } from './assembly'
-import type { PartsInputs } from './ground'
+import type { PartsInputs } from './partsInputs'
 import { nestCuts, type CuttingPlan } from './nest'
 import { piecesOf, type Run } from './runs'
 

@@ -5,7 +5,7 @@ import type { PortRole, Seal } from '../scheme'
 import { INCH } from '../units/constants'
 import { handReaches, isMoulded } from '../vessel'
 import { portKey, type Assembly } from './assembly'
-import type { PartsInputs } from './ground'
+import type { PartsInputs } from './partsInputs'
 import { drawnKey } from './part'
 
 /** Saws wider than this want a corded drill and two hands: they catch and throw the arm, m. Common practice. */

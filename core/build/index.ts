@@ -1,5 +1,5 @@
 export * from './part'
-export * from './ground'
+export * from './partsInputs'
 export * from './joints'
 export * from './runs'
 export * from './nest'

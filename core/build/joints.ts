@@ -1,6 +1,6 @@
 import { checkChain, mates, nearestWay, weighChain, type BadJoint, type Chain, type End, type NearestWay, type Placed } from '../parts'
 import type { JointChoice } from '../scheme'
-import type { PartsInputs } from './ground'
+import type { PartsInputs } from './partsInputs'
 import type { BuildStation } from './part'
 
 /** Two parts that meet, before anything is known of how they are joined. */

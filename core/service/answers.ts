@@ -204,7 +204,7 @@ export function answerAssess(scheme: Scheme, rain?: RainFacts) {
 const BANDED_VOLUMES = 23
 
 /**
- * The ground of an ensemble: one of these is made in every worker, and each row asked of it by number.
+ * What an ensemble is run on: one of these is made in every worker, and each row asked of it by number.
  *
  * @param volumes litres to try besides the store's own; spread evenly where none are given
  * @throws RangeError when the path has no such store or the record is not at hand

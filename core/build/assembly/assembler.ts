@@ -2,7 +2,7 @@ import { downpipeEnd, end, measuresOf, pipeByBore, sizeByBore, type End, type En
 import type { WaterPath } from '../../path'
 import type { Build, Port, Seal, Target } from '../../scheme'
 import { handReaches } from '../../vessel'
-import type { PartsInputs } from '../ground'
+import type { PartsInputs } from '../partsInputs'
 import type { Meeting } from '../joints'
 import { drawnKey, lineItem, pipeItem, pipeWords, type BuildStation, type DrawnKind, type Part } from '../part'
 import type { RunOrder } from '../runs'

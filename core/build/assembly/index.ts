@@ -1,7 +1,7 @@
 import { insertionOf } from '../../parts'
 import type { WaterPath } from '../../path'
 import type { Seal } from '../../scheme'
-import type { PartsInputs } from '../ground'
+import type { PartsInputs } from '../partsInputs'
 import { resolveJoints, type Joint } from '../joints'
 import type { Part } from '../part'
 import { joinerKey, layRun, type Body, type Run } from '../runs'
