@@ -209,6 +209,9 @@ export function siteScene(
     corners: [
       ...scheme.stores.flatMap(({ links }) => links.map(({ id, via }) => ({ run: `link:${id}`, via }))),
       ...scheme.overflows.map(({ id, via }) => ({ run: `overflow:${id}`, via })),
+      ...scheme.drops.flatMap(({ devices }) =>
+        devices.flatMap((device) => (device.kind === 'carrying-pipe' ? [{ run: `carry:${device.id}`, via: device.via }] : [])),
+      ),
     ].flatMap(({ run, via }) => (aspect === 'plan' ? (via ?? []).map(({ x, y }, index) => ({ run, index, at: at({ x, y, z: 0 }) })) : [])),
     ground: [at({ x: from.x, y: 0, z: 0 }), at({ x: to.x, y: 0, z: 0 })],
     window: { from, to },

@@ -1,3 +1,4 @@
+import { laidCarry, runKey, type Layout } from '#core/layout'
 import { chamberRoom } from '#core/levels'
 import type { AssessedLine } from '#core/assess'
 import type { Device, DeviceOf, Target } from '#core/scheme'
@@ -39,12 +40,16 @@ export interface FieldPlace {
   /** Between outlet and the lowest thing it must reach. */
   drop: number
   chamber: number
+  /** Length that the plan gives a device's pipe or hose, m; undefined where it leads to nothing. */
+  laid: (device: Device) => number | undefined
 }
 
-export const fieldPlace = ({ line: { heights } }: AssessedLine): FieldPlace => ({
+export const fieldPlace = ({ line: { heights } }: AssessedLine, layout: Pick<Layout, 'runs'>): FieldPlace => ({
   outlet: heights.outlet,
   drop: heights.outlet,
   chamber: chamberRoom(heights.flush?.invert ?? heights.outlet),
+  laid: (device) =>
+    device.kind === 'carrying-pipe' ? laidCarry(layout, device).length : layout.runs.get(runKey('hose', device.id))?.length,
 })
 
 const BORE = { least: 0.01, most: 0.6, why: { least: 'field.why.least.bore' } }
@@ -102,7 +107,7 @@ const where = <D>(name: string, get: (device: D) => Target, set: (device: D, to:
   )
 
 type Hosed = DeviceOf<'ring-trough' | 'push-in' | 'twist' | 'flap'>
-const hoseFields = <D extends Hosed>(): DeviceField<D>[] => [
+const hoseFields = <D extends Hosed>({ laid }: FieldPlace): DeviceField<D>[] => [
   number(
     'hoseBore',
     'length',
@@ -113,9 +118,9 @@ const hoseFields = <D extends Hosed>(): DeviceField<D>[] => [
   number(
     'hoseLength',
     'length',
-    (d) => d.hose.measured ?? 0,
-    (d, v) => (d.hose.measured = v > 0 ? v : undefined),
-    { least: 0, most: 20 },
+    (d) => d.hose.measured ?? laid(d) ?? 0,
+    (d, v) => (d.hose.measured = v),
+    { least: 0.05, most: 200 },
   ),
 ]
 const letInFields = <D extends DeviceOf<'twist' | 'flap'>>(): DeviceField<D>[] => {
@@ -272,22 +277,22 @@ const FIELDS: Table = {
         ]
       : []),
   ],
-  'ring-trough': ({ outlet }) => [
-    own('mark', 'length', { least: 0.05, most: outlet, why: { most: 'field.why.most.mark' } }),
+  'ring-trough': (place) => [
+    own('mark', 'length', { least: 0.05, most: place.outlet, why: { most: 'field.why.most.mark' } }),
     own('piece', 'length', { least: 0.01, most: 1 }),
     own('lipBelowMark', 'length', { least: 0, most: 0.5 }),
     own('adapterAbove', 'length', { least: 0, most: 0.5 }),
     own('adapterBelow', 'length', { least: 0, most: 0.5 }),
     own('film', 'share', { least: 0.05, most: 1 }),
-    ...hoseFields<DeviceOf<'ring-trough'>>(),
+    ...hoseFields<DeviceOf<'ring-trough'>>(place),
   ],
   'push-in': (place) => [
     standsAt(place),
     own('hole', 'length', BORE),
     own('film', 'share', { least: 0.05, most: 1 }),
-    ...hoseFields<DeviceOf<'push-in'>>(),
+    ...hoseFields<DeviceOf<'push-in'>>(place),
   ],
-  twist: (place) => [standsAt(place), ...letInFields<DeviceOf<'twist'>>(), ...hoseFields<DeviceOf<'twist'>>()],
+  twist: (place) => [standsAt(place), ...letInFields<DeviceOf<'twist'>>(), ...hoseFields<DeviceOf<'twist'>>(place)],
   flap: (place) => [
     standsAt(place),
     choice(
@@ -297,7 +302,7 @@ const FIELDS: Table = {
       (d, v) => (d.set = v === 'right' || v === 'both' ? v : 'left'),
     ),
     ...letInFields<DeviceOf<'flap'>>(),
-    ...hoseFields<DeviceOf<'flap'>>(),
+    ...hoseFields<DeviceOf<'flap'>>(place),
   ],
   'float-shut': (place) => [
     standsAt(place),
@@ -317,7 +322,7 @@ const FIELDS: Table = {
       (d, v) => (d.spare = v),
     ),
   ],
-  'carrying-pipe': ({ outlet }, { wet }) => [
+  'carrying-pipe': ({ outlet, laid }, { wet }) => [
     choice(
       'wet',
       ['dry', 'wet'],
@@ -328,7 +333,13 @@ const FIELDS: Table = {
       },
     ),
     own('bore', 'length', BORE),
-    own('length', 'span', { least: 0.1, most: 500 }, 'run'),
+    number(
+      'run',
+      'span',
+      (d) => d.measured ?? laid(d) ?? 0,
+      (d, v) => (d.measured = v),
+      { least: 0.1, most: 500 },
+    ),
     ...(wet
       ? [
           own<DeviceOf<'carrying-pipe'>>('lowPoint', 'length', { least: -5, most: outlet }),
@@ -346,13 +357,6 @@ const FIELDS: Table = {
           }),
           own<DeviceOf<'carrying-pipe'>>('strapEvery', 'length', { least: 0.2, most: 5 }),
         ]),
-    number(
-      'bends',
-      'count',
-      (d) => d.bends,
-      (d, v) => (d.bends = Math.round(v)),
-      { least: 0, most: 30 },
-    ),
   ],
   'wall-crossing': (place) => [standsAt(place), own('thickness', 'length', { least: 0.01, most: 2 })],
   'winter-shut-off': (place) => [

@@ -146,16 +146,16 @@ export const handFlush = (
   drainsTo: ground('bed', 0.5),
   ...more,
 })
-export const carryingPipe = (id: string, length: number, more: Partial<Extract<Device, { kind: 'carrying-pipe' }>> = {}): Device => ({
+export const carryingPipe = (id: string, more: Partial<Extract<Device, { kind: 'carrying-pipe' }>> = {}): Device => ({
   kind: 'carrying-pipe',
   id,
   bore: 0.0779,
-  length,
+  measured: undefined,
+  via: undefined,
   fall: 0.02,
   wet: false,
   lowPoint: 1,
   cleanOut: false,
-  bends: 2,
   strapEvery: 1.2,
   ...more,
 })

@@ -44,7 +44,7 @@ export const twoButtsShed = (): Scheme =>
       gutter('gutter-right', 'Right gutter', 3, [outlet('out-right', 0, 1.9, 'drop')]),
     ],
     drops: [
-      drop('cross', 'Pipe across the gable', [carryingPipe('carry', 2.4, { bore: 0.064, lowPoint: 1.85 })], { kind: 'drop', drop: 'drop' }),
+      drop('cross', 'Pipe across the gable', [carryingPipe('carry', { bore: 0.064, lowPoint: 1.85 })], { kind: 'drop', drop: 'drop' }),
       drop('drop', 'Downpipe', [{ kind: 'tee', id: 'join', height: 1.8, bore: 0.064, spare: false }], into('first')),
     ],
     stores: [
@@ -331,7 +331,8 @@ export const cropTunnel = (): Scheme => {
 }
 
 export const wetCarryToSeries = (): Scheme => {
-  const buried = (id: string) => carryingPipe(id, 12, { wet: true, fall: -0.01, lowPoint: -0.5, cleanOut: true, bore: 0.1036 })
+  const buried = (id: string, measured?: number) =>
+    carryingPipe(id, { measured, wet: true, fall: -0.01, lowPoint: -0.5, cleanOut: true, bore: 0.1036 })
   // Each takes in at the level at which the one before runs over, and runs over a hand's breadth lower.
   const tote = (id: string, inlet: number, over: number) =>
     vessel(
@@ -367,7 +368,7 @@ export const wetCarryToSeries = (): Scheme => {
         [
           { kind: 'screen', id: 'screen-back', mesh: 0.001, height: 0.05, bore: 0.1 },
           { kind: 'tee', id: 'join', height: 1.7, bore: 0.1036, spare: false },
-          buried('bury'),
+          buried('bury', 12),
         ],
         into('settle'),
       ),
@@ -407,7 +408,7 @@ export const reworkedHouse = (): Scheme =>
       ),
     ],
     drops: [
-      drop('drop-left', 'Left downpipe', [neck('neck-left'), carryingPipe('carry', 18, { bore: 0.1023, lowPoint: 3.8 })], {
+      drop('drop-left', 'Left downpipe', [neck('neck-left'), carryingPipe('carry', { bore: 0.1023, lowPoint: 3.8 })], {
         kind: 'drop',
         drop: 'drop-right',
       }),

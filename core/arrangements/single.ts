@@ -187,7 +187,7 @@ export const totePadHandFlush = (): Scheme =>
       drop(
         'drop',
         'Downpipe',
-        [rainHead('head'), handFlush('flush', 0.75, 0.0779, { chambers: 2 }), carryingPipe('carry', 2)],
+        [rainHead('head'), handFlush('flush', 0.75, 0.0779, { chambers: 2 }), carryingPipe('carry', { measured: 2 })],
         into('cask'),
       ),
     ],
@@ -220,7 +220,7 @@ export const toteCladDripping = (): Scheme =>
         [
           rainHead('head'),
           handFlush('flush', 0.9, 0.1023, { chambers: 2, drain: { kind: 'drip', dropsPerSecond: 1 } }),
-          carryingPipe('carry', 1.5),
+          carryingPipe('carry', { measured: 1.5 }),
         ],
         into('cask'),
       ),
@@ -258,7 +258,7 @@ export const bigUprightTank = (): Scheme =>
         [
           rainHead('head', { disc: 0.3, bore: 0.1036 }),
           handFlush('flush', 2.2, 0.1036, { ball: true, ballSize: 0.08, seat: 0.064, drain: { kind: 'hole', bore: 0.0015 } }),
-          carryingPipe('carry', 4, { bore: 0.1036 }),
+          carryingPipe('carry', { measured: 4, bore: 0.1036 }),
         ],
         into('cask'),
         { bore: 0.096, outside: 0.1 },
@@ -287,7 +287,7 @@ export const tankAsFirstFlush = (): Scheme =>
         [
           rainHead('head', { disc: 0.3, bore: 0.1023 }),
           handFlush('flush', 2.1, 0.68, { form: 'tank', drainsTo: ground('bed', 5) }),
-          carryingPipe('carry', 3, { bore: 0.1023 }),
+          carryingPipe('carry', { measured: 3, bore: 0.1023 }),
         ],
         into('cask'),
         { bore: 0.096, outside: 0.1 },

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { produce } from 'immer'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { demoJobs, tanneryRow, withyHard } from '../demo'
@@ -264,16 +265,22 @@ describe('pipes that turn corners', () => {
   })
 
   it('a pipe across is as long as its slope: 4 m falling 0.05 are 4.005 m between its two bends (Pythagoras)', () => {
-    const dry = { length: 4, fall: 0.05, wet: false, lowPoint: 0, bends: 2 }
-    const { legs, bendAt } = carryLegs(dry, { type: 'metric', size: '110' }, undefined)
-    expect(legs).toHaveLength(1)
-    expect(legs[0]).toBeCloseTo(Math.sqrt(16 + 0.04), 9)
+    const { layout } = buildWaterPath(
+      produce(ARRANGEMENTS[9]!(), (draft) => {
+        const [carry] = draft.drops[0]!.devices.filter((device) => device.kind === 'carrying-pipe')
+        Object.assign(carry!, { measured: 4, fall: 0.05 })
+      }),
+    )
+    const run = layout.runs.get('carry:carry')!
+    const { legs, turns, bendAt } = carryLegs({ wet: false }, run, { type: 'metric', size: '110' }, undefined, true)
+    expect(legs.reduce((sum, leg) => sum + leg, 0)).toBeCloseTo(Math.hypot(1, 0.05) * 4, 2)
+    expect(turns.map(Math.round)).toEqual([90])
     expect(bendAt).toEqual([true, true])
   })
 
-  it('one that dips goes down to its low point and up to its inlet again', () => {
-    const wet = { length: 12, fall: 0, wet: true, lowPoint: -0.3, bends: 2 }
-    const { legs } = carryLegs(wet, { type: 'metric', size: '110' }, { from: 1.8, to: 1.2 })
+  it('one that dips goes down from where its water stands to its low point, and up to its inlet again', () => {
+    const run = { legs: [1.5, 8.4, 1.5], bends: [90, 90] }
+    const { legs } = carryLegs({ wet: true }, run, { type: 'metric', size: '110' }, { from: 1.8, to: 1.2 }, false)
     expect(legs.map((leg) => Math.round(leg * 1000))).toEqual([2100, 8400, 1500])
   })
 
@@ -287,8 +294,8 @@ describe('pipes that turn corners', () => {
   it('a pipe that is carried to another joins it at the branch left for it', () => {
     const { joints, parts } = assemble(buildWaterPath(ARRANGEMENTS[19]!()), plainPartsInputs('metric'))
     const joined = joints.filter(({ lower }) => lower.part === 'device:join')
-    // Its own pipe from above, and the one from across the house.
-    expect(joined.map(({ upper }) => upper.part)).toEqual(['device:carry:bend:1', 'pipe:drop-right:0'])
+    // Its own pipe from above, and the one from across the house, which comes straight into the branch.
+    expect(joined.map(({ upper }) => upper.part)).toEqual(['device:carry', 'pipe:drop-right:0'])
     // Nothing hangs in mid air below it.
     expect(parts.some(({ key }) => key.startsWith('pipe:drop-left:0'))).toBe(false)
   })

@@ -1,4 +1,5 @@
 import { wetCarryLoss, WET_MARGIN } from '../pipe/wetCarry'
+import { laidCarry, type Layout } from '../layout'
 import type { Device, DeviceOf } from '../scheme'
 
 /** Where a device stands: hung in line one after another, or at a height of its own. */
@@ -26,8 +27,8 @@ export interface Family<D extends Device = Device> {
   attended: boolean
   /** When the vessel is full the water stays in the pipe: no overflow has to carry it. */
   returnsSurplus: boolean
-  /** Height it takes from the account at a flow, m. Negative for a pipe that climbs. */
-  spends(device: D, flow: number): number
+  /** Height it takes from the account at a flow as it is laid, m. Negative for a pipe that climbs. */
+  spends(device: D, flow: number, layout: Pick<Layout, 'runs'>): number
   /** What is sawn out for it; undefined where it sits on a pipe's end or in a drilled hole. */
   cutIn?(device: D): CutIn
 }
@@ -80,8 +81,10 @@ export const FAMILIES: { readonly [K in Device['kind']]: Family<DeviceOf<K>> } =
   'carrying-pipe': {
     ...inLine,
     rank: 6,
-    spends: ({ wet, bore, length, bends, fall }, flow) =>
-      wet ? wetCarryLoss({ bore, length, bends }, flow) + WET_MARGIN : Math.round(fall * length * 1e9) / 1e9,
+    spends: (device, flow, layout) => {
+      const carry = laidCarry(layout, device)
+      return carry.wet ? wetCarryLoss(carry, flow) + WET_MARGIN : Math.round(carry.fall * carry.length * 1e9) / 1e9
+    },
   },
   'float-shut': {
     rank: 7,
@@ -104,7 +107,8 @@ export const familyOf = (device: Pick<Device, 'kind'>): Family => FAMILIES[devic
 export const ownHeight = (device: Device): number | undefined =>
   device.kind === 'ring-trough' ? device.mark : familyOf(device).standing === 'own-height' && 'height' in device ? device.height : undefined
 
-/** What a device spends of the height, m. */
-export const headSpentBy = (device: Device, flow: number): number => familyOf(device).spends(device, flow)
+/** What a device spends of the height as it is laid, m. */
+export const headSpentBy = (device: Device, flow: number, layout: Pick<Layout, 'runs'>): number =>
+  familyOf(device).spends(device, flow, layout)
 /** What is sawn out of the pipe for a device. */
 export const cutInOf = (device: Device): CutIn | undefined => familyOf(device).cutIn?.(device)

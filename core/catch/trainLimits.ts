@@ -3,6 +3,7 @@ import { basketFlow, discFlow } from '../pipe/screens'
 import { FULL_DUTY, verticalPipeFlow } from '../pipe/verticalPipe'
 import { wetCarryFlow } from '../pipe/wetCarry'
 import { outletsInto, type Intake, type WaterPath } from '../path/waterPath'
+import { laidCarry } from '../layout'
 import type { Device, Drop } from '../scheme'
 import { headSpentBy, ownHeight } from './families'
 
@@ -37,7 +38,7 @@ export function onTheWay({ drop, device }: Pick<Intake, 'drop' | 'device'>): Dev
   return drop.devices.slice(0, last + 1)
 }
 
-function limitsOf(device: Device, drop: Drop, head: number): TrainLimit[] {
+function limitsOf({ layout }: WaterPath, device: Device, drop: Drop, head: number): TrainLimit[] {
   const one = (place: TrainLimit['place'], passes: number, law: string): TrainLimit => ({ place, device: device.id, passes, law })
   switch (device.kind) {
     case 'neck':
@@ -56,7 +57,7 @@ function limitsOf(device: Device, drop: Drop, head: number): TrainLimit[] {
     case 'carrying-pipe':
       return [
         device.wet
-          ? one('wet-carry', wetCarryFlow(device, head), 'swameeJain')
+          ? one('wet-carry', wetCarryFlow(laidCarry(layout, device), head), 'swameeJain')
           : one('carrying-pipe', manningFlow(device.bore, device.fall, DESIGN_FILLING), 'manning'),
       ]
     case 'float-shut':
@@ -72,8 +73,8 @@ export function partLimits(path: WaterPath, drop: Drop, parts: readonly Device[]
   let hand = lowestOutlet(path, drop.id)
   const limits: TrainLimit[] = [{ place: 'pipe', passes: verticalPipeFlow(drop.bore, FULL_DUTY), law: 'en12056' }]
   for (const each of parts) {
-    limits.push(...limitsOf(each, drop, hand - end))
-    hand -= headSpentBy(each, 0)
+    limits.push(...limitsOf(path, each, drop, hand - end))
+    hand -= headSpentBy(each, 0, path.layout)
   }
   return limits
 }

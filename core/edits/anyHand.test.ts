@@ -141,7 +141,7 @@ const HAND = {
   },
   carryAcross: (scheme: Scheme, a: number, b: number) => {
     const [from, to] = [pick(outlets(scheme), a)!, pick(outlets(scheme), b)!]
-    return from.drop === to.drop ? scheme : carryAcross(scheme, from.id, to.id, 3, 0.01)
+    return from.drop === to.drop ? scheme : carryAcross(scheme, from.id, to.id, 0.01)
   },
   port: (scheme: Scheme, a: number, b: number) => {
     const vessel = pick(vessels(scheme), a)!

@@ -131,7 +131,7 @@ export function onwards(drops: readonly Drop[], id: string): string[] {
  *
  * @throws RangeError where the other pipe's water comes to this one
  */
-export function carryAcross(scheme: Scheme, fromId: string, toId: string, length: number, fall: number): Scheme {
+export function carryAcross(scheme: Scheme, fromId: string, toId: string, fall: number): Scheme {
   return produce(scheme, (draft) => {
     const from = outletOf(draft, fromId).outlet
     const to = outletOf(draft, toId).outlet
@@ -140,7 +140,7 @@ export function carryAcross(scheme: Scheme, fromId: string, toId: string, length
     const devices = draft.drops.flatMap((each) => each.devices)
     pipe.devices = [
       ...pipe.devices.filter(({ kind }) => kind === 'neck' || kind === 'screen'),
-      carryingPipe(freshId('carry', devices), millimetres(length), { fall, lowPoint: millimetres(to.height - length * fall) }),
+      carryingPipe(freshId('carry', devices), { fall, lowPoint: to.height }),
     ]
     pipe.end = { kind: 'drop', drop: to.drop }
   })

@@ -129,7 +129,7 @@ describe('gutters', () => {
     expect(collected(next)).toBeCloseTo(58.5 * 16 * FOOT ** 2, 6)
   })
   it('carried across, both ends come to the one store', () => {
-    const next = carryAcross(found, 'street-outlet', 'yard-outlet', 18, 0.02)
+    const next = carryAcross(found, 'street-outlet', 'yard-outlet', 0.02)
     expect(next.drops.find(({ id }) => id === 'street-drop')!.end).toEqual({ kind: 'drop', drop: 'yard-drop' })
     expect(collected(next)).toBeCloseTo(58.5 * 16 * FOOT ** 2, 6)
   })

@@ -1,10 +1,10 @@
 import { produce } from 'immer'
 import { ground, overflow, overflowPort, port } from '../arrangements/parts'
 import type { Drop, Link, Port, Scheme, Store, Target, Vessel } from '../scheme'
-import { baseHeight, flangeReach, computeLayout } from '../layout'
+import { baseHeight, flangeReach, computeLayout, standsAtEnd, type Run } from '../layout'
 import { raiseBase } from './baseEdits'
 import { homeBore } from './home'
-import { fitCarries } from './carries'
+import { followPlan } from './carries'
 import { CASCADE_STEP } from './cascade'
 import { connectedPorts } from './portConnections'
 import { freshId, OVERFLOW_BELOW_RIM } from './schemeEdits'
@@ -273,14 +273,19 @@ function beside(scheme: Scheme, storeId: string, { id }: Pick<Vessel, 'id'>, by:
   return { x: foot.x + along.x * by, y: foot.y + along.y * by, turn }
 }
 
-/** Gives a vessel its place on the plan, with all that stands on it and the pipe across that leads to it. @throws RangeError when there is none of that id */
+/**
+ * Gives a vessel its place on the plan, with all that stands on it. A pipe across at whose end it stood until then follows from
+ * the plan from now on.
+ *
+ * @throws RangeError when there is none of that id
+ */
 export function placeVessel(scheme: Scheme, vesselId: string, place: Vessel['place']): Scheme {
   const placed = produce(scheme, (draft) => {
     const vessel = storeOfVessel(draft, vesselId).vessels.find(({ id }) => id === vesselId)!
     if (place === undefined) delete vessel.place
     else vessel.place = place
   })
-  return fitCarries(placed)
+  return scheme.drops.filter(({ id }) => standsAtEnd(scheme, id, vesselId)).reduce((each, { id }) => followPlan(each, id), placed)
 }
 
 /**
@@ -331,10 +336,21 @@ export function changeFrame(scheme: Scheme, storeId: string, change: (frame: Non
   })
 }
 
-/** Corners that a link or an overflow is led round on the plan; none leads it by itself. @throws RangeError when there is none of that id */
-export function setVia(scheme: Scheme, kind: 'link' | 'overflow', id: string, via: readonly { x: number; y: number }[]): Scheme {
+/** Runs whose way over the ground can be given corners; a hose goes as it hangs. */
+export type Steered = Exclude<Run['kind'], 'hose'>
+
+/** What a run is of, with the corners that it was given; undefined where there is none of that id. */
+export function steeredRun(scheme: Scheme, kind: Steered, id: string): { via?: { x: number; y: number }[] | undefined } | undefined {
+  if (kind === 'link') return scheme.stores.flatMap(({ links }) => links).find((each) => each.id === id)
+  if (kind === 'overflow') return scheme.overflows.find((each) => each.id === id)
+  const device = scheme.drops.flatMap(({ devices }) => devices).find((each) => each.id === id)
+  return device?.kind === 'carrying-pipe' ? device : undefined
+}
+
+/** Corners that a run is led round on the plan; none leads it by itself. @throws RangeError when there is none of that id */
+export function setVia(scheme: Scheme, kind: Steered, id: string, via: readonly { x: number; y: number }[]): Scheme {
   return produce(scheme, (draft) => {
-    const found = (kind === 'link' ? draft.stores.flatMap(({ links }) => links) : draft.overflows).find((each) => each.id === id)
+    const found = steeredRun(draft, kind, id)
     if (!found) throw new RangeError(`no ${kind} ${id}`)
     found.via = via.length > 0 ? via.map(({ x, y }) => ({ x, y })) : undefined
   })

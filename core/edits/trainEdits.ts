@@ -1,11 +1,11 @@
 import { produce } from 'immer'
-import { footOf, spigotHeight } from '../layout'
+import { footOf, spigotHeight, standsAtEnd } from '../layout'
 import { ground, into, overflow, overflowPort, port } from '../arrangements/parts'
 import { familyOf, headSpentBy, ownHeight } from '../catch/families'
 import { usualOrder } from '../catch/trainOrder'
 import { cutMarks } from '../levels/cutMarks'
 import { BRANCH_HEIGHT, DEVICE_DEFAULTS, type Device, type DeviceOf, type Drop, type Scheme, type Vessel } from '../scheme'
-import { fitCarries } from './carries'
+import { followPlan } from './carries'
 import { homeBore } from './home'
 import { connectedPorts } from './portConnections'
 import { dropOf, freshId, OVERFLOW_BELOW_RIM, vesselOf } from './schemeEdits'
@@ -34,6 +34,8 @@ export function trainPlace(scheme: Scheme, dropId: string, vesselId: string): Tr
 }
 
 const hose = { bore: 0.025, measured: undefined }
+/** No pipe across counts where one device is placed among others. */
+const UNLAID = { runs: new Map<string, never>() }
 
 /**
  * A device of a family with the measures a careful installer would start from on this wall. Every one may be changed.
@@ -46,7 +48,7 @@ export function freshDevice(kind: Device['kind'], id: string, { drop, vessel, fo
   const above = Math.min(outlet - 0.3, foot + vessel.body.height + ABOVE_TOP)
   // Half-way down what is plain pipe now.
   const hung = drop.devices.filter(({ kind: each }) => each !== 'first-flush' && each !== 'carrying-pipe')
-  const middle = (hung.reduce((at, each) => at - headSpentBy(each, 0), outlet) + rim) / 2
+  const middle = (hung.reduce((at, each) => at - headSpentBy(each, 0, UNLAID), outlet) + rim) / 2
   switch (kind) {
     case 'neck':
       return { kind, id, across: 0.23, height: 0.285 }
@@ -124,12 +126,12 @@ export function freshDevice(kind: Device['kind'], id: string, { drop, vessel, fo
         kind,
         id,
         bore: 0.0779,
-        length: 1.5,
+        measured: undefined,
+        via: undefined,
         fall: 0.02,
         wet: false,
         lowPoint: rim,
         cleanOut: false,
-        bends: 2,
         strapEvery: 1.2,
       }
     case 'wall-crossing':
@@ -313,5 +315,5 @@ export function fitTrain(scheme: Scheme, dropId: string, vesselId: string, plan:
     leadIn(draft, drop, vessel, plan.overflow || homeBore(draft, DEFAULT_OVERFLOW))
     if (plan.overflow > 0) needOverflow(draft, vessel, plan.overflow)
   })
-  return fitCarries(fitted)
+  return standsAtEnd(fitted, dropId, vesselId) ? fitted : followPlan(fitted, dropId)
 }

@@ -1,6 +1,6 @@
 import { headSpentBy } from '../catch/families'
 import { chamberFor } from '../catch/flushSizing'
-import { SCREEN_GAP } from '../levels/heights'
+import { computeLayout, laidCarry, SCREEN_GAP } from '../layout'
 import { DRAIN_ROOM } from '../levels/train'
 import { stubFlow } from '../overflow/stub'
 import { discFor } from '../pipe/screens'
@@ -55,6 +55,15 @@ const fresh = <K extends Device['kind']>(kind: K, place: TrainPlace, more: Parti
   ...more,
 })
 
+/** What a train is planned by before it is laid: a pipe across as long as it is said to be. */
+const UNLAID = { runs: new Map<string, never>() }
+/** A pipe in the ground lies so deep, m. Common practice. */
+const BURIED = 0.3
+
+/** A pipe across of so much. */
+const across = (place: TrainPlace, measured: number, more: Partial<DeviceOf<'carrying-pipe'>>): Device =>
+  fresh('carrying-pipe', place, { ...more, measured })
+
 /** The chamber nearest to one that holds the wash: the narrowest pipe of which the fewest fit. */
 function flushFor(place: TrainPlace, form: 'vertical' | 'in-line', wants: TrainWants, invert: number): Device {
   const bores = CHAMBER_BORES[wants.system]
@@ -105,15 +114,15 @@ export function planTrain(recipe: TrainRecipe, place: TrainPlace, wants: TrainWa
       }
     case 'flush-ball':
     case 'flush-in-line': {
-      const carry = fresh('carrying-pipe', place, { length: wants.run, bore: CHAMBER_BORES[wants.system][0] })
+      const carry = across(place, wants.run, { bore: CHAMBER_BORES[wants.system][0] })
       const head = fresh('rain-head', place, { disc: discFor(wants.flow) })
       const form = recipe === 'flush-ball' ? 'vertical' : 'in-line'
       const necks = place.drop.devices.filter(({ kind }) => kind === 'neck')
-      const parts = [...necks, head, carry].reduce((sum, each) => sum + headSpentBy(each, wants.flow), BRANCH_HEIGHT[form])
+      const parts = [...necks, head, carry].reduce((sum, each) => sum + headSpentBy(each, wants.flow, UNLAID), BRANCH_HEIGHT[form])
       // Over the lid where there is height for it: a hole in the side costs what stands above its overflow.
       const over = place.outlet - parts >= place.foot + rim + SCREEN_GAP
       const entry = over ? lid : { ...side, bore: 0.0779 }
-      const invert = place.foot + entry.at + (over ? SCREEN_GAP : 0) + headSpentBy(carry, wants.flow)
+      const invert = place.foot + entry.at + (over ? SCREEN_GAP : 0) + headSpentBy(carry, wants.flow, UNLAID)
       return {
         entry,
         lid: over ? 'screened' : 'sealed',
@@ -127,12 +136,10 @@ export function planTrain(recipe: TrainRecipe, place: TrainPlace, wants: TrainWa
         entry: { ...side, bore: 0.0779 },
         devices: [
           fresh('screen', place, { height: 0.12, bore: 0.12 }),
-          fresh('carrying-pipe', place, {
+          across(place, wants.run + 2 * (place.foot + side.at + BURIED), {
             wet: true,
-            length: wants.run + 2.5,
-            lowPoint: -0.3,
+            lowPoint: -BURIED,
             cleanOut: true,
-            bends: 3,
             bore: CHAMBER_BORES[wants.system][1],
           }),
         ],
@@ -141,6 +148,19 @@ export function planTrain(recipe: TrainRecipe, place: TrainPlace, wants: TrainWa
   }
 }
 
-/** Fits a whole recipe into a pipe. */
-export const fitRecipe = (scheme: Scheme, dropId: string, vesselId: string, recipe: TrainRecipe, wants: TrainWants): Scheme =>
-  fitTrain(scheme, dropId, vesselId, planTrain(recipe, trainPlace(scheme, dropId, vesselId), wants))
+/** How a pipe across is laid once it stands, m. */
+function laidRun(scheme: Scheme, dropId: string): number | undefined {
+  const carry = scheme.drops.find(({ id }) => id === dropId)?.devices.find((device) => device.kind === 'carrying-pipe' && !device.wet)
+  return carry?.kind === 'carrying-pipe' ? laidCarry(computeLayout(scheme), carry).length : undefined
+}
+/** Ways that differ by less than this are one, m. */
+const HAIR = 0.001
+
+/** Fits a whole recipe into a pipe: for the way as it is laid, where the vessel has its place already. */
+export function fitRecipe(scheme: Scheme, dropId: string, vesselId: string, recipe: TrainRecipe, wants: TrainWants): Scheme {
+  const fit = (run: number) =>
+    fitTrain(scheme, dropId, vesselId, planTrain(recipe, trainPlace(scheme, dropId, vesselId), { ...wants, run }))
+  const fitted = fit(wants.run)
+  const laid = laidRun(fitted, dropId)
+  return laid === undefined || Math.abs(laid - wants.run) < HAIR ? fitted : fit(laid)
+}

@@ -15,8 +15,6 @@ const PIPE_FALL = 0.02
 const UNMEASURED = 0.75
 /** A high point stays this far off the outlet that runs away, m: that one keeps a little of its own. */
 const BESIDE_OUTLET = 0.3
-/** Room for elbow and joint at each end of a carrying pipe, m. */
-const ELBOWS = 0.15
 
 /** A gutter of which one end is collected and another runs away. */
 interface Frown {
@@ -94,7 +92,8 @@ function waysOut(path: WaterPath, frown: Frown): FindingOption[] {
   const room = Math.max(0, boardRoom(gutter))
   const run = Math.max(collecting.at, gutter.length - collecting.at)
   const high = farthestHighPoint(frown)
-  const between = Math.abs(lost.at - collecting.at) + 2 * ELBOWS
+  const [from, to] = [lost.drop, collecting.drop].map((id) => path.layout.pipes.get(id)!.axis)
+  const between = Math.abs(from!.x - to!.x) + Math.abs(from!.y - to!.y)
   const intake = [...path.intakes.values()].flat().find(({ drop }) => drop.id === collecting.drop)
   const inlet = intake ? path.vessels.get(intake.vessel.id)!.foot + intake.port.at : 0
   return [
@@ -146,7 +145,7 @@ function mend(scheme: Scheme, { gutter, collecting, lost }: Frown, option: Findi
     case 'secondPoint':
       return collectAt(scheme, lost.id, collecting.drop, scheme.stores.at(-1)!.name)
     default:
-      return carryAcross(scheme, lost.id, collecting.id, amount(option, 'pipe'), PIPE_FALL)
+      return carryAcross(scheme, lost.id, collecting.id, PIPE_FALL)
   }
 }
 

@@ -20,7 +20,6 @@ import { suctionTooHigh } from './suctionTooHigh'
 import { vesselsOverlap } from './vesselsOverlap'
 import { frown } from './frown'
 import { holesTooNear } from './holesTooNear'
-import { carryLengthDiffers } from './carryLengthDiffers'
 import { measuredDiffers } from './measuredDiffers'
 import { runBlocked } from './runBlocked'
 import { noBoardLeft } from './noBoardLeft'
@@ -132,7 +131,6 @@ export const FINDING_RULES: readonly FindingRule[] = [
   madeRecord,
   markAboveRim,
   marksDiffer,
-  carryLengthDiffers,
   holesTooNear,
   measuredDiffers,
   runBlocked,

@@ -1,9 +1,10 @@
 import { produce } from 'immer'
 import { word } from '../figures/told'
 import { placeVessel, spreadLink } from '../edits/storeEdits'
-import { computeLayout, runKey, type Run } from '../layout'
+import { computeLayout, laidCarry, runKey, standsAtEnd, type Run } from '../layout'
 import type { Scheme } from '../scheme'
 import { length, span } from '../units/quantity'
+import type { WaterPath } from '../path/waterPath'
 import { amountOf, GEOMETRY, rule, type FindingOption, type PartIds } from './finding'
 
 /** A tape along a pipe is right to this, m; less is no disagreement. Common practice. */
@@ -13,8 +14,8 @@ interface Measured {
   kind: Run['kind']
   id: string
   measured: number | undefined
-  /** Vessel that it is told at, and what of its way could give. */
-  vessel: string
+  /** Vessel that it is told at, none where it leads to another pipe; and the pipe that it begins at. */
+  vessel?: string
   drop?: string
 }
 
@@ -23,11 +24,13 @@ function measuredRuns({ stores, overflows, drops }: Scheme): Measured[] {
   return [
     ...stores.flatMap(({ links }) => links.map(({ id, measured, to }) => ({ kind: 'link' as const, id, measured, vessel: to.vessel }))),
     ...overflows.map(({ id, measured, from }) => ({ kind: 'overflow' as const, id, measured, vessel: from.vessel })),
-    ...drops.flatMap(({ id: drop, devices }) =>
-      devices.flatMap((device) =>
-        'hose' in device && device.to.kind === 'vessel'
-          ? [{ kind: 'hose' as const, id: device.id, measured: device.hose.measured, vessel: device.to.vessel, drop }]
-          : [],
+    ...drops.flatMap(({ id: drop, devices, end }) =>
+      devices.flatMap((device): Measured[] =>
+        device.kind === 'carrying-pipe'
+          ? [{ kind: 'carry', id: device.id, measured: device.measured, drop, ...(end.kind === 'vessel' ? { vessel: end.vessel } : {}) }]
+          : 'hose' in device && device.to.kind === 'vessel'
+            ? [{ kind: 'hose', id: device.id, measured: device.hose.measured, vessel: device.to.vessel, drop }]
+            : [],
       ),
     ),
   ]
@@ -37,9 +40,28 @@ function forget(scheme: Scheme, { port, device }: { port?: string; device?: stri
   return produce(scheme, (draft) => {
     for (const link of draft.stores.flatMap(({ links }) => links)) if (link.id === port) link.measured = undefined
     for (const route of draft.overflows) if (route.id === port) route.measured = undefined
-    for (const each of draft.drops.flatMap(({ devices }) => devices))
-      if (each.id === device && 'hose' in each) each.hose.measured = undefined
+    for (const each of draft.drops.flatMap(({ devices }) => devices)) {
+      if (each.id !== device) continue
+      if ('hose' in each) each.hose.measured = undefined
+      if (each.kind === 'carrying-pipe') each.measured = undefined
+    }
   })
+}
+
+/** A vessel that stood wherever a pipe across ended has its place from now on. */
+function heldInPlace(scheme: Scheme, { vessel, drop }: PartIds): Scheme {
+  if (vessel === undefined || drop === undefined || !standsAtEnd(scheme, drop, vessel)) return scheme
+  const { foot, turn } = computeLayout(scheme).vessels.get(vessel)!
+  return placeVessel(scheme, vessel, { x: foot.x, y: foot.y, turn })
+}
+
+/** Length that the plan gives what somebody measured, m; undefined where the two agree. */
+function otherLength({ scheme, layout }: WaterPath, { kind, id, measured }: Measured): number | undefined {
+  const run = layout.runs.get(runKey(kind, id))
+  if (measured === undefined || !run) return undefined
+  const carry = scheme.drops.flatMap(({ devices }) => devices).find((device) => device.id === id && device.kind === 'carrying-pipe')
+  const laid = carry?.kind === 'carrying-pipe' ? laidCarry(layout, carry).length : run.length
+  return Math.abs(measured - laid) > TAPE ? laid : undefined
 }
 
 /** Moves a vessel straight away from the pipe that fills it, or towards it, m. */
@@ -60,27 +82,28 @@ function awayFromPipe(scheme: Scheme, vesselId: string, drop: string, by: number
 export const measuredDiffers = rule(
   'measuredDiffers',
   ({ path }) =>
-    measuredRuns(path.scheme).map(({ kind, id, measured, vessel, drop }) => {
-      const run = path.layout.runs.get(runKey(kind, id))
-      if (measured === undefined || !run || Math.abs(measured - run.length) <= TAPE) return undefined
-      const by = measured - run.length
-      const route = path.scheme.overflows.find((each) => each.id === id)
-      const options: FindingOption[] = [{ id: 'plan', fits: true, values: { laid: span(run.length) } }]
+    measuredRuns(path.scheme).map((each) => {
+      const { kind, id, measured, vessel, drop } = each
+      const laid = otherLength(path, each)
+      if (measured === undefined || laid === undefined) return undefined
+      const by = measured - laid
+      const route = path.scheme.overflows.find((one) => one.id === id)
+      const options: FindingOption[] = [{ id: 'plan', fits: true, values: { laid: span(laid) } }]
       const far = kind === 'overflow' && route?.to.kind === 'ground' ? route.to.wallDistance + by : undefined
-      if (kind !== 'overflow') options.push({ id: 'vessel', fits: true, values: { by: length(by) } })
+      if (kind !== 'overflow' && vessel !== undefined) options.push({ id: 'vessel', fits: true, values: { by: length(by) } })
       else if (far !== undefined) options.push({ id: 'end', fits: far >= 0, values: { far: span(far) } })
       return {
         severity: 'goes-wrong' as const,
-        station: kind === 'overflow' ? ('spill' as const) : kind === 'hose' ? ('drop' as const) : ('cask' as const),
-        ids: (drop === undefined ? { vessel, port: id } : { vessel, drop, device: id }) as PartIds,
-        values: { what: word(`run-${kind}`), measured: span(measured), laid: span(run.length) },
+        station: kind === 'overflow' ? ('spill' as const) : kind === 'link' ? ('cask' as const) : ('drop' as const),
+        ids: (drop === undefined ? { vessel, port: id } : { ...(vessel === undefined ? {} : { vessel }), drop, device: id }) as PartIds,
+        values: { what: word(`run-${kind}`), measured: span(measured), laid: span(laid) },
         options,
         source: GEOMETRY,
       }
     }),
   (scheme, { ids, options }, chosen) => {
     const way = options.find(({ id }) => id === chosen)
-    if (way?.id === 'plan') return forget(scheme, ids)
+    if (way?.id === 'plan') return forget(heldInPlace(scheme, ids), ids)
     if (way?.id === 'vessel')
       return ids.device !== undefined && ids.drop !== undefined
         ? awayFromPipe(scheme, ids.vessel!, ids.drop, amountOf(way.values, 'by'))

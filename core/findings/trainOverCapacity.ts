@@ -3,6 +3,7 @@ import { produce } from 'immer'
 import { dropFlow } from '../catch/designFlow'
 import { joinedPipes, type JoinedPipe } from '../catch/joinedPipes'
 import { firstLimit, trainLimits, type TrainLimit } from '../catch/trainLimits'
+import { laidCarry } from '../layout'
 import { bisect } from '../numeric/bisect'
 import { NAMED_BORES } from '../pipe/bores'
 import { DESIGN_FILLING, manningFlow } from '../pipe/manning'
@@ -18,7 +19,13 @@ const MOST_HEAD = 20
 const BORES = NAMED_BORES.map(({ bore }) => bore).toSorted((a, b) => a - b)
 
 /** The least size at a place that passes what arrives; undefined where another size is no help. */
-function mendingSize({ place, device, passes }: TrainLimit, drop: Drop, { vessel }: Intake, arriving: number): number | undefined {
+function mendingSize(
+  { layout }: WaterPath,
+  { place, device, passes }: TrainLimit,
+  drop: Drop,
+  { vessel }: Intake,
+  arriving: number,
+): number | undefined {
   const part = drop.devices.find(({ id }) => id === device)
   if (place === 'lid-screen') return MESH_ACROSS.find((across) => across <= vessel.body.width && discFlow(across) >= arriving)
   if (part?.kind === 'rain-head') return place === 'hopper' ? drop.bore : MESH_ACROSS.find((across) => discFlow(across) >= arriving)
@@ -26,8 +33,9 @@ function mendingSize({ place, device, passes }: TrainLimit, drop: Drop, { vessel
   if (part?.kind !== 'carrying-pipe') return undefined
   if (!part.wet) return BORES.find((bore) => manningFlow(bore, part.fall, DESIGN_FILLING) >= arriving)
   // What drives it is what drives it now, told back from what it passes.
-  const head = bisect((at) => wetCarryFlow(part, at) - passes, 0, MOST_HEAD, 1e-9)
-  return BORES.find((bore) => wetCarryFlow({ ...part, bore }, head) >= arriving)
+  const laid = laidCarry(layout, part)
+  const head = bisect((at) => wetCarryFlow(laid, at) - passes, 0, MOST_HEAD, 1e-9)
+  return BORES.find((bore) => wetCarryFlow({ ...laid, bore }, head) >= arriving)
 }
 
 /** The pipe of an intake and every pipe that joins it, each with what its own parts let by. */
@@ -52,7 +60,7 @@ export const trainOverCapacity = rule(
         const first = firstLimit(limits)
         const arriving = dropFlow(path, drop.id)
         if (first.passes >= arriving - 1e-12) return undefined
-        const size = mendingSize(first, drop, intake, arriving)
+        const size = mendingSize(path, first, drop, intake, arriving)
         return {
           severity: 'goes-wrong',
           station: 'drop',

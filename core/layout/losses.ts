@@ -1,7 +1,10 @@
 import type { Line } from '../pipe/friction'
-import type { Link, OverflowRoute } from '../scheme'
+import type { DeviceOf, Link, OverflowRoute, Scheme, Target } from '../scheme'
+import { DEFAULT_REACH } from './carry'
 import type { Layout } from './computeLayout'
+import { legsOf, lengthOf } from './route'
 import { runKey, type Hosed, type Run } from './runs'
+import { between, minus, type Vec3 } from './vector'
 
 /** Loss factors of a square elbow and one of half a right angle, and of a full-bore valve. Common practice. */
 const ELBOW = 0.9
@@ -34,3 +37,42 @@ export const hoseOf = ({ runs }: Pick<Layout, 'runs'>, { id, hose }: Pick<Hosed,
 /** Length of an overflow along its way, m. */
 export const overflowLength = ({ runs }: Pick<Layout, 'runs'>, { id }: Pick<OverflowRoute, 'id'>): number =>
   runs.get(runKey('overflow', id))!.length
+
+/** A pipe across as it is laid. */
+export type LaidCarry = DeviceOf<'carrying-pipe'> & {
+  /** m: of a dry one on the plan, of one that stands full along its axis. */
+  length: number
+  /** Corners that its water turns at. */
+  bends: number
+}
+
+const level = (points: readonly Vec3[]): number => lengthOf(points.map((point) => ({ ...point, z: 0 })))
+
+/** A pipe across with the length and bends that follow from its way; one that leads to nothing is as long as it was measured. */
+export function laidCarry({ runs }: Pick<Layout, 'runs'>, device: DeviceOf<'carrying-pipe'>): LaidCarry {
+  const run = runs.get(runKey('carry', device.id))
+  if (!run) return { ...device, length: device.measured ?? DEFAULT_REACH, bends: 2 }
+  return { ...device, length: device.wet ? run.length : level(run.points), bends: run.bends.length }
+}
+
+/** How much of a run lies in the ground, m. */
+export const buriedLength = ({ points }: Pick<Run, 'points'>): number =>
+  legsOf(points).reduce((sum, leg, i) => (Math.max(points[i]!.z, points[i + 1]!.z) < 0 ? sum + leg : sum), 0)
+
+/** What is nearer than this to straight on needs no bend, degrees: a joint gives as much. Common practice. */
+const GIVES = 3
+
+/** Whether a pipe across turns at its very end: over a lid, into another pipe's mouth, or where it meets a side askew. */
+export function turnsAtEnd(
+  scheme: Pick<Scheme, 'drops'>,
+  { ports }: Pick<Layout, 'ports'>,
+  { points }: Pick<Run, 'points'>,
+  to: Target,
+): boolean {
+  if (to.kind === 'ground') return true
+  if (to.kind === 'drop')
+    return scheme.drops.find(({ id }) => id === to.drop)?.devices.every((device) => device.kind !== 'tee' || device.spare) ?? true
+  const { way } = ports.get(`${to.vessel} ${to.port}`)!
+  const [before, last] = points.slice(-2)
+  return Math.abs(way.z) > 0.5 || !before || !last || between({ ...minus(before, last), z: 0 }, way) > GIVES
+}

@@ -1,67 +1,8 @@
 import type { Port, Scheme, Vessel } from '../scheme'
 import { inside, outside, type Pose } from './frame'
-import { LID_EDGE } from './pose'
-import { plus, turned, vec, type Vec3 } from './vector'
+import { centreHeight, hourTowards, isOnTop, onLid, onSide, type PortPose } from './opening'
+import { plus, vec, type Vec3 } from './vector'
 import { targetsOf, type Upright } from './walls'
-
-/** An opening of a vessel: where its middle is on the outside, and the way out of it. */
-export interface PortPose {
-  vessel: string
-  port: string
-  at: Vec3
-  /** Square to the vessel where the hole is: level on the side, up on the lid. */
-  way: Vec3
-  /** Hour on the clock face with the vessel's own back at twelve; none on the top. */
-  hour?: number
-}
-
-/** Holes stay this far from a box's corner, m: its frame and its rounding. Common practice. */
-const CORNER = 0.1
-
-export const isOnTop = ({ role }: Pick<Port, 'role'>): boolean => role === 'lid' || role === 'vent'
-
-/** Height of a port's middle above the paving, m: overflows and links are told by their invert. */
-export const centreHeight = (foot: number, { role, at, bore }: Pick<Port, 'role' | 'at' | 'bore'>): number =>
-  foot + at + (role === 'overflow' || role === 'link' ? bore / 2 : 0)
-
-const hourOf = ({ x, y }: Vec3): number => {
-  const hours = (Math.atan2(x, -y) * 6) / Math.PI
-  // Twelve and not nought, as on a clock.
-  return hours <= 1e-6 ? hours + 12 : hours
-}
-
-/** A way out from a vessel's own middle at an hour. */
-export const wayAt = (hour: number): Vec3 => turned(vec(0, -1, 0), hour * 30)
-
-/**
- * A hole on the side at an hour. On a box it is square to the face that the hour points at, where the way from its
- * middle at that hour comes out.
- */
-function onSide({ half, round, ...pose }: Pose, hour: number, z: number): Pick<PortPose, 'at' | 'way' | 'hour'> {
-  const way = wayAt(hour)
-  if (round) {
-    const at = outside(pose, vec(way.x * half.width, way.y * half.width, 0))
-    return { at: { ...at, z }, way: turned(way, pose.turn), hour }
-  }
-  const sideways = Math.abs(way.x) * half.depth > Math.abs(way.y) * half.width
-  const scale = sideways ? half.width / Math.abs(way.x) : half.depth / Math.abs(way.y)
-  const at = outside(pose, vec(way.x * scale, way.y * scale, 0))
-  const square = sideways ? vec(Math.sign(way.x), 0, 0) : vec(0, Math.sign(way.y), 0)
-  return { at: { ...at, z }, way: turned(square, pose.turn), hour }
-}
-
-/** The hour at which a vessel's side looks at a point; `aim` of a box is the place along its face, so that pipes can be straight. */
-function hourTowards(pose: Pose, point: Vec3): number {
-  const own = inside(pose, { ...point, z: pose.foot.z })
-  if (pose.round) return hourOf(own)
-  const { width, depth } = pose.half
-  const gapX = Math.abs(own.x) - width
-  const gapY = Math.abs(own.y) - depth
-  const clamp = (at: number, half: number) => Math.min(Math.max(at, -Math.max(0, half - CORNER)), Math.max(0, half - CORNER))
-  return gapX >= gapY
-    ? hourOf(vec(Math.sign(own.x || 1) * width, clamp(own.y, depth), 0))
-    : hourOf(vec(clamp(own.x, width), Math.sign(own.y || 1) * depth, 0))
-}
 
 /** Middle of what two boxes have in common along a way, seen from the first one's middle; the other's middle where nothing. */
 function aimAt(from: Pose, to: Pose): Vec3 {
@@ -162,14 +103,9 @@ export function portPoses(scheme: Scheme, placed: ReadonlyMap<string, Pose>, pip
           found.set(`${vessel.id} ${port.id}`, { ...own, ...onSide(pose, hour(vessel, port, pose), z) })
           continue
         }
-        // Over the lid a pipe ends as near to where it comes from as the lid lets it.
         const to = joined.get(`${vessel.id} ${port.id}`)
         const pipe = to?.kind === 'pipe' ? pipes.get(to.drop) : undefined
-        const wanted = pipe ? inside(pose, { ...pipe.axis, z: pose.foot.z }) : vec(0, 0, 0)
-        const room = Math.max(0, Math.min(pose.half.width, pose.half.depth) - port.bore / 2 - LID_EDGE)
-        const far = Math.hypot(wanted.x, wanted.y)
-        const at = outside(pose, far > room ? vec((wanted.x / far) * room, (wanted.y / far) * room, 0) : { ...wanted, z: 0 })
-        found.set(`${vessel.id} ${port.id}`, { ...own, at: { ...at, z }, way: vec(0, 0, 1) })
+        found.set(`${vessel.id} ${port.id}`, { ...own, ...onLid(pose, port.bore, z, pipe?.axis) })
       }
     }
   return found

@@ -1,6 +1,10 @@
-import type { Base, Drop, Scheme, Store, Vessel } from '../scheme'
+import { bisect } from '../numeric/bisect'
+import type { Base, Drop, Port, Scheme, Store, Vessel } from '../scheme'
+import { carryEnd, DEFAULT_REACH, flatWay } from './carry'
 import { planOverlap, shareHeight } from './clearance'
 import type { Pose } from './frame'
+import { hourTowards, isOnTop, onLid, onSide } from './opening'
+import { lengthOf, stubOf } from './route'
 import { plus, vec, type Vec3 } from './vector'
 import { offWallOf, targetsOf, type Upright } from './walls'
 
@@ -8,8 +12,6 @@ import { offWallOf, targetsOf, type Upright } from './walls'
 export const BETWEEN = 0.3
 const BESIDE_PIPE = 0.15
 const BEHIND = 0.1
-/** A pipe's mouth over a lid stays this far inside the rim, m. Common practice. */
-export const LID_EDGE = 0.04
 /** Vessels that no pipe leads to stand this far from the last group, m. */
 const ASIDE = 1
 
@@ -23,25 +25,45 @@ export interface Entry {
   drop: string
   vessel: string
   over: boolean
-  /** Length of a dry pipe across on the way, m: so far from the upright it stands. */
+  /** Length on the plan of the pipe across on the way, m: so far from the upright it stands where it was given no place. */
   across: number
-  /** Across its opening, m. */
-  bore: number
+  /** Its opening. */
+  port: Port
+  /** Bore of the pipe across, m; of nothing where there is none. */
+  pipe: number
 }
 
 /** Every way in which rain comes into the vessels of a store, in the order of its pipes. */
-export function entriesOf({ drops }: Pick<Scheme, 'drops'>, store: Store): Entry[] {
-  return drops.flatMap(({ id, devices, end }) => {
+export function entriesOf(scheme: Pick<Scheme, 'drops' | 'stores'>, store: Store): Entry[] {
+  return scheme.drops.flatMap(({ id, devices, end }) => {
     const led = [...devices.filter(({ kind }) => kind !== 'first-flush').flatMap(targetsOf), end]
     return led.flatMap((to): Entry[] => {
       const vessel = to.kind === 'vessel' ? store.vessels.find((each) => each.id === to.vessel) : undefined
-      if (to.kind !== 'vessel' || !vessel) return []
-      const port = vessel.ports.find((each) => each.id === to.port)
-      const carries = devices.filter((device) => device.kind === 'carrying-pipe' && !device.wet)
-      const across = to === end ? carries.reduce((sum, device) => sum + (device.kind === 'carrying-pipe' ? device.length : 0), 0) : 0
-      return [{ drop: id, vessel: vessel.id, over: to === end && port?.role === 'lid', across, bore: port?.bore ?? 0 }]
+      const port = to.kind === 'vessel' ? vessel?.ports.find((each) => each.id === to.port) : undefined
+      if (!vessel || !port) return []
+      const carries = to === end ? devices.filter((device) => device.kind === 'carrying-pipe') : []
+      // One that dips spends some of its length on going down and up.
+      const dips = (lowPoint: number) => 2 * Math.max(0, footOf(scheme, vessel) + port.at - lowPoint)
+      const across = carries.reduce(
+        (sum, { measured = DEFAULT_REACH, wet, lowPoint }) => sum + (wet ? Math.max(0, measured - dips(lowPoint)) : measured),
+        0,
+      )
+      return [{ drop: id, vessel: vessel.id, over: to === end && port.role === 'lid', across, port, pipe: carries.at(-1)?.bore ?? 0 }]
     })
   })
+}
+
+/**
+ * Whether a vessel stands where a pipe across leads to: it was given no place, and no pipe before that one fills it.
+ *
+ * @throws RangeError when there is no such vessel
+ */
+export function standsAtEnd(scheme: Pick<Scheme, 'drops' | 'stores'>, dropId: string, vesselId: string): boolean {
+  const store = scheme.stores.find(({ vessels }) => vessels.some(({ id }) => id === vesselId))
+  const vessel = store?.vessels.find(({ id }) => id === vesselId)
+  if (!store || !vessel) throw new RangeError(`no vessel ${vesselId}`)
+  const entry = entriesOf(scheme, store).find((each) => each.vessel === vesselId)
+  return bottomOf(store, vessel).place === undefined && vessel.place === undefined && entry?.drop === dropId && entry.across > 0
 }
 
 /** Top of a base over the paving, or over the vessel that it is on, m: the ground under it and all its parts. */
@@ -62,14 +84,6 @@ interface Row {
   along: Vec3
   /** Where the next one of it begins, m along the wall. */
   at: number
-}
-
-/** Where a vessel begins along the wall of the pipe that fills it, m from that pipe: under its end, beside it, or as far off as a pipe across is long. */
-function besidePipe({ body }: Vessel, { over, across, bore }: Entry, drop: Drop, behind: number): number {
-  if (across <= 0) return over ? -body.width / 2 : drop.outside / 2 + BESIDE_PIPE
-  // The pipe across ends at the hole, having come out from the wall as well as along it.
-  const goesOut = behind + body.depth / 2 - offWallOf(drop)
-  return Math.max(0, across - goesOut) - (over ? LID_EDGE + bore / 2 : 0)
 }
 
 const behindOf = ({ base, body }: Pick<Vessel, 'base' | 'body'>) => Math.max(BEHIND, (base.depth - body.depth) / 2)
@@ -150,11 +164,40 @@ class Placing {
     const drop = this.scheme.drops.find(({ id }) => id === entry.drop)
     if (!pipe || !drop) return
     const { out, along, axis } = pipe
-    const row = { wall: plus(axis, out, -offWallOf(drop)), out, along, at: besidePipe(vessel, entry, drop, behindOf(vessel)) }
+    const row = { wall: plus(axis, out, -offWallOf(drop)), out, along, at: 0 }
+    row.at = this.besidePipe(row, vessel, entry, pipe, drop)
     const own = this.inRow(row, vessel)
     const taken =
       vessel.place === undefined && [...this.found.values()].some((each) => shareHeight(own, each) && planOverlap(own, each) > 0)
     if (!taken) this.row = row
+  }
+
+  /**
+   * Where a vessel begins along the wall of the pipe that fills it, m from that pipe: under its end, beside it, or so far off that
+   * the pipe across is as long as it was said to be.
+   */
+  private besidePipe(
+    row: Row,
+    vessel: Vessel,
+    { over, across, port, pipe: bore, vessel: filled }: Entry,
+    pipe: Upright,
+    drop: Drop,
+  ): number {
+    if (across <= 0) return over ? -vessel.body.width / 2 : drop.outside / 2 + BESIDE_PIPE
+    const { vessels } = this.store
+    const own = vessels.find(({ id }) => id === filled)!
+    /** Length of the pipe across on the plan with the vessel so far along. */
+    const reach = (at: number): number => {
+      const pose = {
+        ...this.inRow({ ...row, at }, vessel),
+        half: { width: own.body.width / 2, depth: own.body.depth / 2 },
+        round: !isBox(own),
+      }
+      const opening = isOnTop(port) ? onLid(pose, port.bore, 0, pipe.axis) : onSide(pose, port.clock ?? hourTowards(pose, pipe.axis), 0)
+      return lengthOf(flatWay(pipe, { ...carryEnd(opening), at: { ...opening.at, z: 0 } }, stubOf(bore)))
+    }
+    const [near, far] = [-vessel.body.width / 2, across + vessel.body.width + vessel.body.depth]
+    return reach(near) >= across ? near : bisect((at) => reach(at) - across, near, far, 1e-6)
   }
 
   private inRow({ wall, along, out, at }: Row, vessel: Vessel): Pose {

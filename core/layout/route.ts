@@ -13,6 +13,9 @@ const HAIR = 1e-6
 /** A corner costs as much as this of pipe when two ways are weighed, m. */
 const CORNER_COST = 0.3
 
+/** A pipe goes straight out of its hole for so much before it turns: fitting, a piece of pipe, half a bend, m. Common practice. */
+export const stubOf = (bore: number): number => Math.max(0.18, 0.12 + 1.7 * bore)
+
 /** Corners along a way without those where it goes straight on. */
 export function straightened(points: readonly Vec3[]): Vec3[] {
   const kept: Vec3[] = []

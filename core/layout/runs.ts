@@ -1,8 +1,9 @@
 import type { DeviceOf, Link, OverflowRoute, Scheme, Target } from '../scheme'
+import { carryPoints } from './carry'
 import type { Pose } from './frame'
-import type { PortPose } from './ports'
-import { bendsOf, hoseWay, legsOf, lengthOf, route, straightened, type RunEnd } from './route'
-import { apart, dot, minus, plus, unit, vec, type Vec3 } from './vector'
+import type { PortPose } from './opening'
+import { bendsOf, hoseWay, legsOf, lengthOf, route, straightened, stubOf, type RunEnd } from './route'
+import { apart, minus, plus, unit, vec, type Vec3 } from './vector'
 import { offWallOf, type Upright } from './walls'
 
 /** Something that carries water between two ends, as it is laid. */
@@ -28,8 +29,6 @@ export interface Wall {
   along: Vec3
 }
 
-/** A link goes straight out of its hole for so much before it turns: fitting, a piece of pipe, half a bend, m. Common practice. */
-const stubOf = (bore: number) => Math.max(0.18, 0.12 + 1.7 * bore)
 /** An overflow stands so far off the side before it turns, so that a hand gets round it, m. Common practice. */
 const OUT = 0.2
 /** The crown of a hoop takes two bends and the tee that airs it, m. Common practice. */
@@ -144,21 +143,6 @@ function overflowRun(inputs: RunInputs, overflow: OverflowRoute, wall: Wall): Ru
 }
 
 /**
- * Way of a pipe that carries water from one upright to another, or to a vessel: along its wall, and out from it. Drawn level;
- * how it falls, and how far down a wet one goes, is its own.
- */
-function carryRun(inputs: RunInputs, dropId: string, device: DeviceOf<'carrying-pipe'>, to: Target): Run | undefined {
-  const pipe = inputs.pipes.get(dropId)
-  if (!pipe || to.kind === 'ground') return undefined
-  const end = to.kind === 'vessel' ? portAt(inputs, to).at : inputs.pipes.get(to.drop)?.axis
-  if (!end) return undefined
-  const z = to.kind === 'vessel' ? end.z : Math.min(end.z, pipe.axis.z)
-  const start = { ...pipe.axis, z }
-  const along = dot(minus({ ...end, z }, start), pipe.along)
-  return run('carry', device.id, straightened([start, plus(start, pipe.along, along), { ...end, z }]))
-}
-
-/**
  * Every run of a scheme as it is laid, by its key.
  *
  * Source: geometry; the straight ends are common practice.
@@ -177,7 +161,10 @@ export function runs(inputs: RunInputs): Map<string, Run> {
   for (const { id, devices, end } of scheme.drops)
     for (const device of devices) {
       if ('hose' in device) put(hoseRun(inputs, id, device))
-      if (device.kind === 'carrying-pipe') put(carryRun(inputs, id, device, end))
+      if (device.kind === 'carrying-pipe') {
+        const points = carryPoints(inputs, id, device, end, stubOf(device.bore))
+        put(points && run('carry', device.id, points))
+      }
     }
   const storeOf = (vesselId: string) => scheme.stores.find(({ vessels }) => vessels.some(({ id }) => id === vesselId))!
   for (const overflow of scheme.overflows) put(overflowRun(inputs, overflow, walls.get(storeOf(overflow.from.vessel).id)!))

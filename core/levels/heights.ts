@@ -1,4 +1,4 @@
-import { lipOf, SPIGOT_BELOW_LIP } from '../layout'
+import { laidCarry, lipOf, SCREEN_GAP, SPIGOT_BELOW_LIP, type LaidCarry } from '../layout'
 import { dropFlow } from '../catch/designFlow'
 import { cutInOf } from '../catch/families'
 import { onTheWay } from '../catch/trainLimits'
@@ -8,9 +8,8 @@ import { drainLevel, portsOf, usableVolume } from '../vessel/usable'
 import { leadOver, type LeadOver } from './leadOver'
 import { branchInvert, trainStretches, type Stretch } from './train'
 
-/** Room under a can's spout, and between a pipe's end and the screen it drops on, m. Common practice. */
+/** Room under a can's spout, m. Common practice. */
 export const CAN_CLEARANCE = 0.025
-export const SCREEN_GAP = 0.035
 
 /**
  * Every height on the way from gutter to ground for one intake, m above the paving.
@@ -57,7 +56,7 @@ export interface SectionLine {
   trough?: DeviceOf<'ring-trough'>
   neck?: DeviceOf<'neck'>
   flush?: DeviceOf<'first-flush'>
-  carry?: DeviceOf<'carrying-pipe'>
+  carry?: LaidCarry
   overflow?: OverflowRoute
   tap?: Tap
   heights: Heights
@@ -150,6 +149,7 @@ export function sectionLine(path: WaterPath, intake: Intake, fed = true): Sectio
   const placed = path.vessels.get(vessel.id)!
   const trough = device?.kind === 'ring-trough' ? device : undefined
   const neck = devices.find((each) => each.kind === 'neck')
+  const carry = devices.find((each) => each.kind === 'carrying-pipe')
   const overflow = path.overflows.get(placed.store.id)!.find(({ from }) => from.vessel === vessel.id)
   const tap =
     path.scheme.taps.find((each) => each.vessel === vessel.id) ??
@@ -162,6 +162,7 @@ export function sectionLine(path: WaterPath, intake: Intake, fed = true): Sectio
     inlet,
     ...present('pipeEnd', pipeEnd),
     flow: dropFlow(path, drop.id),
+    layout: path.layout,
   })
   return {
     intake,
@@ -177,10 +178,7 @@ export function sectionLine(path: WaterPath, intake: Intake, fed = true): Sectio
       'flush',
       devices.find((each) => each.kind === 'first-flush'),
     ),
-    ...present(
-      'carry',
-      devices.find((each) => each.kind === 'carrying-pipe'),
-    ),
+    ...present('carry', carry && laidCarry(path.layout, carry)),
     ...present('overflow', overflow),
     ...present('tap', tap),
     heights: {

@@ -2,7 +2,7 @@ import { cutInOf, headSpentBy } from '../catch/families'
 import { onTheWay } from '../catch/trainLimits'
 import type { Intake } from '../path/waterPath'
 import type { Device } from '../scheme'
-import { lipOf } from '../layout'
+import { lipOf, type Layout } from '../layout'
 
 /** Pipe kept above the upper cut for the bracket that holds it, m. Common practice. */
 export const BRACKET_ROOM = 0.15
@@ -29,6 +29,8 @@ export interface TrainEnds {
   pipeEnd?: number
   /** Design flow, for what a standing-water pipe spends, m³/s. */
   flow: number
+  /** How its pipes across are laid. */
+  layout: Pick<Layout, 'runs'>
 }
 
 /** These hang as low as the inlet lets them: the plain pipe stands above them, the chamber hangs below. */
@@ -40,7 +42,7 @@ const hangsLow = ({ kind }: Device) => kind === 'first-flush' || kind === 'carry
  * Devices in line follow one another; those with a height of their own stand at it; between two such anchors lies one free
  * stretch. Each stretch begins where the last one ended, so that all of them sum to outlet less inlet exactly.
  */
-export function trainStretches(intake: Pick<Intake, 'drop' | 'device'>, { outlet, inlet, pipeEnd, flow }: TrainEnds): Stretch[] {
+export function trainStretches(intake: Pick<Intake, 'drop' | 'device'>, { outlet, inlet, pipeEnd, flow, layout }: TrainEnds): Stretch[] {
   const stretches: Stretch[] = []
   let at = outlet
   let waiting: Device[] = []
@@ -54,18 +56,18 @@ export function trainStretches(intake: Pick<Intake, 'drop' | 'device'>, { outlet
     const upper = low < 0 ? waiting : waiting.slice(0, low)
     const lower = low < 0 ? [] : waiting.slice(low)
     waiting = []
-    for (const each of upper) spend(each.kind, at - headSpentBy(each, flow), each)
-    spend('free', anchor + lower.reduce((sum, each) => sum + headSpentBy(each, flow), 0))
-    lower.forEach((each, i) => spend(each.kind, i === lower.length - 1 ? anchor : at - headSpentBy(each, flow), each))
+    for (const each of upper) spend(each.kind, at - headSpentBy(each, flow, layout), each)
+    spend('free', anchor + lower.reduce((sum, each) => sum + headSpentBy(each, flow, layout), 0))
+    lower.forEach((each, i) => spend(each.kind, i === lower.length - 1 ? anchor : at - headSpentBy(each, flow, layout), each))
   }
   /** The pipe down to a body's upper saw line; adapters right above it sit on it, within what is sawn out for them or over it. */
   const downTo = (upper: number, counted: boolean) => {
     const on: Device[] = []
     while (waiting.at(-1)?.kind === 'adapter') on.unshift(waiting.pop()!)
-    const high = counted ? 0 : on.reduce((sum, each) => sum + headSpentBy(each, flow), 0)
+    const high = counted ? 0 : on.reduce((sum, each) => sum + headSpentBy(each, flow, layout), 0)
     settle(upper + high + BRACKET_ROOM)
     spend('bracket', upper + high)
-    for (const each of on) spend(each.kind, counted ? at : at - headSpentBy(each, flow), each)
+    for (const each of on) spend(each.kind, counted ? at : at - headSpentBy(each, flow, layout), each)
   }
   for (const device of onTheWay(intake)) {
     switch (device.kind) {

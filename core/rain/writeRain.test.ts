@@ -33,6 +33,12 @@ describe('a record that is taken elsewhere', () => {
       { numRuns: 60 },
     )
   })
+  it('four nines are a depth in tenths there, and stand for no reading in any other table', () => {
+    const depths = Array.from({ length: 30 }, (_, day) => (day === 9 ? 999.9 : day % 3))
+    expect(readRain(ghcnCsv({ start: '2001-01-01', depths }, stationOf('Yard'))).depths[9]).toBe(999.9)
+    const table = depths.map((depth, day) => `2001-01-${String(day + 1).padStart(2, '0')},${day === 9 ? 9999 : depth}`).join('\n')
+    expect(readRain(`date,rain (mm)\n${table}\n`).depths[9]).toBeNull()
+  })
   it('a station has eleven letters and digits, whatever the name', () => {
     for (const name of ['', 'Łódź, 木', 'a very long name of a very long record']) expect(stationOf(name)).toMatch(/^[A-Z0-9]{11}$/)
   })

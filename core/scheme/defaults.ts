@@ -165,7 +165,7 @@ export const DEVICE_DEFAULTS: Defaults = {
   flap: letInDefaults,
   'float-shut': {},
   tee: {},
-  'carrying-pipe': { bends: 2, strapEvery: 1.2 },
+  'carrying-pipe': { strapEvery: 1.2 },
   'wall-crossing': {},
   'winter-shut-off': {},
 }

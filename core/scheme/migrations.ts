@@ -263,6 +263,23 @@ function asVersion8(line: Loose, system: unknown): Loose {
 /** What version 7 began with, m. */
 const VERSION_7_KERF = 0.0015
 
+/** What a part of version 8 is now: a pipe across is as long as its way, what was typed is kept as measured, and its bends follow. */
+function deviceToVersion9(device: Loose): Loose {
+  if (device.kind !== 'carrying-pipe') return device
+  const { length, bends: _, ...kept } = device
+  return { ...kept, ...(typeof length === 'number' ? { measured: length } : {}) }
+}
+
+/** Version 8 to 9: pipes across follow from where things stand. */
+const jobToVersion9 = (job: Loose): Loose => ({
+  ...job,
+  ownParts: each(job.ownParts, (part) => (isLoose(part.device) ? { ...part, device: deviceToVersion9(part.device) } : part)),
+  schemes: each(job.schemes, (scheme) => ({
+    ...scheme,
+    drops: each(scheme.drops, (drop) => ({ ...drop, devices: each(drop.devices, deviceToVersion9) })),
+  })),
+})
+
 /** Steps that bring an older job up by one version each, keyed by the version they start from. */
 const JOB_STEPS: Record<number, (job: Loose) => Loose> = {
   1: jobToVersion2,
@@ -272,6 +289,7 @@ const JOB_STEPS: Record<number, (job: Loose) => Loose> = {
   5: jobToVersion6,
   6: jobToVersion7,
   7: jobToVersion8,
+  8: jobToVersion9,
 }
 
 /** A job of an older version in today's form, unchecked. A job that is already of today's comes back as it is. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { screenScale } from '~/composables/useDrag'
-import { placeVessel, setVia } from '#core/edits'
+import { placeVessel, setVia, steeredRun, type Steered } from '#core/edits'
 import { plus, vec } from '#core/layout'
 import { fullLevels } from '#core/vessel'
 import { span } from '#core/units/quantity'
@@ -118,15 +118,13 @@ const bar = computed(() => {
   return { length: nice * unit * view.value.scale, label: text(span(nice * unit)) }
 })
 /** Pipes whose way can be changed on the plan. */
-const canTurn = (kind: string): kind is 'link' | 'overflow' => kind === 'link' || kind === 'overflow'
-const viaOf = (kind: 'link' | 'overflow', run: string) =>
-  (kind === 'link' ? bench.scheme!.stores.flatMap(({ links }) => links) : bench.scheme!.overflows).find((each) => each.id === run)?.via ??
-  []
-function lead(kind: 'link' | 'overflow', run: string, via: readonly { x: number; y: number }[], merge?: string) {
+const canTurn = (kind: string): kind is Steered => kind !== 'hose'
+const viaOf = (kind: Steered, run: string) => steeredRun(bench.scheme!, kind, run)?.via ?? []
+function lead(kind: Steered, run: string, via: readonly { x: number; y: number }[], merge?: string) {
   bench.editScheme(message('edit.via', { what: say(`word.run-${kind}`) }), (scheme) => setVia(scheme, kind, run, via), merge)
 }
 /** One more corner, in the middle of the longest stretch over the ground. */
-function addCorner(kind: 'link' | 'overflow', run: string) {
+function addCorner(kind: Steered, run: string) {
   const { points } = path.value.layout.runs.get(`${kind}:${run}`)!
   const level = points.slice(1).map((to, i) => ({ from: points[i]!, to, long: Math.hypot(to.x - points[i]!.x, to.y - points[i]!.y) }))
   const [longest] = level.toSorted((a, b) => b.long - a.long)
@@ -147,7 +145,7 @@ interface Corner {
 let cornerAt: { pointer: Point; x: number; y: number; unit: number } | undefined
 const partsOf = (key: string) => {
   const [kind, ...rest] = key.split(':')
-  return { kind: kind as 'link' | 'overflow', run: rest.join(':') }
+  return { kind: kind as Steered, run: rest.join(':') }
 }
 const { listeners: cornerListeners } = useDrag<Corner>({
   begin({ run: key, index }, event) {

@@ -18,7 +18,7 @@ const drop = computed(() => props.assessed.line.intake.drop)
 const vessel = computed(() => props.assessed.line.intake.vessel)
 const devices = computed(() => drop.value.devices)
 const faults = computed(() => new Map(orderFaults(devices.value).map((fault) => [fault.device, fault])))
-const place = computed(() => fieldPlace(props.assessed))
+const place = computed(() => fieldPlace(props.assessed, bench.assessment!.path.layout))
 const opened = ref<string>()
 const list = useTemplateRef<HTMLElement>('list')
 
@@ -93,7 +93,7 @@ function figure(device: Device): string {
   const height = ownHeight(device)
   if (height !== undefined) return say('drop.standsAt', { height: length(height) })
   const stretch = props.assessed.line.stretches.find((each) => each.device === device.id)
-  const head = stretch ? stretch.from - stretch.to : headSpentBy(device, 0)
+  const head = stretch ? stretch.from - stretch.to : headSpentBy(device, 0, bench.assessment!.path.layout)
   return say(head < 0 ? 'drop.gives' : 'drop.spends', { head: length(Math.abs(head)) })
 }
 const ends = computed(() => {

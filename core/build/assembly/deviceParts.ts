@@ -1,4 +1,4 @@
-import { hoseOf, type Hosed } from '../../layout'
+import { buriedLength, hoseOf, laidCarry, runKey, turnsAtEnd, type Hosed, type Run } from '../../layout'
 import { measuresOf, pipeByBore, type End } from '../../parts'
 import type { Device, DeviceOf, Drop } from '../../scheme'
 import { length } from '../../units/quantity'
@@ -7,7 +7,7 @@ import { drawnKey, type Part, type Words } from '../part'
 import { female, isDownpipe, male, nearOwn, pipeEnds, type Assembler, type OpenEnd, type PipeKind } from './assembler'
 import { chamberPipe } from './flushParts'
 import { GUIDE, teePrice } from './guidePrices'
-import { evenly, layLegs, leastLeg } from './legs'
+import { layLegs, leastLeg } from './legs'
 import type { Threaded } from './threaded'
 
 /** Ends of a body that is let into a pipe: a downpipe's laps shed the water, all else has sockets. */
@@ -89,26 +89,23 @@ export interface CarryEnds {
 }
 
 /**
- * Straight ways of a carrying pipe from corner to corner, m, and whether its very ends are bends. A dry one turns at its ends
- * first; one that dips goes down, along and up again. They add up to the pipe's own length along its fall.
+ * Straight ways of a carrying pipe from corner to corner, m, how far it turns between them, and whether its very ends are bends.
+ * A dry one turns out of the upright first; one that dips goes down from where its water stands above what it rises to.
  */
 export function carryLegs(
-  device: Pick<DeviceOf<'carrying-pipe'>, 'length' | 'fall' | 'wet' | 'lowPoint' | 'bends'>,
+  { wet }: Pick<DeviceOf<'carrying-pipe'>, 'wet'>,
+  { legs: laid, bends }: Pick<Run, 'legs' | 'bends'>,
   pipe: PipeKind,
   ends: CarryEnds | undefined,
-): { legs: number[]; bendAt: [boolean, boolean] } {
-  const bends = Math.round(device.bends)
-  if (device.wet) {
-    const down = ends ? ends.from - device.lowPoint : 0
-    const up = ends ? ends.to - device.lowPoint : 0
-    const along = device.length - down - up
-    const least = leastLeg(pipe)
-    return bends >= 2 && Math.min(down, up, along) >= least
-      ? { legs: [down, ...evenly(along, Math.max(1, bends - 1)), up], bendAt: [false, false] }
-      : { legs: [device.length], bendAt: [false, false] }
-  }
-  const way = device.length * Math.hypot(1, device.fall)
-  return { legs: evenly(way, Math.max(1, bends - 1)), bendAt: [bends >= 2, bends >= 1] }
+  turnsLast: boolean,
+): { legs: number[]; turns: number[]; bendAt: [boolean, boolean] } {
+  if (!wet) return { legs: [...laid], turns: [...bends], bendAt: [true, turnsLast] }
+  const stands = ends ? Math.max(0, ends.from - ends.to) : 0
+  const legs = laid.map((leg, i) => (i === 0 ? leg + stands : leg))
+  // Corners nearer than two bends are as one: what is short goes into the piece before.
+  return Math.min(...legs) >= leastLeg(pipe)
+    ? { legs, turns: [...bends], bendAt: [false, turnsLast] }
+    : { legs: [legs.reduce((sum, leg) => sum + leg, 0)], turns: [], bendAt: [false, false] }
 }
 
 /** A trench so wide, its pipe bedded in so much sand below and above, m. Common practice. */
@@ -141,30 +138,42 @@ function trenchParts(make: Assembler, key: string, long: number): void {
 /** A pipe across, hung on what stands above it; its bends and straps, and where it is cleaned out. */
 export function carryParts(
   make: Assembler,
+  drop: Drop,
   device: DeviceOf<'carrying-pipe'>,
   own: PipeKind,
   ends: CarryEnds | undefined,
   above: OpenEnd | undefined,
 ): OpenEnd {
   const pipe = carryPipe(make, device, own)
-  const buried = device.wet && device.lowPoint < 0
+  const { scheme, layout } = make.path
+  const run = layout.runs.get(runKey('carry', device.id))
+  const { length: long } = laidCarry(layout, device)
+  const laid = run ?? { legs: [long], bends: [] }
+  const inGround = run ? buriedLength(run) : 0
   const key = drawnKey({ kind: 'device', id: device.id })
-  make.pipe(key, 'drop', pipe, device.length, {
-    drawn: { kind: 'device', id: device.id },
-    ...(device.called ? { called: device.called } : {}),
-  })
-  const open = layLegs(make, { key, station: 'drop', pipe, ...carryLegs(device, pipe, ends) }, above)
+  const way = carryLegs(device, laid, pipe, ends, run === undefined || turnsAtEnd(scheme, layout, run, drop.end))
+  make.pipe(
+    key,
+    'drop',
+    pipe,
+    way.legs.reduce((sum, leg) => sum + leg, 0),
+    {
+      drawn: { kind: 'device', id: device.id },
+      ...(device.called ? { called: device.called } : {}),
+    },
+  )
+  const open = layLegs(make, { key, station: 'drop', pipe, ...way }, above)
   make.part({
     key: `${key}:straps`,
     station: 'drop',
     item: `strap:${pipe.type}:${pipe.size}`,
     words: { id: 'part.strap', of: pipe },
     // What lies in the ground is held by it: only where it comes down and goes up.
-    quantity: buried ? BURIED_STRAPS : strapCount(device.length, device.strapEvery),
+    quantity: inGround > 0 ? BURIED_STRAPS : strapCount(long, device.strapEvery),
     shop: 'fixings',
     price: GUIDE.strap,
   })
-  if (buried) trenchParts(make, key, device.length)
+  if (inGround > 0) trenchParts(make, key, inGround)
   if (device.cleanOut)
     make.part({
       key: `${key}:cleanOutTee`,

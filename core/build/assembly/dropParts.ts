@@ -204,7 +204,7 @@ class DropWalk {
       const sawn = sheet !== undefined && sheet.hole === undefined
       this.plain(gaps.before.get(device.id) ?? 0, { sawn: sawn || sawnAbove, open: parseInput || isOpenAbove(device) })
       const next = pipeAfter(make, device, this.pipe)
-      if (device.kind === 'carrying-pipe') this.above = carryParts(make, device, this.pipe, line?.heights.carry, this.above)
+      if (device.kind === 'carrying-pipe') this.above = carryParts(make, drop, device, this.pipe, line?.heights.carry, this.above)
       else if (device.kind === 'first-flush') this.join(flushParts(make, device, line?.heights.flush?.bottom ?? 0))
       else {
         const fitted = deviceParts(make, drop, device, this.pipe, this.below(device, next))

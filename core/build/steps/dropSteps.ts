@@ -1,4 +1,6 @@
 import { furtherCuts, inOldPipe, pipeCuts, type CutSheet, type SectionLine } from '../../levels'
+import { buriedLength, laidCarry, runKey } from '../../layout'
+import type { WaterPath } from '../../path/waterPath'
 import type { Device, DeviceOf, Drop } from '../../scheme'
 import { count, length } from '../../units/quantity'
 import { TRENCH } from '../assembly'
@@ -289,8 +291,10 @@ function flushTankSteps(order: Order, { assembly }: StepInputs, drop: Drop): str
 }
 
 /** A pipe in the ground: dug, bedded and levelled before it is joined, covered when it has held water. */
-function trenchSteps(order: Order, drop: Drop, device: DeviceOf<'carrying-pipe'>): string[] {
-  if (!device.wet || device.lowPoint >= 0) return []
+function trenchSteps(order: Order, { layout }: WaterPath, drop: Drop, device: DeviceOf<'carrying-pipe'>): string[] {
+  const run = layout.runs.get(runKey('carry', device.id))
+  const long = run ? buriedLength(run) : 0
+  if (long <= 0) return []
   const own = { station: 'drop' as const, on: drop.name, look: deviceKey(device.id) }
   const key = deviceKey(device.id)
   const trench = order.add({
@@ -298,13 +302,13 @@ function trenchSteps(order: Order, drop: Drop, device: DeviceOf<'carrying-pipe'>
     id: `trench:${device.id}`,
     kind: 'trench',
     phase: 'base',
-    minutes: 60 + device.length * 25,
+    minutes: 60 + long * 25,
     hands: 2,
     values: {
-      long: length(device.length),
+      long: length(long),
       deep: length(TRENCH.bed - device.lowPoint),
       wide: length(TRENCH.width),
-      fall: length(Math.abs(device.fall) * device.length),
+      fall: length(Math.abs(device.fall) * long),
     },
     after: ['rules'],
     tools: ['spade-tool', 'level', 'string'],
@@ -316,7 +320,7 @@ function trenchSteps(order: Order, drop: Drop, device: DeviceOf<'carrying-pipe'>
       id: `bed:${device.id}`,
       kind: 'bed',
       phase: 'dry',
-      minutes: 20 + device.length * 4,
+      minutes: 20 + long * 4,
       values: { bed: length(TRENCH.bed) },
       after: [trench, 'buy', ...sawnNew(order)],
       tools: ['level'],
@@ -326,7 +330,7 @@ function trenchSteps(order: Order, drop: Drop, device: DeviceOf<'carrying-pipe'>
 }
 
 /** What belongs to single devices once the train stands dry: heads screwed on, hoses, straps, brackets. */
-function deviceSteps(order: Order, drop: Drop, fit: string): void {
+function deviceSteps(order: Order, { layout }: WaterPath, drop: Drop, fit: string): void {
   const key = drawnKey({ kind: 'drop', id: drop.id })
   const common = { phase: 'dry' as const, station: 'drop' as const, on: drop.name, after: [fit] }
   const old = inOldPipe(drop)
@@ -375,7 +379,7 @@ function deviceSteps(order: Order, drop: Drop, fit: string): void {
         values: {
           how: device.wet ? 'wet' : 'dry',
           every: length(device.strapEvery),
-          fall: length(Math.max(0, device.fall * device.length)),
+          fall: length(Math.max(0, device.fall * laidCarry(layout, device).length)),
           low: length(device.lowPoint),
         },
         tools: ['drillDriver', 'level'],
@@ -412,7 +416,7 @@ function fittingSteps(order: Order, inputs: StepInputs): void {
     // A pipe that is bought is sawn at the bench; only holes are made where it hangs.
     for (const sheet of sheets) if (!bought || sheet.hole !== undefined) cuts.push(cutSteps(order, drop, sheet, [...ready]))
     if (!bought) cuts.push(...furtherSteps(order, drop, line, cuts.length > 0 ? [...cuts] : ready))
-    const beds = drop.devices.flatMap((device) => (device.kind === 'carrying-pipe' ? trenchSteps(order, drop, device) : []))
+    const beds = drop.devices.flatMap((device) => (device.kind === 'carrying-pipe' ? trenchSteps(order, path, drop, device) : []))
     const over = line?.fed ? line.over : undefined
     if (drop.devices.every(({ kind }) => kind === 'neck') && !over) continue
     const fit = order.add({
@@ -422,7 +426,7 @@ function fittingSteps(order: Order, inputs: StepInputs): void {
       station: 'drop',
       on: drop.name,
       minutes: 15 + 5 * drop.devices.length,
-      hands: drop.devices.some((device) => device.kind === 'carrying-pipe' && device.length > 2) ? 2 : 1,
+      hands: drop.devices.some((device) => device.kind === 'carrying-pipe' && laidCarry(path.layout, device).length > 2) ? 2 : 1,
       values: { how: drop.devices.every(({ kind }) => kind === 'neck') ? 'pipe' : 'train' },
       after: [...cuts, ...beds, ...sawnNew(order), ...(order.ids.has(`bench:${drop.id}`) ? [`bench:${drop.id}`] : []), ...ready],
       tools: ['level', 'ladder'],
@@ -445,7 +449,7 @@ function fittingSteps(order: Order, inputs: StepInputs): void {
         parts: over.kind === 'straight' ? [] : [`pipe:${drop.id}:over`, ...(over.kind === 'bends' ? [`pipe:${drop.id}:over:piece`] : [])],
         look: key,
       })
-    deviceSteps(order, drop, fit)
+    deviceSteps(order, path, drop, fit)
   }
 }
 

@@ -44,6 +44,10 @@ class DayBook {
   }
 }
 
+const USUAL_MISSING = /^(na|n\/a|nan|null|-|-9{2,}(\.9)?|9{4,})$/i
+/** The archive's own form has one stand-in: four nines without a sign are a depth there, 999.9 mm. */
+const ARCHIVE_MISSING = /^-9999$/
+
 function walkTable(text: string, layout: Layout, book: DayBook) {
   const rows = cutCells(text, layout.delimiter)
   const shift = layout.dayStamp === 'day-before' ? -1 : 0
@@ -66,7 +70,7 @@ function walkTable(text: string, layout: Layout, book: DayBook) {
     if (layout.flagColumn !== undefined && (row[layout.flagColumn] ?? '').trim() !== '') return book.report(line, 'failedQuality', whole)
     const raw = readDepth(cell, layout.decimal)
     // Blank and the usual stand-ins mean a missing day, not a fault: the gap list tells of them.
-    if (cell.trim() === '' || /^(na|n\/a|nan|null|-|-9{2,}(\.9)?|9{4,})$/i.test(cell.trim())) return
+    if (cell.trim() === '' || (layout.element ? ARCHIVE_MISSING : USUAL_MISSING).test(cell.trim())) return
     if (Number.isNaN(raw)) return book.report(line, 'noDepth', whole)
     book.take(day + shift, raw * MILLIMETRES[layout.unit], line, whole)
   })

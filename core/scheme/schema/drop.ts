@@ -1,5 +1,5 @@
 import type { InferType } from 'yup'
-import { amount, bore, choice, flag, height, id, list, name, oneOfKind, record, text } from './fields'
+import { amount, bore, choice, flag, height, id, list, name, oneOfKind, record, text, via } from './fields'
 
 /** Where water goes when it leaves a pipe. */
 export const target = oneOfKind({
@@ -89,14 +89,19 @@ export const device = oneOfKind({
     kind: choice('carrying-pipe'),
     ...part,
     bore: bore(),
-    length: amount(0.1, 500),
+    /**
+     * Length as somebody took it with a tape, m; what the layout gives is told beside it where the two differ. A vessel that was
+     * given no place stands where it ends.
+     */
+    measured: amount(0.1, 500).optional().default(undefined),
+    /** Where somebody wants it to go another way. */
+    via: via(),
     /** m of drop per m of run; the rise of a wet carry is told by its low point. */
     fall: amount(-0.2, 0.5),
     wet: flag(),
     /** Lowest point above the paving, m; negative when buried. */
     lowPoint: height(),
     cleanOut: flag(),
-    bends: amount(0, 30),
     /** Distance between straps, m. */
     strapEvery: amount(0.2, 5),
   }),
