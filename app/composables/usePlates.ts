@@ -5,7 +5,7 @@ import { sectionPlate } from '~/sheets/sectionPlate'
 import { vesselPlate } from '~/sheets/vesselPlate'
 import type { Crop, Plate } from '~/sheets/plate'
 import { SCENE_PX, sitePlate } from '~/sheets/sitePlate'
-import { siteScene } from '~/drawing/siteScene'
+import { ASPECTS, siteScene } from '~/drawing/siteScene'
 import { FOOT } from '#core/units/constants'
 import { span } from '#core/units/quantity'
 import { fullLevels } from '#core/vessel'
@@ -93,7 +93,7 @@ export function usePlates() {
     const path = bench.assessment?.path
     if (!path || path.layout.vessels.size === 0) return []
     const unit = settings.system === 'metric' ? 1 : FOOT
-    return (['plan', 'elevation'] as const).map((aspect) => {
+    return ASPECTS.map((aspect) => {
       const scene = siteScene(path, fullLevels(path), aspect, { width: width * SCENE_PX, height: SITE_HEIGHT * SCENE_PX })
       const wanted = BAR / (scene.scale / SCENE_PX) / unit
       const metres = (BARS.findLast((each) => each <= wanted) ?? BARS[0]) * unit

@@ -1,3 +1,4 @@
+import { overflowEnd, pipeEnd } from '#core/layout'
 import { word } from '#core/figures/told'
 import { concerns, type Finding, type Station } from '#core/findings'
 import { angle, area, fall as fallQuantity, flow, length, share, volume, type Quantity } from '#core/units/quantity'
@@ -34,7 +35,8 @@ export function useStations() {
     const least = Math.min(design.limits.gutter, design.limits.outlet, design.limits.pipe)
     const years = balance?.rain.years.length ?? 0
     const trough = drawn.trough
-    const overflow = drawn.overflow ?? bench.assessment?.path.overflows.get(drawn.placed.store.id)?.[0]
+    const { path } = bench.assessment!
+    const overflow = drawn.overflow ?? path.overflows.get(drawn.placed.store.id)?.[0]
     return {
       sky: {
         value: yearRain.value ? say('station.aYear', { rain: yearRain.value }) : '–',
@@ -73,7 +75,7 @@ export function useStations() {
           ? {
               value: say('station.spillBack'),
               detail: say('station.spillBackDetail', {
-                where: word(drawn.intake.drop.end.kind === 'ground' ? drawn.intake.drop.end.where : 'drain'),
+                where: word(pipeEnd(path.scheme, path.layout, drawn.intake.drop, drawn.intake.drop.end)?.where ?? 'drain'),
               }),
             }
           : overflow
@@ -81,7 +83,7 @@ export function useStations() {
                 value: line.overflow ? flow(line.overflow.value) : '–',
                 detail: say('station.spillDetail', {
                   bore: length(overflow.bore),
-                  where: word(overflow.to.kind === 'ground' ? overflow.to.where : 'next'),
+                  where: word(overflowEnd(path.scheme, path.layout, overflow)?.where ?? 'next'),
                 }),
               }
             : { value: say(usable.topBy === 'rim' ? 'station.spillRim' : 'station.spillNone'), detail: '' },

@@ -1,14 +1,16 @@
-import { cornersOf, plus, roofOver, type Pose, type Run, type Vec3 } from '#core/layout'
+import { cornersOf, plus, roofOver, vec, type Pose, type Run, type Vec3 } from '#core/layout'
 import type { WaterPath } from '#core/path'
 import type { Point } from './shapes'
 
 /** A way of looking at the job: along x and y of the drawing, m. */
 type Look = (at: Vec3) => Point
-/** From above with the first wall at the top, and at that wall from the yard. */
-export type Aspect = 'plan' | 'elevation'
+/** From above with the first wall at the top, at that wall from the yard, and along it with the wall at the left. */
+export const ASPECTS = ['plan', 'elevation', 'across'] as const
+export type Aspect = (typeof ASPECTS)[number]
 const LOOKS: Record<Aspect, Look> = {
   plan: ({ x, y }) => ({ x, y }),
   elevation: ({ x, z }) => ({ x, y: -z }),
+  across: ({ y, z }) => ({ x: y, y: -z }),
 }
 
 export interface SiteVessel {
@@ -20,6 +22,8 @@ export interface SiteVessel {
   /** Middle and radius where it is seen round, px. */
   round?: { x: number; y: number; radius: number }
   label: Point
+  /** Stands behind another one as it is seen: its name would lie on that one's. */
+  behind: boolean
   /** In the elevation: what it stands on, from below upwards, and its water, px. */
   base: Point[][]
   water?: Point[]
@@ -52,10 +56,14 @@ export interface SiteScene {
   eaves: [Point, Point][]
   /** Holes on the sides of vessels, with the way out of them, px. */
   holes: { id: string; at: Point; tip: Point; tap: boolean }[]
+  /** Named places outside; in the elevation they stand on their ground. */
+  places: { id: string; name: string; at: Point; x: number; y: number }[]
   /** Corners that somebody put into a pipe. */
   corners: { run: string; index: number; at: Point }[]
-  /** The line of the paving in the elevation, of the first wall in the plan. */
+  /** The line of the paving as it is seen from a side, of the first wall in the plan. */
   ground: [Point, Point]
+  /** The first wall's face where it is seen from its end. */
+  wall?: [Point, Point]
   /** What part of the job it shows, m as it is looked at. */
   window: Window
 }
@@ -71,6 +79,7 @@ function extentOf({ layout, intakes }: WaterPath): Vec3[] {
     ...poses.flatMap((pose) => cornersOf(pose).flatMap((corner) => [corner, { ...corner, z: pose.foot.z + pose.height }])),
     ...[...layout.pipes.values()].filter(({ drop }) => led.size === 0 || led.has(drop)).flatMap(({ axis }) => [axis, { ...axis, z: 0 }]),
     ...[...layout.runs.values()].flatMap(({ points }) => points),
+    ...layout.places.values(),
   ]
 }
 
@@ -82,6 +91,35 @@ function inBox({ from, to }: Window, box: { width: number; height: number }): Wi
   const scale = Math.min(MOST_SCALE, (box.width - 2 * MARGIN) / (to.x - from.x), (box.height - 2 * MARGIN) / (to.y - from.y))
   const more = ((box.width - 2 * MARGIN) / scale - (to.x - from.x)) / 2
   return { from: { x: from.x - more, y: from.y }, to: { x: to.x + more, y: to.y } }
+}
+
+/** Of vessels from the farthest to the nearest: those whose middle a nearer one hides. */
+const withBehind = (vessels: readonly SiteVessel[]): SiteVessel[] =>
+  vessels.map((vessel, i) => {
+    const hides = ({ outline }: SiteVessel) => {
+      const [xs, ys] = [outline.map(({ x }) => x), outline.map(({ y }) => y)]
+      const { x, y } = vessel.label
+      return Math.min(...xs) < x && x < Math.max(...xs) && Math.min(...ys) < y && y < Math.max(...ys)
+    }
+    return { ...vessel, behind: vessels.slice(i + 1).some(hides) }
+  })
+
+/** About a letter of a name, and a line of it, px. */
+const LETTER = 6.6
+const LINE = 13
+/** Names moved down a line at a time until none lies on another: small vessels stand closer than they are called. */
+function apartNames(vessels: readonly SiteVessel[]): SiteVessel[] {
+  const taken: { left: number; right: number; y: number }[] = []
+  const moved = new Map<string, Point>()
+  for (const { id, name, label, behind } of vessels.toSorted((a, b) => a.label.x - b.label.x || a.label.y - b.label.y)) {
+    if (behind) continue
+    const half = (name.length * LETTER) / 2
+    let { y } = label
+    while (taken.some((other) => other.left < label.x + half && other.right > label.x - half && Math.abs(other.y - y) < LINE)) y += LINE
+    taken.push({ left: label.x - half, right: label.x + half, y })
+    moved.set(id, { x: label.x, y })
+  }
+  return vessels.map((vessel) => ({ ...vessel, label: moved.get(vessel.id) ?? vessel.label }))
 }
 
 const clampTo = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value))
@@ -106,7 +144,7 @@ export function siteScene(
   const high = { x: Math.max(...all.map(({ x }) => x)), y: Math.max(...all.map(({ y }) => y)) }
   // The wall, or the paving, is always in the picture, with a little air around all.
   const tight = {
-    from: { x: low.x - 0.3, y: Math.min(low.y, 0) - 0.25 },
+    from: { x: (aspect === 'across' ? Math.min(0, low.x) : low.x) - 0.3, y: Math.min(low.y, 0) - 0.25 },
     to: { x: high.x + 0.3, y: Math.max(high.y, aspect === 'plan' ? 0.5 : 0.1) + 0.25 },
   }
   const { from, to } = window ?? inBox(tight, box)
@@ -117,15 +155,12 @@ export function siteScene(
   }
   const width = (to.x - from.x) * scale + 2 * MARGIN
   const height = (to.y - from.y) * scale + 2 * MARGIN
+  /** A box as it is seen from a side: as broad as its corners lie apart that way. */
   const upright = (corners: readonly Vec3[], bottom: number, top: number): Point[] => {
-    const xs = corners.map(({ x }) => x)
-    const [left, right] = [Math.min(...xs), Math.max(...xs)]
-    return [
-      { x: left, y: 0, z: bottom },
-      { x: right, y: 0, z: bottom },
-      { x: right, y: 0, z: top },
-      { x: left, y: 0, z: top },
-    ].map(at)
+    const sideways = corners.map((corner) => look(corner).x)
+    const [left, right] = [Math.min(...sideways), Math.max(...sideways)]
+    const from = (way: number, z: number) => at(aspect === 'across' ? vec(0, way, z) : vec(way, 0, z))
+    return [from(left, bottom), from(right, bottom), from(right, top), from(left, top)]
   }
   const vesselOf = (pose: Pose): SiteVessel => {
     const { vessel } = path.vessels.get(pose.vessel)!
@@ -154,27 +189,39 @@ export function siteScene(
       outline: aspect === 'plan' ? corners.map(at) : upright(corners, pose.foot.z, pose.foot.z + pose.height),
       ...(aspect === 'plan' && pose.round ? { round: { ...middle, radius: pose.half.width * scale } } : {}),
       label: middle,
+      behind: false,
       base,
-      ...(aspect === 'elevation' && full > floor ? { water: upright(corners, floor, full) } : {}),
+      ...(aspect !== 'plan' && full > floor ? { water: upright(corners, floor, full) } : {}),
     }
   }
   const boreOf = new Map<string, number>([
     ...scheme.stores.flatMap(({ links }) => links.map(({ id, bore }) => [`link:${id}`, bore] as const)),
     ...scheme.overflows.map(({ id, bore }) => [`overflow:${id}`, bore] as const),
+    ...scheme.pumps.map(({ id, line }) => [`pump:${id}`, line.bore] as const),
     ...scheme.drops.flatMap(({ devices }) =>
-      devices.flatMap((device) => ('hose' in device ? [[`hose:${device.id}`, device.hose.bore] as const] : [])),
+      devices.flatMap((device): [string, number][] =>
+        'hose' in device
+          ? [[`hose:${device.id}`, device.hose.bore]]
+          : device.kind === 'carrying-pipe'
+            ? [[`carry:${device.id}`, device.bore]]
+            : [],
+      ),
     ),
   ])
   const roofs = roofOver(scheme)
+  const eaveHeight = Math.max(0, ...scheme.gutters.flatMap(({ outlets }) => outlets.map((outlet) => outlet.height)))
   const taps = new Set(scheme.taps.map(({ vessel, port }) => `${vessel} ${port}`))
   // What lies behind is drawn first.
-  const poses = [...layout.vessels.values()].toSorted((a, b) => (aspect === 'plan' ? a.foot.z - b.foot.z : a.foot.y - b.foot.y))
+  const poses = [...layout.vessels.values()].toSorted((a, b) => {
+    if (aspect === 'plan') return a.foot.z - b.foot.z
+    return aspect === 'elevation' ? a.foot.y - b.foot.y : a.foot.x - b.foot.x
+  })
   return {
     aspect,
     scale,
     width,
     height,
-    vessels: poses.map(vesselOf),
+    vessels: apartNames(withBehind(poses.map(vesselOf))),
     runs: [...layout.runs.values()].map(({ id, kind, key, points }) => ({
       key,
       id,
@@ -188,7 +235,7 @@ export function siteScene(
         id: drop,
         at: at({ ...axis, z: 0 }),
         radius: Math.max(3, (outside / 2) * scale),
-        ...(aspect === 'elevation' ? { top: at(axis) } : {}),
+        ...(aspect === 'plan' ? {} : { top: at(axis) }),
       }
     }),
     roofs: aspect === 'plan' ? roofs.map(({ corners }) => corners.map(at)) : [],
@@ -200,12 +247,15 @@ export function siteScene(
       const gutter = sheds?.kind === 'gutter' ? scheme.gutters.find(({ id }) => id === sheds.gutter) : undefined
       if (!gutter || Math.abs(a.y - b.y) > 0.01 || Math.abs(a.y) > 2) return []
       const z = Math.max(...gutter.outlets.map(({ height: high }) => high))
+      // Seen along it a gutter is as broad as it is, over what it hangs out of the wall.
+      if (aspect === 'across') return [[at(vec(0, a.y - gutter.width / 2, z)), at(vec(0, a.y + gutter.width / 2, z))]]
       return [[at({ ...a, z }), at({ ...b, z })]]
     }),
     holes: [...layout.ports.values()].flatMap(({ vessel, port, at: hole, way }) => {
-      if (Math.abs(way.z) > 0.5 || (aspect === 'elevation' && way.y < 0.2)) return []
+      if (Math.abs(way.z) > 0.5 || (aspect === 'elevation' && way.y < 0.2) || (aspect === 'across' && way.x < 0.2)) return []
       return [{ id: `${vessel} ${port}`, at: at(hole), tip: at(plus(hole, way, 0.07)), tap: taps.has(`${vessel} ${port}`) }]
     }),
+    places: scheme.places.map(({ id, name, x, y }) => ({ id, name, x, y, at: at(layout.places.get(id)!) })),
     corners: [
       ...scheme.stores.flatMap(({ links }) => links.map(({ id, via }) => ({ run: `link:${id}`, via }))),
       ...scheme.overflows.map(({ id, via }) => ({ run: `overflow:${id}`, via })),
@@ -213,7 +263,8 @@ export function siteScene(
         devices.flatMap((device) => (device.kind === 'carrying-pipe' ? [{ run: `carry:${device.id}`, via: device.via }] : [])),
       ),
     ].flatMap(({ run, via }) => (aspect === 'plan' ? (via ?? []).map(({ x, y }, index) => ({ run, index, at: at({ x, y, z: 0 }) })) : [])),
-    ground: [at({ x: from.x, y: 0, z: 0 }), at({ x: to.x, y: 0, z: 0 })],
+    ground: aspect === 'across' ? [at(vec(0, from.x, 0)), at(vec(0, to.x, 0))] : [at(vec(from.x, 0, 0)), at(vec(to.x, 0, 0))],
+    ...(aspect === 'across' ? { wall: [at(vec(0, 0, 0)), at(vec(0, 0, eaveHeight))] as [Point, Point] } : {}),
     window: { from, to },
   }
 }

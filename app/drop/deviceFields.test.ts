@@ -10,7 +10,7 @@ import { fieldPlace, fieldsOf, type DeviceField, type FieldPlace } from './devic
 
 const scheme = withyHard().schemes[0]!
 const where = trainPlace(scheme, 'river-drop', 'butt')
-const place: FieldPlace = { outlet: 2.31, drop: 2.31, chamber: 1.2, laid: () => 1.4 }
+const place: FieldPlace = { outlet: 2.31, drop: 2.31, chamber: 1.2, places: [], laid: () => 1.4 }
 const KINDS = Object.keys(FAMILIES) as Device['kind'][]
 const fresh = (kind: Device['kind']) => freshDevice(kind, 'fresh', where)
 const changed = (device: Device, apply: (draft: Device) => void) => produce(device, (draft) => void apply(draft))
@@ -115,7 +115,7 @@ it('a wall gives its own limits: the outlet’s height, and what hangs under the
     fitRecipe(scheme, 'river-drop', 'butt', 'flush-ball', { flow: 0.855e-3, flush: 0.02, run: 1.5, system: 'metric' }),
   )
   const [line] = lines
-  const own = fieldPlace(line!, path.layout)
+  const own = fieldPlace(line!, path)
   expect(own.outlet).toBe(2.31)
   expect(own.chamber).toBeCloseTo(line!.line.heights.flush!.invert - 0.15, 9)
 })

@@ -1,7 +1,8 @@
-import { laidCarry, runKey, type Layout } from '#core/layout'
+import { laidCarry, runKey } from '#core/layout'
+import type { WaterPath } from '#core/path'
 import { chamberRoom } from '#core/levels'
 import type { AssessedLine } from '#core/assess'
-import type { Device, DeviceOf, Target } from '#core/scheme'
+import { GROUNDS, type Device, type DeviceOf, type Target } from '#core/scheme'
 import type { Quantity } from '#core/units/quantity'
 
 /** A measure of a device: which of its numbers, how it is read, and between what it may lie on this wall. */
@@ -40,11 +41,14 @@ export interface FieldPlace {
   /** Between outlet and the lowest thing it must reach. */
   drop: number
   chamber: number
+  /** Places on the plan that water may be let go at. */
+  places: readonly { id: string; name: string }[]
   /** Length that the plan gives a device's pipe or hose, m; undefined where it leads to nothing. */
   laid: (device: Device) => number | undefined
 }
 
-export const fieldPlace = ({ line: { heights } }: AssessedLine, layout: Pick<Layout, 'runs'>): FieldPlace => ({
+export const fieldPlace = ({ line: { heights } }: AssessedLine, { scheme, layout }: Pick<WaterPath, 'scheme' | 'layout'>): FieldPlace => ({
+  places: scheme.places.filter(({ what }) => GROUNDS.some((each) => each === what)),
   outlet: heights.outlet,
   drop: heights.outlet,
   chamber: chamberRoom(heights.flush?.invert ?? heights.outlet),
@@ -53,7 +57,6 @@ export const fieldPlace = ({ line: { heights } }: AssessedLine, layout: Pick<Lay
 })
 
 const BORE = { least: 0.01, most: 0.6, why: { least: 'field.why.least.bore' } }
-const WAYS = ['bed', 'lawn', 'stones', 'drain', 'ditch', 'soakaway', 'rain-garden', 'paving'] as const
 
 function number<D>(
   name: string,
@@ -91,18 +94,27 @@ const yesNo = <D>(name: string, get: (device: D) => boolean, set: (device: D, va
     (device) => (get(device) ? 'yes' : 'no'),
     (device, value) => set(device, value === 'yes'),
   )
-const where = <D>(name: string, get: (device: D) => Target, set: (device: D, to: Target) => void): ChoiceField<D> =>
+/** Whether a choice is a place on the plan, and its id. */
+export const placeIdOf = (choice: string): string | undefined => (choice.startsWith(PLACE) ? choice.slice(PLACE.length) : undefined)
+const PLACE = 'place:'
+const where = <D>({ places }: FieldPlace, name: string, get: (device: D) => Target, set: (device: D, to: Target) => void): ChoiceField<D> =>
   choice(
     name,
-    WAYS,
+    [...GROUNDS, ...places.map(({ id }) => `${PLACE}${id}`)],
     (device) => {
       const to = get(device)
-      return to.kind === 'ground' ? to.where : 'drain'
+      return to.kind === 'ground' ? to.where : to.kind === 'place' ? `${PLACE}${to.place}` : 'drain'
     },
     (device, value) => {
       const to = get(device)
-      const place = WAYS.find((each) => each === value) ?? 'drain'
-      set(device, { kind: 'ground', where: place, wallDistance: to.kind === 'ground' ? to.wallDistance : 0.5 })
+      const place = placeIdOf(value)
+      const ground = GROUNDS.find((each) => each === value) ?? 'drain'
+      set(
+        device,
+        place === undefined
+          ? { kind: 'ground', where: ground, wallDistance: to.kind === 'ground' ? to.wallDistance : 0.5 }
+          : { kind: 'place', place },
+      )
     },
   )
 
@@ -259,6 +271,7 @@ const FIELDS: Table = {
             ),
           ]),
     where(
+      place,
       'drainsTo',
       (d) => d.drainsTo,
       (d, v) => (d.drainsTo = v),
@@ -308,6 +321,7 @@ const FIELDS: Table = {
     standsAt(place),
     own('bore', 'length', BORE),
     where(
+      place,
       'byPass',
       (d) => d.byPass,
       (d, v) => (d.byPass = v),
@@ -362,6 +376,7 @@ const FIELDS: Table = {
   'winter-shut-off': (place) => [
     standsAt(place),
     where(
+      place,
       'to',
       (d) => d.to,
       (d, v) => (d.to = v),

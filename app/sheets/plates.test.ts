@@ -11,7 +11,7 @@ import { detailPlate } from './detailPlate'
 import { courses, gravel, masonry, ripples, timber, waste } from './hatches'
 import { calloutRow, CALLOUT, LEAST_TEXT, spread, type Plate, type PlateMark } from './plate'
 import { fullLevels } from '#core/vessel'
-import { siteScene } from '~/drawing/siteScene'
+import { ASPECTS, siteScene } from '~/drawing/siteScene'
 import { clipped, SCENE_PX, sitePlate } from './sitePlate'
 import { vesselPlate } from './vesselPlate'
 
@@ -194,7 +194,7 @@ describe('places in a row', () => {
 describe('the job from above and from the yard', () => {
   it.each(schemes)('keeps within the sheet, shows every vessel, and is to the scale of its bar: %s', (_, scheme) => {
     const path = buildWaterPath(scheme)
-    for (const aspect of ['plan', 'elevation'] as const)
+    for (const aspect of ASPECTS)
       for (const width of [178, 88]) {
         const scene = siteScene(path, fullLevels(path), aspect, { width: width * SCENE_PX, height: 84 * SCENE_PX })
         const plate = sitePlate(scene, { title: 'site', ground: 'GROUND', bar: { metres: 1, label: 'BAR' } })
@@ -206,12 +206,25 @@ describe('the job from above and from the yard', () => {
               expect(y).toBeGreaterThanOrEqual(-1e-9)
               expect(y).toBeLessThanOrEqual(plate.height + 1e-9)
             }
-        for (const { vessel } of path.vessels.values()) expect(texts(plate)).toContain(vessel.name)
+        for (const { name, behind } of scene.vessels) if (!behind) expect(texts(plate)).toContain(name)
+        // The nearest of them hides nobody's name but by standing before it.
+        expect(scene.vessels.at(-1)?.behind ?? false).toBe(false)
+        if (aspect === 'plan')
+          expect(scene.vessels.some(({ behind }) => behind)).toBe(
+            [...path.vessels.values()].some(({ vessel }) => vessel.on !== undefined && vessel.place === undefined),
+          )
+        // Seen along the wall what stands two metres out is drawn two metres from it.
+        if (aspect === 'across')
+          for (const { pose, label } of scene.vessels) expect(label.x - scene.wall![0].x).toBeCloseTo(pose.foot.y * scene.scale, 6)
         // A metre of the bar is a metre between two vessels.
         const [a, b] = scene.vessels
         if (a && b && aspect === 'plan') {
           const apart = Math.hypot(a.pose.foot.x - b.pose.foot.x, a.pose.foot.y - b.pose.foot.y)
-          const drawn = Math.hypot(a.label.x - b.label.x, a.label.y - b.label.y) / SCENE_PX
+          const middle = ({ outline }: typeof a) => ({
+            x: outline.reduce((sum, { x }) => sum + x, 0) / outline.length,
+            y: outline.reduce((sum, { y }) => sum + y, 0) / outline.length,
+          })
+          const drawn = Math.hypot(middle(a).x - middle(b).x, middle(a).y - middle(b).y) / SCENE_PX
           expect(drawn).toBeCloseTo((apart * scene.scale) / SCENE_PX, 6)
         }
       }

@@ -28,6 +28,7 @@ export function sitePlate(scene: SiteScene, say: SiteWords): Plate {
   const marks: PlateMark[] = [
     ...scene.roofs.map((corners) => line(all(corners), 'hidden', { closed: true })),
     ...scene.eaves.map((eave) => line(all(eave), 'seen')),
+    ...(scene.wall ? [line(all(scene.wall), 'cut')] : []),
     line(ground, 'ground'),
     words(ground[0]!.x, ground[0]!.y + (scene.aspect === 'plan' ? -1.2 : LEAST_TEXT + 1), say.ground),
     ...scene.pipes.map((pipe): PlateMark =>
@@ -35,15 +36,30 @@ export function sitePlate(scene: SiteScene, say: SiteWords): Plate {
         ? line(all([pipe.top, pipe.at]), 'cut')
         : { kind: 'circle', centre: at(pipe.at), radius: Math.max(0.8, pipe.radius / SCENE_PX), weight: 'cut', fill: 'sheet' },
     ),
-    ...scene.vessels.flatMap(({ base, round, outline, water, label, name }): PlateMark[] => [
+    ...scene.vessels.flatMap(({ base, round, outline, water, label, name, behind }): PlateMark[] => [
       ...base.map((layer) => line(all(layer), 'seen', { closed: true, fill: 'wash' })),
       round
         ? { kind: 'circle', centre: at(round), radius: round.radius / SCENE_PX, weight: 'cut', fill: 'sheet' }
         : line(all(outline), 'cut', { closed: true, fill: 'sheet' }),
       ...(water ? [line(all(water), 'faint', { closed: true, fill: 'wash' })] : []),
-      words(at(label).x, at(label).y + 1, name, LEAST_TEXT, { anchor: 'middle', strong: true }),
+      ...(behind ? [] : [words(at(label).x, at(label).y + 1, name, LEAST_TEXT, { anchor: 'middle', strong: true })]),
     ]),
     ...scene.runs.map(({ points, kind }) => line(all(points), kind === 'overflow' ? 'pencil' : 'water')),
+    ...scene.places.flatMap(({ at: point, name }): PlateMark[] => {
+      const { x, y } = at(point)
+      return [
+        line(
+          [
+            { x: x - 1.3, y: y - 2.4 },
+            { x, y },
+            { x: x + 1.3, y: y - 2.4 },
+          ],
+          'seen',
+          { closed: true, fill: 'sheet' },
+        ),
+        words(x, y + LEAST_TEXT, name, LEAST_TEXT, { anchor: 'middle' }),
+      ]
+    }),
     ...scene.holes.map((hole) => line(all([hole.at, hole.tip]), 'seen')),
     line(
       [

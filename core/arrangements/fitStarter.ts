@@ -65,6 +65,7 @@ export function fitStarter(scheme: Scheme, arrangement: Scheme): Scheme {
     ...scheme,
     drops: [...fitted, ...others, ...more],
     stores: arrangement.stores,
+    places: arrangement.places,
     overflows: arrangement.overflows.map((route) => ({ ...route, to: to(route.to) })),
     taps: arrangement.taps,
     // A pump that served the arrangement's own demand serves the job's first one.

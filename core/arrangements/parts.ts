@@ -285,6 +285,7 @@ export function scheme(
     ...schemeDefaults(),
     trial: trialDefaults(parts.designIntensity),
     uses: ['ornamentals'],
+    places: [],
     overflows: [],
     taps: [],
     pumps: [],

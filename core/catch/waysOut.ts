@@ -1,4 +1,4 @@
-import { linkLine, overflowLength } from '../layout'
+import { linkLine, laidOverflow } from '../layout'
 import { designInflow } from './designFlow'
 import { overflowStarts, portInvert, portOf } from '../path/portHeights'
 import { outletsInto, type PlacedVessel, type WaterPath } from '../path/waterPath'
@@ -35,14 +35,15 @@ export interface Surplus {
 export function overflowWay(path: Pick<WaterPath, 'vessels' | 'layout'>, route: OverflowRoute): Way {
   const from = path.vessels.get(route.from.vessel)!
   const port = portOf(from, route.from.port)
+  const laid = laidOverflow(path.layout, route)
   const into = route.to.kind === 'vessel' ? path.vessels.get(route.to.vessel) : undefined
-  const end = into && route.to.kind === 'vessel' ? portInvert(into, portOf(into, route.to.port)) : route.end
+  const end = into && route.to.kind === 'vessel' ? portInvert(into, portOf(into, route.to.port)) : laid.end
   return {
     kind: 'overflow',
     id: route.id,
     from,
     port,
-    route: { mouth: route.mouth, bore: route.bore, length: overflowLength(path.layout, route), end, hole: port.bore },
+    route: { mouth: route.mouth, bore: route.bore, length: laid.length, end, hole: port.bore },
     starts: overflowStarts(path, route),
   }
 }

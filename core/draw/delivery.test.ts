@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { laidPump } from '../layout'
 import { pump } from '../arrangements/parts'
 import { lineFlow } from '../pipe/friction'
 import { US_GALLON } from '../units/constants'
@@ -63,7 +64,10 @@ describe('by gravity', () => {
 })
 
 describe('a pump', () => {
-  const small = pump('p', 'v', { kind: 'house', professional: true }, { wants: 0.5e-3, rise: 4, at: 0.5, pressure: 0, efficiency: 0.4 })
+  const small = laidPump(
+    { runs: new Map() },
+    pump('p', 'v', { kind: 'house', professional: true }, { wants: 0.5e-3, rise: 4, at: 0.5, pressure: 0, efficiency: 0.4 }),
+  )
   it('takes ρgQH/η, and lifts what its pipes and its rise ask for (closed form)', () => {
     const duty = pumpDuty(small, 0.2)
     expect(duty.lift).toBeCloseTo(3.8, 9)

@@ -1,5 +1,6 @@
 import { positive } from '../numeric/guards'
 import { headSpent, type Line } from '../pipe/friction'
+import type { LaidPump } from '../layout'
 import type { Pump } from '../scheme'
 import { GRAVITY, WATER_DENSITY } from '../units/constants'
 
@@ -17,7 +18,7 @@ const PANEL_YIELD = 0.7
 const BATTERY_USE = 0.5
 
 const suctionLine = ({ suction }: Pick<Pump, 'suction'>): Line => ({ ...suction, losses: SUCTION_LOSSES })
-const pressureLine = ({ line }: Pick<Pump, 'line'>): Line => ({ ...line, losses: LINE_LOSSES })
+const pressureLine = ({ line }: Pick<LaidPump, 'line'>): Line => ({ ...line, losses: LINE_LOSSES })
 
 export interface PumpDuty {
   /** m³/s */
@@ -47,7 +48,7 @@ export interface PumpDuty {
  * @throws RangeError on a flow or efficiency of nought
  * Source: `ρgQH/η`; Darcy–Weisbach, Swamee & Jain 1976; suction head as any pump text has it.
  */
-export function pumpDuty(pump: Pump, lowest: number, altitude = 0): PumpDuty {
+export function pumpDuty(pump: LaidPump, lowest: number, altitude = 0): PumpDuty {
   positive('flow', pump.wants)
   positive('efficiency', pump.efficiency)
   const pressure = pump.pressure / (WATER_DENSITY * GRAVITY)
@@ -84,7 +85,12 @@ export interface PumpEnergy {
  * @param aYear drawn in a year, m³
  * Source: closed form; panel and battery shares common practice.
  */
-export function pumpEnergy(pump: Pump, { head }: Pick<PumpDuty, 'head'>, aDay: number, aYear: number): PumpEnergy {
+export function pumpEnergy(
+  pump: Pick<Pump, 'efficiency' | 'sunHours' | 'autonomy'>,
+  { head }: Pick<PumpDuty, 'head'>,
+  aDay: number,
+  aYear: number,
+): PumpEnergy {
   const kilowattHours = (volume: number) => (WATER_DENSITY * GRAVITY * volume * head) / pump.efficiency / 3.6e6
   const wattHours = kilowattHours(aDay) * 1000
   return {

@@ -6,13 +6,17 @@ import { planBuild, plainPartsInputs } from '../build'
 import { demoJobs, withyHard } from '../demo'
 import { FINDING_RULES, SEVERITIES } from '../findings'
 import { buildWaterPath, jobReferenceProblems } from '../path'
-import { readJobFile, writeJobFile, type Device, type Scheme } from '../scheme'
+import { PLACE_KINDS, readJobFile, writeJobFile, type Device, type Scheme } from '../scheme'
 import { CATALOGUE } from '../vessel'
 import {
   addBracket,
   addDevice,
   addOutlet,
   addOverflow,
+  addPlace,
+  leadOverflow,
+  placeAtEnd,
+  removePlace,
   addSection,
   addVessel,
   arrangeStore,
@@ -146,6 +150,25 @@ const HAND = {
   port: (scheme: Scheme, a: number, b: number) => {
     const vessel = pick(vessels(scheme), a)!
     return setPort(scheme, vessel.id, pick(vessel.ports, b)!.id, b * vessel.body.rim)
+  },
+  addPlace: (scheme: Scheme, a: number, b: number) => addPlace(scheme, pick(PLACE_KINDS, a)!, 'Place', { x: 20 * a - 10, y: 9 * b }),
+  removePlace: (scheme: Scheme, a: number) => {
+    const place = pick(scheme.places, a)
+    return place ? removePlace(scheme, place.id) : scheme
+  },
+  placeAtEnd: (scheme: Scheme, a: number) => {
+    const route = pick(scheme.overflows, a)
+    return route ? placeAtEnd(scheme, route.id, 'End') : scheme
+  },
+  leadToPlace: (scheme: Scheme, a: number, b: number) => {
+    const [route, place] = [pick(scheme.overflows, a), pick(scheme.places, b)]
+    return route && place ? leadOverflow(scheme, route.id, { kind: 'place', place: place.id }) : scheme
+  },
+  drawnAt: (scheme: Scheme, a: number, b: number) => {
+    const [demand, place] = [pick(scheme.demands, a), pick(scheme.places, b)]
+    return demand && place
+      ? { ...scheme, demands: scheme.demands.map((each) => (each === demand ? { ...each, place: place.id } : each)) }
+      : scheme
   },
   outletHeight: (scheme: Scheme, a: number, b: number) => setOutletHeight(scheme, pick(outlets(scheme), a)!.id, 1 + 3 * b),
 } satisfies Record<string, (scheme: Scheme, a: number, b: number) => Scheme>

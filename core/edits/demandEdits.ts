@@ -12,8 +12,8 @@ const hundredths = (value: number) => Math.round(value * 100) / 100
  * begins from its own defaults, since neither follows from litres a day.
  */
 export function demandAs(demand: Demand, kind: Demand['kind'], can = 0.01): Demand {
-  const { id, name, use, from, priority, skipAfterRain } = demand
-  const common = { id, name, use, from, priority, skipAfterRain }
+  const { id, name, use, from, priority, skipAfterRain, place } = demand
+  const common = { id, name, use, from, priority, skipAfterRain, ...(place === undefined ? {} : { place }) }
   const cubic = dailyDemand(demand, NO_PLANTS).map((litres) => litres * LITRE)
   switch (kind) {
     case 'cans':

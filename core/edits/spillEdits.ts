@@ -1,13 +1,14 @@
 import { produce } from 'immer'
 import { ground } from '../arrangements/parts'
-import { dropDefaults, type Scheme, type Target } from '../scheme'
+import { computeLayout, overflowEnd, plus } from '../layout'
+import { dropDefaults, type Ground, type Scheme } from '../scheme'
+import { changePlace } from './placeEdits'
 import { freshId } from './schemeEdits'
 import { storeOfVessel } from './storeEdits'
 
-type Place = Extract<Target, { kind: 'ground' }>['where']
-
-/** Where an overflow may lead to: a place on the ground, a pipe by its id, or a pipe that is put up for it under a name. */
-export type Onward = { kind: 'ground'; where: Place } | { kind: 'drop'; drop: string } | { kind: 'new'; name: string }
+/** Where an overflow may lead to: ground so far off, a place on the plan, a pipe by its id, or a pipe that is put up for it under a name. */
+export type Onward =
+  { kind: 'ground'; where: Ground } | { kind: 'place'; place: string } | { kind: 'drop'; drop: string } | { kind: 'new'; name: string }
 
 /** How far from the wall an overflow ends that led elsewhere before, m. Common practice: well off the footing. */
 const AWAY = 3
@@ -43,7 +44,17 @@ export function leadOverflow(scheme: Scheme, routeId: string, onward: Onward): S
     route.via = undefined
     route.measured = undefined
     if (onward.kind === 'ground') {
-      route.to = ground(onward.where, route.to.kind === 'ground' ? route.to.wallDistance : AWAY)
+      const before = overflowEnd(
+        scheme,
+        computeLayout(scheme),
+        scheme.overflows.find(({ id }) => id === routeId)!,
+      )
+      route.to = ground(onward.where, before ? Math.round(before.wallDistance * 1000) / 1000 : AWAY)
+      return
+    }
+    if (onward.kind === 'place') {
+      if (!draft.places.some(({ id }) => id === onward.place)) throw new RangeError(`no place ${onward.place}`)
+      route.to = { kind: 'place', place: onward.place }
       return
     }
     if (onward.kind === 'drop') {
@@ -68,4 +79,25 @@ export function leadOverflow(scheme: Scheme, routeId: string, onward: Onward): S
     })
     route.to = { kind: 'drop', drop: id }
   })
+}
+
+/**
+ * Makes an overflow end so far off the wall, m; a place on the plan that it leads to goes there.
+ *
+ * @throws RangeError when there is no such overflow
+ */
+export function endAway(scheme: Scheme, routeId: string, wallDistance: number): Scheme {
+  const route = scheme.overflows.find(({ id }) => id === routeId)
+  if (!route) throw new RangeError(`no overflow ${routeId}`)
+  const { to } = route
+  if (to.kind === 'ground')
+    return produce(scheme, (draft) => {
+      draft.overflows.find(({ id }) => id === routeId)!.to = { ...to, wallDistance }
+    })
+  const layout = computeLayout(scheme)
+  const end = overflowEnd(scheme, layout, route)
+  if (to.kind !== 'place' || !end?.at) return scheme
+  const { out } = layout.walls.get(storeOfVessel(scheme, route.from.vessel).id)!
+  const { x, y } = plus(end.at, out, wallDistance - end.wallDistance)
+  return changePlace(scheme, to.place, (place) => Object.assign(place, { x, y }))
 }

@@ -1,5 +1,5 @@
 import { produce } from 'immer'
-import { footOf, spigotHeight, standsAtEnd } from '../layout'
+import { endsOnGround, footOf, spigotHeight, standsAtEnd } from '../layout'
 import { ground, into, overflow, overflowPort, port } from '../arrangements/parts'
 import { familyOf, headSpentBy, ownHeight } from '../catch/families'
 import { usualOrder } from '../catch/trainOrder'
@@ -169,7 +169,7 @@ function needOverflow(scheme: Scheme, vessel: Vessel, bore: number) {
     })
 }
 
-const away = (drop: Drop): Drop['end'] => (drop.end.kind === 'ground' ? drop.end : ground('drain', 0.3))
+const away = (drop: Drop): Drop['end'] => (endsOnGround(drop.end) ? drop.end : ground('drain', 0.3))
 
 /** Leads a drop's water into the vessel by what its train now is: a hose, or the pipe's own end. */
 function leadIn(scheme: Scheme, drop: Drop, vessel: Vessel, overflowBore: number) {

@@ -49,7 +49,8 @@ function askedOf({ stores, overflows, drops, pumps }: Scheme): Asked[] {
     ),
     ...pumps.flatMap((pump) =>
       (['suction', 'line'] as const).flatMap((side): Asked[] =>
-        pump[side].length > 0
+        // A pump that hangs in the water has no pipe on that side.
+        side === 'line' || pump.suction.length > 0
           ? [
               {
                 run: `pump:${pump.id}:${side}`,

@@ -140,6 +140,14 @@ const bedOn = (method: 'can' | 'drip' | 'soaker') =>
     d.demands[0] = { kind: 'bed', id, name, use, from, priority, skipAfterRain: 0, area: 4, plants: 'vegetables', method, months: [6] }
   })
 
+/** The boathouse with a hose to its pots, so much longer than the way to them (Pythagoras, by hand), m. */
+const hosedTo = (more: number) =>
+  edit(boathouse(), (d) => {
+    const { at } = computeLayout(d).ports.get(`${d.taps[0]!.vessel} ${d.taps[0]!.port}`)!
+    d.places.push({ id: 'pots', name: 'Pots', what: 'bed', x: at.x + 3, y: at.y + 4, level: 0 })
+    d.demands[0]!.place = 'pots'
+    d.taps[0]!.hose = { bore: 0.0127, length: 5 + at.z + more, end: 0.3 }
+  })
 /** Each finding with a scheme just over its line and one just inside it. */
 /** A tote that stays where it is while its pipe across was measured as so much, m. */
 const placedCarry = (measured: number): Scheme =>
@@ -231,6 +239,8 @@ const CASES: Record<
   linkShut: { over: edit(totes(), (d) => (d.stores[0]!.links[1]!.valve = 'shut')), inside: totes() },
   pumpRunsDry: { over: tunnel((pump) => (pump.floatSwitch = false)), inside: tunnel(() => undefined) },
   // Water down at 0.20; a pump six metres over it is at its limit with its pipe's loss.
+  // The boathouse's tap stands 0.06 m over its stand: 6 m out from it, and down to the ground.
+  hoseTooShort: { over: hosedTo(-0.001), inside: hosedTo(0.001) },
   suctionTooHigh: { over: tunnel((pump) => (pump.at = 6.2)), inside: tunnel((pump) => (pump.at = 6.1)) },
   houseNeedsPlumber: {
     over: tunnel((pump) => (pump.to = { kind: 'house', professional: false })),

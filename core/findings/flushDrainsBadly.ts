@@ -1,5 +1,6 @@
 import { ground } from '../arrangements/parts'
 import { changeDevice } from '../edits/trainEdits'
+import { pipeEnd } from '../layout'
 import { length } from '../units/quantity'
 import { COMMON_PRACTICE, rule } from './finding'
 
@@ -8,10 +9,10 @@ const OFF_WALL = 0.3
 
 export const flushDrainsBadly = rule(
   'flushDrainsBadly',
-  ({ lines }) =>
+  ({ lines, path }) =>
     lines.map(({ flush, heights, intake }) => {
-      const to = flush?.drainsTo
-      if (!flush || to?.kind !== 'ground' || (to.where !== 'paving' && to.wallDistance >= OFF_WALL)) return undefined
+      const to = flush && pipeEnd(path.scheme, path.layout, intake.drop, flush.drainsTo)
+      if (!to || (to.where !== 'paving' && to.wallDistance >= OFF_WALL)) return undefined
       return {
         severity: 'better',
         station: 'drop',

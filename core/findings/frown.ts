@@ -1,3 +1,4 @@
+import { endsOnGround } from '../layout'
 import { boardRoom, longestRun } from '../gutter/boardRoom'
 import { carryAcross, collectAt, onwards, setHighPoints, slopeAllTo } from '../edits'
 import { outletShares, stretches } from '../gutter/outletShares'
@@ -190,7 +191,7 @@ function collectingOutlet(scheme: Scheme, gutter: Gutter, lost: Outlet): Outlet 
       return (
         id !== lost.id &&
         pipe !== undefined &&
-        (pipe.end.kind !== 'ground' || pipe.devices.some((device) => 'to' in device && device.to.kind === 'vessel'))
+        (!endsOnGround(pipe.end) || pipe.devices.some((device) => 'to' in device && device.to.kind === 'vessel'))
       )
     })
 }

@@ -16,6 +16,7 @@ import { setNotLevel } from './setNotLevel'
 import { siphonPossible } from './siphonPossible'
 import { soakTooSmall } from './soakTooSmall'
 import { stackLoads } from './stackLoads'
+import { hoseTooShort } from './hoseTooShort'
 import { suctionTooHigh } from './suctionTooHigh'
 import { vesselsOverlap } from './vesselsOverlap'
 import { frown } from './frown'
@@ -162,6 +163,7 @@ export const FINDING_RULES: readonly FindingRule[] = [
   stackLoads,
   standTooHigh,
   suctionTooHigh,
+  hoseTooShort,
   tipsWhenEmpty,
   trainOrder,
   trainOverCapacity,

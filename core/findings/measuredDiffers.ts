@@ -1,7 +1,8 @@
 import { produce } from 'immer'
 import { word } from '../figures/told'
+import { endAway } from '../edits/spillEdits'
 import { placeVessel, spreadLink } from '../edits/storeEdits'
-import { computeLayout, laidCarry, runKey, standsAtEnd, type Run } from '../layout'
+import { computeLayout, laidCarry, overflowEnd, runKey, standsAtEnd, type Run } from '../layout'
 import type { Scheme } from '../scheme'
 import { length, span } from '../units/quantity'
 import type { WaterPath } from '../path/waterPath'
@@ -19,11 +20,14 @@ interface Measured {
   drop?: string
 }
 
+const STATION = { link: 'cask', overflow: 'spill', hose: 'drop', carry: 'drop', pump: 'draw' } as const
+
 /** Everything that carries a length off somebody's tape. */
-function measuredRuns({ stores, overflows, drops }: Scheme): Measured[] {
+function measuredRuns({ stores, overflows, drops, pumps }: Scheme): Measured[] {
   return [
     ...stores.flatMap(({ links }) => links.map(({ id, measured, to }) => ({ kind: 'link' as const, id, measured, vessel: to.vessel }))),
     ...overflows.map(({ id, measured, from }) => ({ kind: 'overflow' as const, id, measured, vessel: from.vessel })),
+    ...pumps.map(({ id, line, from }) => ({ kind: 'pump' as const, id, measured: line.measured, vessel: from.vessel })),
     ...drops.flatMap(({ id: drop, devices, end }) =>
       devices.flatMap((device): Measured[] =>
         device.kind === 'carrying-pipe'
@@ -40,6 +44,7 @@ function forget(scheme: Scheme, { port, device }: { port?: string; device?: stri
   return produce(scheme, (draft) => {
     for (const link of draft.stores.flatMap(({ links }) => links)) if (link.id === port) link.measured = undefined
     for (const route of draft.overflows) if (route.id === port) route.measured = undefined
+    for (const { id, line } of draft.pumps) if (id === port) line.measured = undefined
     for (const each of draft.drops.flatMap(({ devices }) => devices)) {
       if (each.id !== device) continue
       if ('hose' in each) each.hose.measured = undefined
@@ -89,12 +94,14 @@ export const measuredDiffers = rule(
       const by = measured - laid
       const route = path.scheme.overflows.find((one) => one.id === id)
       const options: FindingOption[] = [{ id: 'plan', fits: true, values: { laid: span(laid) } }]
-      const far = kind === 'overflow' && route?.to.kind === 'ground' ? route.to.wallDistance + by : undefined
-      if (kind !== 'overflow' && vessel !== undefined) options.push({ id: 'vessel', fits: true, values: { by: length(by) } })
+      const end = kind === 'overflow' && route ? overflowEnd(path.scheme, path.layout, route) : undefined
+      const far = end && end.wallDistance + by
+      if (kind !== 'overflow' && kind !== 'pump' && vessel !== undefined)
+        options.push({ id: 'vessel', fits: true, values: { by: length(by) } })
       else if (far !== undefined) options.push({ id: 'end', fits: far >= 0, values: { far: span(far) } })
       return {
         severity: 'goes-wrong' as const,
-        station: kind === 'overflow' ? ('spill' as const) : kind === 'link' ? ('cask' as const) : ('drop' as const),
+        station: STATION[kind],
         ids: (drop === undefined ? { vessel, port: id } : { ...(vessel === undefined ? {} : { vessel }), drop, device: id }) as PartIds,
         values: { what: word(`run-${kind}`), measured: span(measured), laid: span(laid) },
         options,
@@ -108,10 +115,7 @@ export const measuredDiffers = rule(
       return ids.device !== undefined && ids.drop !== undefined
         ? awayFromPipe(scheme, ids.vessel!, ids.drop, amountOf(way.values, 'by'))
         : spreadLink(scheme, ids.port!, amountOf(way.values, 'by'))
-    if (way?.id === 'end')
-      return produce(scheme, (draft) => {
-        for (const { id, to } of draft.overflows) if (id === ids.port && to.kind === 'ground') to.wallDistance = amountOf(way.values, 'far')
-      })
+    if (way?.id === 'end') return endAway(scheme, ids.port!, amountOf(way.values, 'far'))
     return scheme
   },
 )

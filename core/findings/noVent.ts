@@ -1,4 +1,4 @@
-import { overflowLength } from '../layout'
+import { laidOverflow } from '../layout'
 import { produce } from 'immer'
 import { port } from '../arrangements/parts'
 import { tapFlow } from '../draw/tapFlow'
@@ -28,8 +28,9 @@ function airIn(path: WaterPath, placed: PlacedVessel, top: number): number {
   const pumps = path.scheme.pumps.filter(({ from }) => from.vessel === vessel.id).map(({ wants }) => wants)
   const siphons = path.overflows
     .get(store.id)!
+    .map((route) => laidOverflow(path.layout, route))
     .filter((route) => route.from.vessel === vessel.id && canSiphon(route, portInvert(placed, portOf(placed, route.from.port))))
-    .map((route) => siphonFlow({ ...route, length: overflowLength(path.layout, route) }, Math.max(0, top - route.end)))
+    .map((route) => siphonFlow(route, Math.max(0, top - route.end)))
   return Math.max(0, ...pumps, ...siphons)
 }
 

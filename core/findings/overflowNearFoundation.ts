@@ -1,4 +1,5 @@
-import { produce } from 'immer'
+import { endAway } from '../edits/spillEdits'
+import { overflowEnd } from '../layout'
 import { span } from '../units/quantity'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
@@ -8,8 +9,10 @@ const OFF_THE_WALL = { bed: 3, lawn: 3, stones: 0.3, 'rain-garden': 5, soakaway:
 export const overflowNearFoundation = rule(
   'overflowNearFoundation',
   ({ path }) =>
-    path.scheme.overflows.map(({ to, from }) => {
-      if (to.kind !== 'ground') return undefined
+    path.scheme.overflows.map((route) => {
+      const { from } = route
+      const to = overflowEnd(path.scheme, path.layout, route)
+      if (!to) return undefined
       const least = OFF_THE_WALL[to.where]
       if (to.wallDistance >= least) return undefined
       return {
@@ -22,9 +25,7 @@ export const overflowNearFoundation = rule(
       }
     }),
   (scheme, { ids, values }) =>
-    produce(scheme, (draft) => {
-      for (const { from, to } of draft.overflows) {
-        if (from.vessel === ids.vessel && from.port === ids.port && to.kind === 'ground') to.wallDistance = amountOf(values, 'least')
-      }
-    }),
+    scheme.overflows
+      .filter(({ from }) => from.vessel === ids.vessel && from.port === ids.port)
+      .reduce((each, { id }) => endAway(each, id, amountOf(values, 'least')), scheme),
 )

@@ -1,5 +1,6 @@
 import { produce } from 'immer'
 import { breakHole, canSiphon, siphonEnds } from '../overflow/siphon'
+import { laidOverflow } from '../layout'
 import { length, volume } from '../units/quantity'
 import { groupVolume } from '../vessel/groups'
 import { volumeAt } from '../vessel/levelVolume'
@@ -8,7 +9,8 @@ import { COMMON_PRACTICE, rule } from './finding'
 export const siphonPossible = rule(
   'siphonPossible',
   ({ path }) =>
-    path.scheme.overflows.map((route) => {
+    path.scheme.overflows.map((each) => {
+      const route = laidOverflow(path.layout, each)
       const { vessel, foot, store } = path.vessels.get(route.from.vessel)!
       const intake = foot + vessel.ports.find(({ id }) => id === route.from.port)!.at
       if (!canSiphon(route, intake)) return undefined

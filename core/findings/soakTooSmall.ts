@@ -1,3 +1,4 @@
+import { computeLayout, overflowEnd } from '../layout'
 import { produce } from 'immer'
 import { dropArea } from '../catch/designFlow'
 import { fitSoak, gardenRule, HALF_EMPTY_WITHIN, soakNeed, SOIL_RATES, tenYearStorms, TIGHT_SOIL } from '../overflow/soak'
@@ -34,8 +35,9 @@ export const soakTooSmall = rule(
   'soakTooSmall',
   ({ path }) =>
     path.scheme.overflows.map((route): FindingDraft | undefined => {
-      const { to, soak, from } = route
-      if (to.kind !== 'ground' || (to.where !== 'rain-garden' && to.where !== 'soakaway')) return undefined
+      const { soak, from } = route
+      const to = overflowEnd(path.scheme, path.layout, route)
+      if (!to || (to.where !== 'rain-garden' && to.where !== 'soakaway')) return undefined
       const roof = soakRoof(path, route)
       if (roof <= 0) return undefined
       const base = { station: 'spill' as const, ids: { vessel: from.vessel, port: from.port }, at: 0 }
@@ -62,7 +64,7 @@ export const soakTooSmall = rule(
     produce(scheme, (draft) => {
       const route = draft.overflows.find(({ from }) => from.vessel === ids.vessel && from.port === ids.port)!
       const roof = amountOf(values, 'roof')
-      const begun = route.soak ?? firstSoak(roof, route.to.kind === 'ground' && route.to.where === 'rain-garden')
+      const begun = route.soak ?? firstSoak(roof, overflowEnd(scheme, computeLayout(scheme), route)?.where === 'rain-garden')
       route.soak = fitSoak(begun, roof, stormsOf(scheme)) ?? begun
     }),
 )

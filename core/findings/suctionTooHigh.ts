@@ -1,3 +1,4 @@
+import { laidPump } from '../layout'
 import { MOST_SUCTION, pumpDuty } from '../draw/pump'
 import { length, span } from '../units/quantity'
 import { rule } from './finding'
@@ -8,7 +9,7 @@ export const suctionTooHigh = rule('suctionTooHigh', ({ path }) =>
     const { vessel, foot } = path.vessels.get(pump.from.vessel)!
     const port = vessel.ports.find(({ id }) => id === pump.from.port)!
     if (pump.wants <= 0) return undefined
-    const { suction } = pumpDuty(pump, foot + port.at)
+    const { suction } = pumpDuty(laidPump(path.layout, pump), foot + port.at)
     if (suction <= MOST_SUCTION) return undefined
     return {
       severity: 'stops',

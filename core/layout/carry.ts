@@ -1,5 +1,6 @@
 import type { DeviceOf, Scheme, Target } from '../scheme'
 import type { PortPose } from './opening'
+import { endsOnGround } from './places'
 import { bendsOf, lengthOf, straightened } from './route'
 import { dot, minus, plus, vec, type Vec3 } from './vector'
 import type { Upright } from './walls'
@@ -33,7 +34,7 @@ function endOf(
   from: Upright,
   to: Target,
 ): CarryEnd | undefined {
-  if (to.kind === 'ground') return undefined
+  if (endsOnGround(to)) return undefined
   if (to.kind === 'vessel') return carryEnd(ports.get(`${to.vessel} ${to.port}`)!)
   const other = pipes.get(to.drop)
   if (!other) return undefined

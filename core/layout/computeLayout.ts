@@ -1,10 +1,11 @@
 import type { Scheme } from '../scheme'
 import type { Pose } from './frame'
+import { pointOf } from './places'
 import { entriesOf, poses } from './pose'
 import type { PortPose } from './opening'
 import { portPoses } from './ports'
 import { runs, wallOf, type Run, type Wall } from './runs'
-import { plus, vec } from './vector'
+import { plus, vec, type Vec3 } from './vector'
 import { BESIDE, offWallOf, uprights, type Upright } from './walls'
 
 /**
@@ -20,6 +21,8 @@ export interface Layout {
   ports: Map<string, PortPose>
   /** Pipes and hoses by their key, as `link:id`. */
   runs: Map<string, Run>
+  /** Named places outside, on their ground. */
+  places: Map<string, Vec3>
   /** Wall that each group stands at, by store. */
   walls: Map<string, Wall>
 }
@@ -56,5 +59,6 @@ export function computeLayout(scheme: Scheme): Layout {
       return [store.id, wallOf(scheme, entry && pipes.get(entry.drop))] as const
     }),
   )
-  return { pipes, vessels, ports, walls, runs: runs({ scheme, pipes, poses: vessels, ports, walls }) }
+  const places = new Map(scheme.places.map((place) => [place.id, pointOf(place)] as const))
+  return { pipes, vessels, ports, places, walls, runs: runs({ scheme, pipes, poses: vessels, ports, walls }) }
 }

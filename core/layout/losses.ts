@@ -1,9 +1,10 @@
 import type { Line } from '../pipe/friction'
-import type { DeviceOf, Link, OverflowRoute, Scheme, Target } from '../scheme'
+import type { DeviceOf, Drop, Link, OverflowRoute, Pump, Scheme, Target } from '../scheme'
 import { DEFAULT_REACH } from './carry'
 import type { Layout } from './computeLayout'
+import { endsOnGround, groundEnd, type GroundEnd } from './places'
 import { legsOf, lengthOf } from './route'
-import { runKey, type Hosed, type Run } from './runs'
+import { runKey, wallOf, type Hosed, type Run } from './runs'
 import { between, minus, type Vec3 } from './vector'
 
 /** Loss factors of a square elbow and one of half a right angle, and of a full-bore valve. Common practice. */
@@ -69,10 +70,51 @@ export function turnsAtEnd(
   { points }: Pick<Run, 'points'>,
   to: Target,
 ): boolean {
-  if (to.kind === 'ground') return true
+  if (endsOnGround(to)) return true
   if (to.kind === 'drop')
     return scheme.drops.find(({ id }) => id === to.drop)?.devices.every((device) => device.kind !== 'tee' || device.spare) ?? true
   const { way } = ports.get(`${to.vessel} ${to.port}`)!
   const [before, last] = points.slice(-2)
   return Math.abs(way.z) > 0.5 || !before || !last || between({ ...minus(before, last), z: 0 }, way) > GIVES
+}
+
+/** Where an overflow ends on the ground, as seen from the wall that its vessels stand at; none where it leads on. */
+export function overflowEnd(
+  scheme: Pick<Scheme, 'places' | 'stores'>,
+  { walls }: Pick<Layout, 'walls'>,
+  route: OverflowRoute,
+): GroundEnd | undefined {
+  const store = scheme.stores.find(({ vessels }) => vessels.some(({ id }) => id === route.from.vessel))
+  const wall = store && walls.get(store.id)
+  return wall && groundEnd(scheme, route.to, wall)
+}
+
+/**
+ * An overflow as long as it has to be, its open end above the paving (m): what it was said to stand over the ground that it ends
+ * on.
+ */
+export const laidOverflow = (layout: Pick<Layout, 'runs' | 'places'>, route: OverflowRoute): OverflowRoute & { length: number } => ({
+  ...route,
+  length: overflowLength(layout, route),
+  end: route.end + (route.to.kind === 'place' ? (layout.places.get(route.to.place)?.z ?? 0) : 0),
+})
+
+/** Where a pipe, or a drain in it, lets go of its water, as seen from the wall that it hangs on; none where it leads on. */
+export const pipeEnd = (
+  scheme: Pick<Scheme, 'places' | 'drops'>,
+  { pipes }: Pick<Layout, 'pipes'>,
+  drop: Pick<Drop, 'id'>,
+  to: Target,
+): GroundEnd | undefined => groundEnd(scheme, to, wallOf(scheme, pipes.get(drop.id)))
+
+/** A pump's pipe goes so far where nothing says how far, m. Common practice. */
+const DEFAULT_LINE = 20
+
+/** A pump with its pipe as long as it has to be. */
+export type LaidPump = Omit<Pump, 'line'> & { line: { bore: number; length: number } }
+
+/** A pump's pipe as the plan gives it; as it was measured where it leads to nothing that is on the plan. */
+export function laidPump({ runs }: Pick<Layout, 'runs'>, pump: Pump): LaidPump {
+  const { bore, measured } = pump.line
+  return { ...pump, line: { bore, length: runs.get(runKey('pump', pump.id))?.length ?? measured ?? DEFAULT_LINE } }
 }

@@ -1,16 +1,17 @@
-import type { DeviceOf, Link, OverflowRoute, Scheme, Target } from '../scheme'
+import type { DeviceOf, Link, OverflowRoute, Pump, Scheme, Target } from '../scheme'
 import { carryPoints } from './carry'
 import type { Pose } from './frame'
 import type { PortPose } from './opening'
+import { endsOnGround, groundEnd, pointOf } from './places'
 import { bendsOf, hoseWay, legsOf, lengthOf, route, straightened, stubOf, type RunEnd } from './route'
-import { apart, minus, plus, unit, vec, type Vec3 } from './vector'
+import { apart, dot, minus, plus, unit, vec, type Vec3 } from './vector'
 import { offWallOf, type Upright } from './walls'
 
 /** Something that carries water between two ends, as it is laid. */
 export interface Run {
   key: string
-  kind: 'link' | 'hose' | 'overflow' | 'carry'
-  /** The link, device or overflow that it is of. */
+  kind: 'link' | 'hose' | 'overflow' | 'carry' | 'pump'
+  /** The link, device, overflow or pump that it is of. */
   id: string
   /** Its corners from end to end, m, in the job's frame. */
   points: Vec3[]
@@ -37,6 +38,8 @@ const crownOf = (bore: number) => Math.max(OUT, 0.09 + 2.4 * bore)
 const HOSE_STUB = 0.05
 /** Nearer to its place than this a pipe goes straight down to it, m. */
 const UNDER = 0.05
+/** Two bends need more than this between them: with less to go aside a pipe on the ground lies askew, m. Common practice. */
+const ASKEW = 0.4
 /** The spigot of a ring trough sits this far below its lip, m. Common practice. */
 export const SPIGOT_BELOW_LIP = 0.02
 
@@ -87,7 +90,7 @@ function hoseRun(inputs: RunInputs, dropId: string, device: Hosed): Run | undefi
 }
 
 /** Ways in which a run may come to what it leads to, that is no place on the ground: by its hole, or from any free side of a pipe. */
-function endsOf(inputs: RunInputs, to: Exclude<Target, { kind: 'ground' }>, from: Vec3): RunEnd[] {
+function endsOf(inputs: RunInputs, to: Exclude<Target, { kind: 'ground' | 'place' }>, from: Vec3): RunEnd[] {
   if (to.kind === 'vessel') return [portAt(inputs, to)]
   const pipe = inputs.pipes.get(to.drop)
   if (!pipe) return []
@@ -97,6 +100,20 @@ function endsOf(inputs: RunInputs, to: Exclude<Target, { kind: 'ground' }>, from
 
 const cheapest = (ways: readonly Vec3[][]): Vec3[] | undefined =>
   ways.toSorted((a, b) => bendsOf(a).length - bendsOf(b).length || lengthOf(a) - lengthOf(b))[0]
+
+/** Out from the wall until so far off it. */
+function straightOut(from: Vec3, wallDistance: number, { at, out }: Wall): Vec3[] {
+  const far = wallDistance - dot(minus(from, at), out)
+  return Math.abs(far) < UNDER ? [] : [plus(from, out, far)]
+}
+
+/** Over the ground to a place: out from the wall and along it, straight where it lies nearly ahead. */
+function cornersTo(from: Vec3, to: Vec3, { along, out }: Wall): Vec3[] {
+  const rest = minus({ ...to, z: from.z }, from)
+  const corner = plus(from, out, dot(rest, out))
+  const aside = Math.abs(dot(rest, along))
+  return aside < ASKEW || apart(from, corner) < ASKEW ? [plus(from, rest)] : [corner, plus(from, rest)]
+}
 
 /**
  * Way of an overflow: out of the side, over its crown where it has one, down, and over the ground to where it ends, falling
@@ -113,24 +130,24 @@ function overflowRun(inputs: RunInputs, overflow: OverflowRoute, wall: Wall): Ru
     points.push(up, plus(up, way, crownOf(overflow.bore)))
   }
   const last = points.at(-1)!
-  if (overflow.to.kind !== 'ground') {
+  const { to } = overflow
+  if (!endsOnGround(to)) {
     const onward = cheapest(
-      endsOf(inputs, overflow.to, last).map((end) => route({ at: last, way }, end, stubOf(overflow.bore), wall.along, overflow.via)),
+      endsOf(inputs, to, last).map((end) => route({ at: last, way }, end, stubOf(overflow.bore), wall.along, overflow.via)),
     )
     if (!onward) return run('overflow', overflow.id, straightened(points))
     return run('overflow', overflow.id, straightened([...points.slice(0, -1), ...onward]))
   }
   const corners = overflow.via ?? []
   const turn = corners.length > 0 ? { ...last, ...corners.at(-1) } : last
-  const stands = (turn.x - wall.at.x) * wall.out.x + (turn.y - wall.at.y) * wall.out.y
-  const far = overflow.to.wallDistance - stands
-  const over = Math.abs(far) < UNDER ? 0 : far
-  const foot = overflow.end + half
+  const { wallDistance, at } = groundEnd(inputs.scheme, to, wall)!
+  // The open end stands so far over the ground that it ends on.
+  const foot = overflow.end + (at?.z ?? 0) + half
   /** Over the ground from corner to corner, falling evenly to its open end. */
   const flat = [
     last,
     ...corners.map(({ x, y }) => ({ x, y, z: last.z })),
-    ...(over === 0 ? [] : [{ ...plus(turn, wall.out, over), z: last.z }]),
+    ...(at ? cornersTo(turn, at, wall) : straightOut(turn, wallDistance, wall)).map((corner) => ({ ...corner, z: last.z })),
   ]
   const whole = lengthOf(flat)
   const begin = Math.max(foot, Math.min(last.z, foot + overflow.fall * whole))
@@ -140,6 +157,24 @@ function overflowRun(inputs: RunInputs, overflow: OverflowRoute, wall: Wall): Ru
     points.push({ ...corner, z: whole > 0 ? begin + ((foot - begin) * gone) / whole : begin })
   })
   return run('overflow', overflow.id, straightened(points))
+}
+
+/** Where a pump's water is wanted on the plan: another vessel's hole, or the place of the demand that it is for. */
+function pumpTo({ places, demands }: Scheme, { to }: Pump): { vessel: string; port: string } | Vec3 | undefined {
+  if (to.kind === 'vessel') return to
+  const demand = to.kind === 'demand' ? demands.find(({ id }) => id === to.demand) : undefined
+  const what = to.kind === 'house' ? places.find((each) => each.what === 'house') : places.find(({ id }) => id === demand?.place)
+  return what && pointOf(what)
+}
+
+/** Way of a pump's pipe: out of the vessel, down, and straight over the ground to a place; to a vessel as any stiff pipe goes. */
+function pumpRun(inputs: RunInputs, pump: Pump, wall: Wall): Run | undefined {
+  const to = pumpTo(inputs.scheme, pump)
+  if (!to) return undefined
+  const from = portAt(inputs, pump.from)
+  if ('vessel' in to) return run('pump', pump.id, route(from, portAt(inputs, to), stubOf(pump.line.bore), wall.along))
+  const out = plus(from.at, level(from.way), OUT)
+  return run('pump', pump.id, straightened([from.at, out, { ...out, z: 0 }, to]))
 }
 
 /**
@@ -168,6 +203,7 @@ export function runs(inputs: RunInputs): Map<string, Run> {
     }
   const storeOf = (vesselId: string) => scheme.stores.find(({ vessels }) => vessels.some(({ id }) => id === vesselId))!
   for (const overflow of scheme.overflows) put(overflowRun(inputs, overflow, walls.get(storeOf(overflow.from.vessel).id)!))
+  for (const pump of scheme.pumps) put(pumpRun(inputs, pump, walls.get(storeOf(pump.from.vessel).id)!))
   return found
 }
 

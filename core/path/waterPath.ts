@@ -1,6 +1,6 @@
 import { bendsAlong, eavesAlong, eaveSections, shareOver } from '../gutter/alongEave'
 import { outletShares, type OutletCatch } from '../gutter/outletShares'
-import { computeLayout, targetsOf, type Layout } from '../layout'
+import { computeLayout, endsOnGround, targetsOf, type Layout } from '../layout'
 import type { Demand, Device, Drop, Gutter, Outlet, OverflowRoute, Port, Pump, RoofSection, Scheme, Store, Target, Vessel } from '../scheme'
 
 export type PathKind =
@@ -93,6 +93,7 @@ class References {
 
   target(to: Target, path: string) {
     if (to.kind === 'drop') this.need('drop', to.drop, `${path}.drop`)
+    if (to.kind === 'place') this.need('place', to.place, `${path}.place`)
     if (to.kind === 'vessel' && this.need('vessel', to.vessel, `${path}.vessel`)) this.need(`port of ${to.vessel}`, to.port, `${path}.port`)
   }
 
@@ -119,6 +120,7 @@ function knowAll(scheme: Scheme, references: References) {
       vessel.ports.forEach((port, k) => references.know(`port of ${vessel.id}`, port.id, `stores[${i}].vessels[${j}].ports[${k}]`))
     })
   })
+  scheme.places.forEach(({ id }, i) => references.know('place', id, `places[${i}]`))
   scheme.overflows.forEach(({ id }, i) => references.know('overflow', id, `overflows[${i}]`))
   scheme.taps.forEach(({ id }, i) => references.know('tap', id, `taps[${i}]`))
   scheme.pumps.forEach(({ id }, i) => references.know('pump', id, `pumps[${i}]`))
@@ -162,7 +164,10 @@ export function brokenReferences(scheme: Scheme): BrokenReference[] {
     if (to.kind === 'vessel') references.end(to, `pumps[${i}].to`)
   })
   scheme.trial.opened.forEach(({ tap }, i) => references.need('tap', tap, `trial.opened[${i}].tap`))
-  scheme.demands.forEach(({ from }, i) => references.need(from.kind, from.kind === 'tap' ? from.tap : from.pump, `demands[${i}].from`))
+  scheme.demands.forEach(({ from, place }, i) => {
+    references.need(from.kind, from.kind === 'tap' ? from.tap : from.pump, `demands[${i}].from`)
+    if (place !== undefined) references.need('place', place, `demands[${i}].place`)
+  })
   return references.broken.length > 0 ? references.broken : rings(scheme)
 }
 
@@ -281,7 +286,13 @@ function graph(scheme: Scheme) {
   }
   const tie = (from: string, to: string, carries: Carries) => edges.push({ from, to, carries })
   const targetKey = (to: Target) =>
-    to.kind === 'vessel' ? node('vessel', to.vessel) : to.kind === 'drop' ? `drop:${to.drop}` : node('ground', to.where)
+    to.kind === 'vessel'
+      ? node('vessel', to.vessel)
+      : to.kind === 'drop'
+        ? `drop:${to.drop}`
+        : to.kind === 'ground'
+          ? node('ground', to.where)
+          : node('ground', to.place)
   for (const { id, shedsTo } of scheme.sections)
     tie(node('section', id), shedsTo.kind === 'gutter' ? `gutter:${shedsTo.gutter}` : `section:${shedsTo.section}`, 'rain')
   for (const { id, outlets } of scheme.gutters) {
@@ -295,10 +306,10 @@ function graph(scheme: Scheme) {
     for (const device of drop.devices) {
       const next = node('device', device.id)
       tie(at, next, 'rain')
-      for (const to of targetsOf(device)) tie(next, targetKey(to), to.kind === 'ground' ? 'surplus' : 'rain')
+      for (const to of targetsOf(device)) tie(next, targetKey(to), endsOnGround(to) ? 'surplus' : 'rain')
       at = next
     }
-    tie(at, targetKey(drop.end), drop.end.kind === 'ground' ? 'surplus' : 'rain')
+    tie(at, targetKey(drop.end), endsOnGround(drop.end) ? 'surplus' : 'rain')
   }
   for (const { vessels, links } of scheme.stores) {
     for (const { id } of vessels) node('vessel', id)

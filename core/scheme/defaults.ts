@@ -100,7 +100,7 @@ export const pumpDefaults = (): Omit<Pump, 'id' | 'from' | 'duty' | 'floatSwitch
   wants: 10 / 60_000,
   rise: 1,
   pressure: 0,
-  line: { bore: 0.02, length: 20 },
+  line: { bore: 0.02, measured: undefined },
   suction: { bore: 0.025, length: 2 },
   at: 0.2,
   efficiency: 0.3,

@@ -270,12 +270,22 @@ function deviceToVersion9(device: Loose): Loose {
   return { ...kept, ...(typeof length === 'number' ? { measured: length } : {}) }
 }
 
-/** Version 8 to 9: pipes across follow from where things stand. */
+/** What version 8 wrote for a pump's pipe as long as nobody had typed one, m. */
+const VERSION_8_LINE = 20
+function pumpToVersion9(pump: Loose): Loose {
+  if (!isLoose(pump.line)) return pump
+  const { length, ...line } = pump.line
+  return { ...pump, line: { ...line, ...(typeof length === 'number' && length !== VERSION_8_LINE ? { measured: length } : {}) } }
+}
+
+/** Version 8 to 9: pipes across and pumps' pipes follow from where things stand, and places outside have names. */
 const jobToVersion9 = (job: Loose): Loose => ({
   ...job,
   ownParts: each(job.ownParts, (part) => (isLoose(part.device) ? { ...part, device: deviceToVersion9(part.device) } : part)),
   schemes: each(job.schemes, (scheme) => ({
     ...scheme,
+    places: [],
+    pumps: each(scheme.pumps, pumpToVersion9),
     drops: each(scheme.drops, (drop) => ({ ...drop, devices: each(drop.devices, deviceToVersion9) })),
   })),
 })

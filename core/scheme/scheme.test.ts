@@ -213,7 +213,7 @@ describe('a file of version 3', () => {
       { kind: 'triangle', depth: 37.5, minutes: 60, peak: 'centred' },
     ])
     expect(job.schemes[0]!.overflows[0]).toMatchObject({ end: 0 })
-    expect(job.schemes[2]!.pumps[0]).toMatchObject({ efficiency: 0.3, line: { bore: 0.02, length: 20 }, power: 'solar' })
+    expect(job.schemes[2]!.pumps[0]).toMatchObject({ efficiency: 0.3, line: { bore: 0.02 }, power: 'solar' })
   })
   it('once brought up comes back byte for byte', () => {
     const text = writeJobFile(job, [])

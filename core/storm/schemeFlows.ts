@@ -7,7 +7,7 @@ import type { Intake, PlacedVessel, WaterPath } from '../path/waterPath'
 import type { Link, OverflowRoute, Pump, Tap, Trial, VesselBody } from '../scheme'
 import { volumeAt } from '../vessel/levelVolume'
 import { fullLevels } from '../vessel/usable'
-import { hoseOf, linkLine, lipOf } from '../layout'
+import { hoseOf, linkLine, lipOf, laidOverflow } from '../layout'
 import { linkLaw, mouthLaw, pipeLaw, rimLaw, standpipeLaw } from './laws'
 import { OUTSIDE, type Flow, type LevelCurve } from './network'
 import type { FlowKind } from './stormRun'
@@ -65,7 +65,7 @@ function overflowLaw(path: WaterPath, route: OverflowRoute, siphon: { on: boolea
   const mouth = (route.mouth === 'standpipe' ? standpipeLaw : mouthLaw)(mouthBore(built))
   const into = route.to.kind === 'vessel'
   const target = built.end
-  const ends = siphonEnds(route, portInvert(from, port))
+  const ends = siphonEnds(laidOverflow(path.layout, route), portInvert(from, port))
   return (level: number, other: number): number => {
     if (blocked) return 0
     const out = into ? Math.max(target, other) : target
@@ -158,7 +158,8 @@ export function schemeFlows(
   }
   for (const route of scheme.overflows) {
     const from = path.vessels.get(route.from.vessel)!
-    const asBuilt = has('siphon-break-missing') ? { ...route, vented: false } : route
+    const laid = laidOverflow(path.layout, route)
+    const asBuilt = has('siphon-break-missing') ? { ...laid, vented: false } : laid
     const intake = portInvert(from, portOf(from, route.from.port))
     const blocked = has('overflow-blocked')
     const hoop: Siphon | undefined =
@@ -168,7 +169,7 @@ export function schemeFlows(
             vessel: index.get(route.from.vessel)!,
             flow: built.flows.length,
             lights: Math.max(intake, route.crest) + route.bore,
-            ends: siphonEnds(route, intake),
+            ends: siphonEnds(laid, intake),
             priming: primingFlow(route.bore),
             on: false,
             since: 0,

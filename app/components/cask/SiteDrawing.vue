@@ -6,8 +6,13 @@ import type { Point } from '~/drawing/shapes'
 defineProps<{
   scene: SiteScene
   chosen?: string | undefined
-  handles?: (vessel: SiteVessel) => { attrs: Record<string, unknown>; on: Record<string, (event: never) => unknown> }
+  handles?: (vessel: SiteVessel) => Handles
+  placeHandles?: (place: SiteScene['places'][number]) => Handles
 }>()
+interface Handles {
+  attrs: Record<string, unknown>
+  on: Record<string, (event: never) => unknown>
+}
 const { say } = useSay()
 const line = (points: readonly Point[]) => `M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}`
 </script>
@@ -16,6 +21,7 @@ const line = (points: readonly Point[]) => `M${points.map(({ x, y }) => `${x.toF
   <g>
     <path v-for="(corners, i) in scene.roofs" :key="i" :d="`${line(corners)}Z`" class="roof" />
     <path v-for="(eave, i) in scene.eaves" :key="`e${i}`" :d="line(eave)" class="eave" />
+    <path v-if="scene.wall" :d="line(scene.wall)" class="wall" />
     <path :d="line(scene.ground)" :class="scene.aspect === 'plan' ? 'wall' : 'l-ground'" />
     <text :x="scene.ground[0].x" :y="scene.ground[0].y + (scene.aspect === 'plan' ? -5 : 14)" class="t12 quiet">
       {{ scene.aspect === 'plan' ? say('group.wall') : say('layout.paving') }}
@@ -35,9 +41,20 @@ const line = (points: readonly Point[]) => `M${points.map(({ x, y }) => `${x.toF
       <circle v-if="vessel.round" :cx="vessel.round.x" :cy="vessel.round.y" :r="vessel.round.radius" class="body" />
       <path v-else :d="`${line(vessel.outline)}Z`" class="body" />
       <path v-if="vessel.water" :d="`${line(vessel.water)}Z`" class="water" />
-      <text :x="vessel.label.x" :y="vessel.label.y + 4" text-anchor="middle" class="t12 halo">{{ vessel.name }}</text>
+      <text v-if="!vessel.behind" :x="vessel.label.x" :y="vessel.label.y + 4" text-anchor="middle" class="t12 halo">{{ vessel.name }}</text>
     </g>
     <path v-for="run in scene.runs" :key="run.key" :d="line(run.points)" class="run" :class="run.kind" :stroke-width="run.width" />
+    <g
+      v-for="place in scene.places"
+      :key="place.id"
+      :transform="`translate(${place.at.x} ${place.at.y})`"
+      v-bind="placeHandles?.(place).attrs ?? {}"
+      v-on="placeHandles?.(place).on ?? {}"
+    >
+      <circle v-if="placeHandles" r="14" fill="transparent" />
+      <path d="M0 0l-5 -9a5.6 5.6 0 1 1 10 0z" class="place" />
+      <text y="12" text-anchor="middle" class="t12 halo">{{ place.name }}</text>
+    </g>
     <path v-for="hole in scene.holes" :key="hole.id" :d="line([hole.at, hole.tip])" class="hole" :class="{ tap: hole.tap }" />
   </g>
 </template>
@@ -94,6 +111,11 @@ const line = (points: readonly Point[]) => `M${points.map(({ x, y }) => `${x.toF
 }
 .overflow {
   stroke-dasharray: 8 3;
+}
+.place {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.75;
 }
 .hole {
   stroke: var(--ink);

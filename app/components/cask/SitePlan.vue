@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { screenScale } from '~/composables/useDrag'
-import { placeVessel, setVia, steeredRun, type Steered } from '#core/edits'
+import { changePlace, placeVessel, setVia, steeredRun, type Steered } from '#core/edits'
 import { plus, vec } from '#core/layout'
 import { fullLevels } from '#core/vessel'
 import { span } from '#core/units/quantity'
-import { siteScene, type Aspect, type SiteVessel } from '~/drawing/siteScene'
+import { ASPECTS, siteScene, type Aspect, type SiteVessel } from '~/drawing/siteScene'
 import type { Point } from '~/drawing/shapes'
 import { saveFile } from '~/composables/saveFile'
 import { svgPng } from '~/composables/svgPng'
@@ -59,6 +59,18 @@ function placeBy(part: 'along' | 'out', value: number) {
 }
 const near = (value: number) => Math.round(value / FINE.value) * FINE.value
 
+/** Where something goes that is moved so far over the drawing: from the yard along the wall, from the side out from it, m. */
+function moved(from: { x: number; y: number }, right: number, down: number): { x: number; y: number } {
+  if (aspect.value === 'plan') return { x: near(from.x + right), y: near(from.y + down) }
+  return aspect.value === 'elevation' ? { x: near(from.x + right), y: from.y } : { x: from.x, y: near(from.y + right) }
+}
+/** The same by an arrow key; undefined where that way is not seen. */
+function stepped(from: { x: number; y: number }, [right, down]: readonly [number, number]): { x: number; y: number } | undefined {
+  if (aspect.value === 'plan') return { x: from.x + right, y: from.y + down }
+  if (right === 0) return undefined
+  return aspect.value === 'elevation' ? { x: from.x + right, y: from.y } : { x: from.x, y: from.y + right }
+}
+
 let start: { pointer: Point; x: number; y: number; unit: number } | undefined
 const { listeners } = useDrag<SiteVessel>({
   begin(vessel, event) {
@@ -74,9 +86,7 @@ const { listeners } = useDrag<SiteVessel>({
   move(vessel, event) {
     if (!start) return
     const [x, up] = [(event.clientX - start.pointer.x) / start.unit, (event.clientY - start.pointer.y) / start.unit]
-    // From the yard only along the wall: how far out it stands is not to be seen there.
-    const y = aspect.value === 'plan' ? near(start.y + up) : start.y
-    place(vessel.id, { x: near(start.x + x), y, turn: path.value.layout.vessels.get(vessel.id)!.turn }, `place-${vessel.id}`)
+    place(vessel.id, { ...moved(start, x, up), turn: path.value.layout.vessels.get(vessel.id)!.turn }, `place-${vessel.id}`)
   },
   end() {
     start = undefined
@@ -96,10 +106,11 @@ function key(vessel: SiteVessel, event: KeyboardEvent) {
     ']': [0, 0, 15],
   }
   const way = ways[event.key]
-  if (!way || (aspect.value === 'elevation' && way[1] !== 0)) return
+  const to = way && (way[2] !== 0 ? { x: foot.x, y: foot.y } : stepped(foot, [way[0], way[1]]))
+  if (!way || !to) return
   event.preventDefault()
   bench.vesselChosen = vessel.id
-  place(vessel.id, { x: foot.x + way[0], y: foot.y + way[1], turn: (turn + way[2]) % 360 })
+  place(vessel.id, { ...to, turn: (turn + way[2]) % 360 })
   bench.seal()
 }
 /** What makes a drawn vessel a handle: named, reached by keys, dragged. */
@@ -111,6 +122,42 @@ const handles = (vessel: SiteVessel) => ({
     click: () => (bench.vesselChosen = vessel.id),
   },
 })
+type ScenePlace = (typeof scene.value)['places'][number]
+function movePlace({ id, name }: ScenePlace, to: { x: number; y: number }, merge?: string) {
+  bench.editScheme(message('edit.moved', { name }), (scheme) => changePlace(scheme, id, (place) => Object.assign(place, to)), merge)
+}
+let placeAt: { pointer: Point; x: number; y: number; unit: number } | undefined
+const { listeners: placeListeners } = useDrag<ScenePlace>({
+  begin({ x, y }, event) {
+    held.value = scene.value
+    placeAt = { pointer: { x: event.clientX, y: event.clientY }, x, y, unit: scene.value.scale * screenScale(event) }
+  },
+  move(place, event) {
+    if (!placeAt) return
+    const [x, out] = [(event.clientX - placeAt.pointer.x) / placeAt.unit, (event.clientY - placeAt.pointer.y) / placeAt.unit]
+    movePlace(place, moved(placeAt, x, out), `spot-${place.id}`)
+  },
+  end() {
+    placeAt = undefined
+    held.value = undefined
+    bench.seal()
+  },
+})
+function placeKey(place: ScenePlace, event: KeyboardEvent) {
+  const step = event.shiftKey ? FINE.value : STEP.value
+  const ways: Record<string, [number, number]> = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }
+  const way = ways[event.key]
+  const to = way && stepped(place, way)
+  if (!to) return
+  event.preventDefault()
+  movePlace(place, to)
+  bench.seal()
+}
+/** What makes a place on the plan a handle. */
+const placeHandles = (place: ScenePlace) => ({
+  attrs: { role: 'button', tabindex: 0, 'aria-label': say('layout.place', { name: place.name }), class: 'handle' },
+  on: { ...placeListeners(place), keydown: (event: KeyboardEvent) => placeKey(place, event) },
+})
 const bar = computed(() => {
   const unit = settings.system === 'metric' ? 1 : 0.3048
   const wanted = 80 / view.value.scale / unit
@@ -118,7 +165,7 @@ const bar = computed(() => {
   return { length: nice * unit * view.value.scale, label: text(span(nice * unit)) }
 })
 /** Pipes whose way can be changed on the plan. */
-const canTurn = (kind: string): kind is Steered => kind !== 'hose'
+const canTurn = (kind: string): kind is Steered => kind !== 'hose' && kind !== 'pump'
 const viaOf = (kind: Steered, run: string) => steeredRun(bench.scheme!, kind, run)?.via ?? []
 function lead(kind: Steered, run: string, via: readonly { x: number; y: number }[], merge?: string) {
   bench.editScheme(message('edit.via', { what: say(`word.run-${kind}`) }), (scheme) => setVia(scheme, kind, run, via), merge)
@@ -243,14 +290,7 @@ async function savePng() {
   <section :aria-label="say('layout.title')">
     <h3 class="h3 rule pt-2">{{ say('layout.title') }}</h3>
     <div class="flex flex-wrap items-center gap-1 py-1" role="group" :aria-label="say('layout.look')">
-      <button
-        v-for="each in ['plan', 'elevation'] as const"
-        :key="each"
-        type="button"
-        class="btn"
-        :aria-pressed="aspect === each"
-        @click="aspect = each"
-      >
+      <button v-for="each in ASPECTS" :key="each" type="button" class="btn" :aria-pressed="aspect === each" @click="aspect = each">
         {{ say(`layout.${each}`) }}
       </button>
       <button type="button" class="btn btn-bare ml-auto" @click="save">{{ say('layout.save') }}</button>
@@ -263,7 +303,7 @@ async function savePng() {
       role="group"
       :aria-label="say(`layout.about.${aspect}`, { n: view.vessels.length })"
     >
-      <SiteDrawing :scene="view" :chosen="chosen" :handles="handles" />
+      <SiteDrawing :scene="view" :chosen="chosen" :handles="handles" :place-handles="placeHandles" />
       <g
         v-for="corner in view.corners"
         :key="`${corner.run}-${corner.index}`"
@@ -348,6 +388,7 @@ async function savePng() {
       </button>
     </template>
     <p v-else-if="onAnother" class="text-13">{{ say('layout.onAnother') }}</p>
+    <PlacesFields />
   </section>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { bleachFor, bleachStrength, DRINKING_LIMIT, onGravity, pumpDuty, pumpEnergy, reachOf, TAP_BORES, tapFlow } from '#core/draw'
+import { laidPump, runKey } from '#core/layout'
 import type { Pump } from '#core/scheme'
 import { LITRE } from '#core/units/constants'
 import { flow, length, plain, pressure, span, volume } from '#core/units/quantity'
@@ -32,10 +33,19 @@ const pumps = computed(() =>
     const { vessel, foot } = bench.assessment!.path.vessels.get(pump.from.vessel)!
     const lowest = foot + vessel.ports.find(({ id }) => id === pump.from.port)!.at
     if (pump.wants <= 0) return []
-    const duty = pumpDuty(pump, lowest)
+    const laid = laidPump(bench.assessment!.path.layout, pump)
+    const duty = pumpDuty(laid, lowest)
     const days = bench.simulation.balance?.years
     const year = days ? days.usedPerYear * LITRE : 0
-    return [{ pump, duty, energy: pumpEnergy(pump, duty, year / 180, year) }]
+    return [
+      {
+        pump,
+        long: laid.line.length,
+        onPlan: bench.assessment!.path.layout.runs.has(runKey('pump', pump.id)),
+        duty,
+        energy: pumpEnergy(pump, duty, year / 180, year),
+      },
+    ]
   }),
 )
 function changePump(
@@ -103,7 +113,7 @@ const whole = (value: number) => plain(Math.round(value * 10) / 10)
         </tbody>
       </table>
     </template>
-    <template v-for="{ pump, duty, energy } in pumps" :key="pump.id">
+    <template v-for="{ pump, long, onPlan, duty, energy } in pumps" :key="pump.id">
       <h3 class="h3 rule pt-2">{{ say('delivery.pump') }}</h3>
       <QuantityField
         :label="say('delivery.rise')"
@@ -116,10 +126,13 @@ const whole = (value: number) => plain(Math.round(value * 10) / 10)
       <QuantityField
         :label="say('delivery.lineLength')"
         kind="span"
-        :model-value="pump.line.length"
+        :model-value="pump.line.measured ?? long"
+        :note="onPlan ? say('delivery.onPlan', { long: span(long) }) : say('delivery.notOnPlan')"
         :least="0"
         :most="1000"
-        @update:model-value="(v) => changePump(pump, 'pumpLine', span(pump.line.length), span(v), (each) => (each.line.length = v))"
+        @update:model-value="
+          (v) => changePump(pump, 'pumpLine', span(pump.line.measured ?? long), span(v), (each) => (each.line.measured = v))
+        "
       />
       <QuantityField
         :label="say('delivery.lineBore')"

@@ -12,6 +12,8 @@ const emit = defineEmits<{ change: [what: string, recipe: (demand: Draft<Demand>
 const settings = useSettings()
 const { say, shortMonth } = useSay()
 
+const bench = useWorkbench()
+const places = computed(() => bench.scheme!.places.map(({ id, name }) => ({ value: id, label: name })))
 const KINDS = ['cans', 'volume', 'bed', 'animals', 'task'] as const
 const unit = computed(() => (settings.system === 'metric' ? LITRE : settings.terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON))
 const unitName = computed(() => (settings.system === 'metric' ? 'L' : 'gal'))
@@ -52,6 +54,13 @@ const weekday = (n: number) =>
       :model-value="demand.use"
       :options="words(USES)"
       @update:model-value="(v) => put(say(`word.${v}`), { use: v })"
+    />
+    <ChoiceField
+      v-if="places.length > 0"
+      :label="say('draw.where')"
+      :model-value="demand.place ?? ''"
+      :options="[{ value: '', label: say('draw.nowhere') }, ...places]"
+      @update:model-value="(v) => put(say('draw.where'), { place: v === '' ? undefined : v })"
     />
     <template v-if="demand.kind === 'cans'">
       <MonthsField

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Device } from '#core/scheme'
 import { quantity } from '#core/units/quantity'
-import { fieldsOf, type DeviceChange, type DeviceField, type FieldPlace } from '~/drop/deviceFields'
+import { fieldsOf, placeIdOf, type DeviceChange, type DeviceField, type FieldPlace } from '~/drop/deviceFields'
 
 /** The measures of one device, each held against this wall. */
 const props = defineProps<{ device: Device; place: FieldPlace }>()
@@ -28,7 +28,11 @@ function setChoice(field: DeviceField, value: string) {
     apply: (device) => field.set(device, value),
   })
 }
-const sayChoice = (value: string) => say(te(`choice.${value}`, 'en-GB') ? `choice.${value}` : `word.${value}`)
+const sayChoice = (value: string) => {
+  const place = placeIdOf(value)
+  if (place !== undefined) return props.place.places.find(({ id }) => id === place)?.name ?? place
+  return say(te(`choice.${value}`, 'en-GB') ? `choice.${value}` : `word.${value}`)
+}
 </script>
 
 <template>

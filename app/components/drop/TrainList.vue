@@ -4,6 +4,7 @@ import { VueDraggable } from 'vue-draggable-plus'
 import { FAMILIES, headSpentBy, orderFaults, ownHeight } from '#core/catch'
 import { addDevice, changeDevice, clearTrain, freshDevice, freshId, moveDevice, removeDevice, trainPlace } from '#core/edits'
 import type { AssessedLine } from '#core/assess'
+import { pipeEnd } from '#core/layout'
 import type { Device, OwnPart } from '#core/scheme'
 import { length } from '#core/units/quantity'
 import { fieldPlace, type DeviceChange } from '~/drop/deviceFields'
@@ -18,7 +19,7 @@ const drop = computed(() => props.assessed.line.intake.drop)
 const vessel = computed(() => props.assessed.line.intake.vessel)
 const devices = computed(() => drop.value.devices)
 const faults = computed(() => new Map(orderFaults(devices.value).map((fault) => [fault.device, fault])))
-const place = computed(() => fieldPlace(props.assessed, bench.assessment!.path.layout))
+const place = computed(() => fieldPlace(props.assessed, bench.assessment!.path))
 const opened = ref<string>()
 const list = useTemplateRef<HTMLElement>('list')
 
@@ -98,9 +99,9 @@ function figure(device: Device): string {
 }
 const ends = computed(() => {
   const { intake, fed } = props.assessed.line
-  return fed
-    ? say('drop.toVessel', { vessel: intake.vessel.name })
-    : say('drop.toGround', { where: word(drop.value.end.kind === 'ground' ? drop.value.end.where : 'drain') })
+  if (fed) return say('drop.toVessel', { vessel: intake.vessel.name })
+  const { scheme, layout } = bench.assessment!.path
+  return say('drop.toGround', { where: word(pipeEnd(scheme, layout, drop.value, drop.value.end)?.where ?? 'drain') })
 })
 const addId = useId()
 const adding = ref('')

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import type { Told } from '#core/figures/told'
-import type { Shown } from '~/composables/useEdits'
-import { addOverflow, leadOverflow, pipesOnward, type Onward } from '#core/edits'
-import type { OverflowRoute } from '#core/scheme'
+import { addOverflow, endAway, leadOverflow, pipesOnward, placeAtEnd, type Onward } from '#core/edits'
+import { overflowEnd } from '#core/layout'
+import { GROUNDS, type PlaceKind } from '#core/scheme'
 import { length, span } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 
@@ -14,19 +13,13 @@ const { say } = useSay()
 const line = computed(() => bench.assessed?.line)
 /** The line's own way out, or that of another vessel of its store. */
 const route = computed(() => line.value?.overflow ?? bench.assessment?.path.overflows.get(line.value!.placed.store.id)?.[0])
-const target = computed(() => (route.value?.to.kind === 'ground' ? route.value.to : undefined))
+const target = computed(() => route.value && overflowEnd(bench.scheme!, bench.assessment!.path.layout, route.value))
 
-function change<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (route: OverflowRoute) => void) {
-  const id = route.value!.id
-  set<F, T>(field, from, to, (draft) => {
-    const found = draft.overflows.find((each) => each.id === id)
-    if (found) recipe(found)
-  })
+function setDistance(far: number) {
+  const { id } = route.value!
+  const label = message('edit.field', { field: say('field.name.wallDistance'), from: span(target.value!.wallDistance), to: span(far) })
+  bench.editScheme(label, (scheme) => endAway(scheme, id, far))
 }
-const setDistance = (far: number) =>
-  change('wallDistance', span(target.value!.wallDistance), span(far), ({ to }) => {
-    if (to.kind === 'ground') to.wallDistance = far
-  })
 function setBore(bore: number) {
   const { from } = route.value!
   set('overflowBore', length(route.value!.bore), length(bore), (draft) => {
@@ -39,9 +32,9 @@ function add() {
   const { vessel } = line.value!.placed
   bench.editScheme(message('edit.overflowAdded', { name: vessel.name }), (scheme) => addOverflow(scheme, vessel.id))
 }
-const PLACES = ['stones', 'drain', 'lawn', 'bed', 'rain-garden', 'soakaway', 'ditch', 'paving'] as const
 const leadsTo = computed(() => {
   const to = route.value!.to
+  if (to.kind === 'place') return `place:${to.place}`
   return to.kind === 'ground' ? to.where : to.kind === 'drop' ? `drop:${to.drop}` : `vessel:${to.vessel}`
 })
 /** Places, pipes whose water does not come back, a pipe put up for it, and what it leads to now, whatever that is. */
@@ -50,22 +43,34 @@ const onward = computed(() => {
   const names = new Map(scheme.drops.map(({ id, name }) => [id, name]))
   const { to } = route.value!
   return [
-    ...PLACES.map((value) => ({ value: value as string, label: say(`word.${value}`) })),
+    ...scheme.places
+      .filter(({ what }) => isGround(what))
+      .map(({ id, name }) => ({ value: `place:${id}`, label: say('spill.toPlace', { name }) })),
+    ...GROUNDS.map((value) => ({ value: value as string, label: say(`word.${value}`) })),
     ...pipesOnward(scheme, route.value!.id).map((id) => ({ value: `drop:${id}`, label: names.get(id)! })),
     ...(to.kind === 'vessel' ? [{ value: leadsTo.value, label: bench.assessment!.path.vessels.get(to.vessel)!.vessel.name }] : []),
     { value: 'new', label: say('spill.newPipe') },
   ]
 })
 function lead(value: string) {
-  const place = PLACES.find((each) => each === value)
-  const to: Onward | undefined = place
-    ? { kind: 'ground', where: place }
-    : value === 'new'
-      ? { kind: 'new', name: say('spill.newPipeName') }
-      : value.startsWith('drop:')
-        ? { kind: 'drop', drop: value.slice('drop:'.length) }
-        : undefined
+  const ground = GROUNDS.find((each) => each === value)
+  const to: Onward | undefined = ground
+    ? { kind: 'ground', where: ground }
+    : value.startsWith('place:')
+      ? { kind: 'place', place: value.slice('place:'.length) }
+      : value === 'new'
+        ? { kind: 'new', name: say('spill.newPipeName') }
+        : value.startsWith('drop:')
+          ? { kind: 'drop', drop: value.slice('drop:'.length) }
+          : undefined
   if (to) bench.editScheme(message('edit.led'), (scheme) => leadOverflow(scheme, route.value!.id, to))
+}
+/** Ground that may take water, as a place on the plan. */
+const isGround = (what: PlaceKind) => GROUNDS.some((each) => each === what)
+/** The end of this overflow as a place on the plan, where it is now. */
+function keepAsPlace() {
+  const name = say(`word.place-${target.value!.where}`)
+  bench.editScheme(message('edit.placeAdded', { name }), (scheme) => placeAtEnd(scheme, route.value!.id, name))
 }
 </script>
 
@@ -100,6 +105,8 @@ function lead(value: string) {
           :most="200"
           @update:model-value="setDistance"
         />
+        <button v-if="route.to.kind === 'ground'" type="button" class="btn my-1" @click="keepAsPlace">{{ say('spill.asPlace') }}</button>
+        <p v-else class="text-12 text-ink-3">{{ say('spill.onPlan') }}</p>
       </template>
       <WayOut :route="route" />
     </template>

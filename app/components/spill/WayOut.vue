@@ -4,7 +4,7 @@ import type { Shown } from '~/composables/useEdits'
 import { produce } from 'immer'
 import { firstSoak, soakRoof, soakStorms } from '#core/findings'
 import { breakHole, canSiphon, gardenRule, soakNeed, SOIL_RATES } from '#core/overflow'
-import { runKey } from '#core/layout'
+import { runKey, laidOverflow, overflowEnd } from '#core/layout'
 import { surplusWays, takenBy, wayHead } from '#core/catch'
 import type { OverflowRoute } from '#core/scheme'
 import { area, hours, length, span, volume } from '#core/units/quantity'
@@ -27,8 +27,9 @@ const taken = computed(() => {
   }
   return undefined
 })
-const garden = computed(() => props.route.to.kind === 'ground' && props.route.to.where === 'rain-garden')
-const soaking = computed(() => garden.value || (props.route.to.kind === 'ground' && props.route.to.where === 'soakaway'))
+const where = computed(() => overflowEnd(bench.scheme!, bench.assessment!.path.layout, props.route)?.where)
+const garden = computed(() => where.value === 'rain-garden')
+const soaking = computed(() => garden.value || where.value === 'soakaway')
 const roof = computed(() => soakRoof(bench.assessment!.path, props.route))
 const need = computed(() =>
   props.route.soak && roof.value > 0 ? soakNeed(props.route.soak, roof.value, soakStorms(bench.assessment!.path)) : undefined,
@@ -112,7 +113,11 @@ const SOAK_PARTS = [
         :label="say('field.name.vented')"
         :model-value="route.vented ? 'yes' : 'no'"
         :options="(['yes', 'no'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
-        :note="say(canSiphon(route, invert) ? 'spillway.siphons' : 'spillway.breaks', { hole: length(breakHole(route.bore)) })"
+        :note="
+          say(canSiphon(laidOverflow(bench.assessment!.path.layout, route), invert) ? 'spillway.siphons' : 'spillway.breaks', {
+            hole: length(breakHole(route.bore)),
+          })
+        "
         @update:model-value="(v) => change('vented', word(route.vented ? 'yes' : 'no'), word(v), (each) => (each.vented = v === 'yes'))"
       />
     </template>

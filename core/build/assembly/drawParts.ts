@@ -1,3 +1,4 @@
+import { laidPump } from '../../layout'
 import { word } from '../../figures/told'
 import { end, insertionOf, pipeByBore } from '../../parts'
 import type { Pump, Tap, Vessel } from '../../scheme'
@@ -87,7 +88,7 @@ function pumpParts(make: Assembler, pump: Pump): void {
     price: GUIDE.pump,
   })
   const lay = (side: 'suction' | 'line') => {
-    const { bore, length: span } = pump[side]
+    const { bore, length: span } = laidPump(make.path.layout, pump)[side]
     if (span <= 0) return
     const pipe = make.pipeOf(bore)
     const part = `${key}:${side}`

@@ -1,4 +1,5 @@
 import { bareLines, cutSheet, furtherCuts, pipeCuts, pipeEndFor, sectionLines, type SectionLine } from '../../levels'
+import { endsOnGround } from '../../layout'
 import { downpipeEnd, measuresOf, pipeByBore, type End, type EndType } from '../../parts'
 import type { Device, Drop } from '../../scheme'
 import { angle, length } from '../../units/quantity'
@@ -221,7 +222,7 @@ class DropWalk {
   private end(last: number, sawn: boolean): void {
     const { make, drop, line } = this
     const { end: to } = drop
-    if (to.kind === 'ground') {
+    if (endsOnGround(to)) {
       const ledAside = drop.devices.some(isLetIn)
       const reaches = line?.fed && last > 0 && !ledAside
       this.plain(reaches ? last : this.goesOnAt() - FOOT_CLEAR, { sawn, open: true, begins: ledAside || !this.found })

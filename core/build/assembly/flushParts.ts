@@ -1,3 +1,4 @@
+import { pipeEnd } from '../../layout'
 import { end, sizeByBore } from '../../parts'
 import type { DeviceOf } from '../../scheme'
 import { WATER_DENSITY } from '../../units/constants'
@@ -31,7 +32,13 @@ export function chamberPipe(make: Assembler, { bore }: Pick<Flush, 'bore'>): Pip
 const fullMass = ({ bore, length: long }: Flush) => WATER_DENSITY * (Math.PI / 4) * bore ** 2 * long
 
 /** Hose from a drain to where it may run. */
-const hoseLength = ({ drainsTo }: Flush): number => DOWN + (drainsTo.kind === 'ground' ? drainsTo.wallDistance : 0.5)
+function hoseLength({ path: { scheme, layout } }: Assembler, { id, drainsTo }: Flush): number {
+  const drop = scheme.drops.find(({ devices }) => devices.some((device) => device.id === id))!
+  const end = pipeEnd(scheme, layout, drop, drainsTo)
+  const axis = layout.pipes.get(drop.id)?.axis
+  const far = end?.at && axis ? Math.hypot(end.at.x - axis.x, end.at.y - axis.y) : end?.wallDistance
+  return DOWN + (far ?? 0.5)
+}
 
 /** A valve through a wall of plastic: hole, washers and nut, the valve, a tail and the hose to where it may run. */
 function drainValve(make: Assembler, device: Flush, key: string, n: number, from: { part: string }): void {
@@ -39,7 +46,7 @@ function drainValve(make: Assembler, device: Flush, key: string, n: number, from
   const own = device.chambers === 1 ? `${key}:drain` : `${key}:drain:${n}`
   make.meet('drop', { part: from.part, end: end('wall', 'washers', 'female') }, { part: own, end: male(thread) })
   const hose = { type: 'hose' as const, size: sizeByBore('hose', DRAIN_HOSE) }
-  const span = hoseLength(device)
+  const span = hoseLength(make, device)
   make.pipe(`${own}:hose`, 'drop', hose, span, { words: { id: 'part.drainHose', of: hose } })
   const tie = make.meet('drop', { part: own, end: female(thread) }, { part: `${own}:hose`, end: female(hose) })
   make.order({ key: `${own}:hose`, part: `${own}:hose`, station: 'drop', pipe: hose, span }, [tie, undefined])
@@ -170,7 +177,7 @@ function flushTankParts(make: Assembler, device: Flush, key: string, foot: numbe
     { part: `${key}:drain`, end: male(thread) },
   )
   const hose = { type: 'hose' as const, size: sizeByBore('hose', TANK_DRAIN) }
-  const span = hoseLength(device)
+  const span = hoseLength(make, device)
   make.pipe(`${key}:drain:hose`, 'drop', hose, span, { words: { id: 'part.drainHose', of: hose } })
   const tie = make.meet('drop', { part: `${key}:drain`, end: female(thread) }, { part: `${key}:drain:hose`, end: female(hose) })
   make.order({ key: `${key}:drain:hose`, part: `${key}:drain:hose`, station: 'drop', pipe: hose, span }, [tie, undefined])

@@ -1,4 +1,4 @@
-import { runKey } from '../../layout'
+import { runKey, endsOnGround } from '../../layout'
 import { drawnKey } from '../part'
 import { cornerReach, type Assembler } from './assembler'
 import { GUIDE, teePrice } from './guidePrices'
@@ -28,7 +28,7 @@ export function overflowParts(make: Assembler): void {
         price: teePrice(pipe),
       })
     // What ends in another pipe has no end that an insect gets in by.
-    if (route.screenedEnd && route.to.kind === 'ground')
+    if (route.screenedEnd && endsOnGround(route.to))
       make.part({
         key: `${key}:screen`,
         station: 'spill',

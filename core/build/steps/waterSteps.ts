@@ -1,8 +1,17 @@
-import { overflowLength } from '../../layout'
+import { overflowLength, overflowEnd } from '../../layout'
 import { length } from '../../units/quantity'
-import type { Pump } from '../../scheme'
+import type { ToldValues } from '../../figures/told'
+import type { WaterPath } from '../../path/waterPath'
+import type { OverflowRoute, Pump } from '../../scheme'
 import { drawnKey } from '../part'
 import type { StepInputs, Order } from './order'
+
+/** Where an overflow ends, for whoever lays it: at a place by its name, so far from the wall, or in what it leads on to. */
+function endOf({ scheme, layout }: WaterPath, route: OverflowRoute): ToldValues {
+  const end = overflowEnd(scheme, layout, route)
+  if (!end) return { how: 'on' }
+  return { far: length(end.wallDistance), ...(end.name === undefined ? { how: 'ground' } : { how: 'place', place: end.name }) }
+}
 
 export function waterSteps(order: Order, { path, assembly }: StepInputs): void {
   // What carries no water yet is laid while the cement cures.
@@ -18,7 +27,7 @@ export function waterSteps(order: Order, { path, assembly }: StepInputs): void {
       hands: route.soak ? 2 : 1,
       values: {
         run: length(overflowLength(path.layout, route)),
-        ...(route.to.kind === 'ground' ? { far: length(route.to.wallDistance), how: 'ground' } : { how: 'on' }),
+        ...endOf(path, route),
       },
       after: [`set:${route.from.vessel}`, ...fixed],
       cautions: route.soak ? ['services', 'localRules'] : ['localRules'],

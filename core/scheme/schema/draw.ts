@@ -31,6 +31,8 @@ const common = {
   use: choice(...USES),
   from: drawnFrom,
   priority: amount(1, 9),
+  /** Where on the plan it is drawn for, if that was said. */
+  place: id().optional(),
   /** Not drawn on a day with this much rain, nor the day after, mm; 0 draws whatever the weather. */
   skipAfterRain: amount(0, 100),
 }

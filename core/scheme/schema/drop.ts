@@ -1,5 +1,6 @@
 import type { InferType } from 'yup'
 import { amount, bore, choice, flag, height, id, list, name, oneOfKind, record, text, via } from './fields'
+import { GROUNDS } from './place'
 
 /** Where water goes when it leaves a pipe. */
 export const target = oneOfKind({
@@ -8,9 +9,11 @@ export const target = oneOfKind({
   /** Out of the scheme. */
   ground: record({
     kind: choice('ground'),
-    where: choice('stones', 'drain', 'lawn', 'bed', 'rain-garden', 'soakaway', 'ditch', 'paving'),
+    where: choice(...GROUNDS),
     wallDistance: amount(0, 200),
   }),
+  /** A place on the plan. */
+  place: record({ kind: choice('place'), place: id() }),
 })
 
 /** A hose between a pipe and a vessel; `measured` is its length where somebody took it, m. */

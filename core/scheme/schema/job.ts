@@ -8,6 +8,7 @@ import { money, site } from './site'
 import { gutter } from './gutter'
 import { log, MOST_PHOTOS, photo } from './log'
 import { overflowRoute, pumps } from './overflow'
+import { place } from './place'
 import { rainSource, records } from './rain'
 import { roofSection } from './roof'
 import { store } from './store'
@@ -34,6 +35,8 @@ export const scheme = record({
   gutters: list(gutter, 1, 40),
   drops: list(drop, 1, 40),
   stores: list(store, 1, 12),
+  /** Places outside by their names: beds, drains, soakaways, hens. */
+  places: list(place, 0, 40),
   overflows: list(overflowRoute, 0, 40),
   taps: taps(),
   pumps: pumps(),

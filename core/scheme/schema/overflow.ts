@@ -54,8 +54,11 @@ export const pump = record({
   wants: amount(0, 0.1),
   rise: amount(-10, 60),
   pressure: amount(0, 1e6),
-  /** Its pipes: out to the far end, and the suction side; m. */
-  line: record({ bore: bore(), length: amount(0, 1000) }),
+  /**
+   * Its pipes: out to the far end, and the suction side; m. The way to a vessel or to a place on the plan follows from there;
+   * `measured` is what a tape says, and all that is known of a way to a place that is not on the plan.
+   */
+  line: record({ bore: bore(), measured: amount(0, 1000).optional().default(undefined) }),
   suction: record({ bore: bore(), length: amount(0, 100) }),
   /** Pump's own centre above the paving, m. */
   at: height(),

@@ -1,0 +1,32 @@
+import { GROUNDS, type Ground, type Place, type Scheme, type Target } from '../scheme'
+import { dot, minus, vec, type Vec3 } from './vector'
+
+/** Where something ends on the ground. */
+export interface GroundEnd {
+  where: Ground
+  /** Out from the wall that it comes from, m. */
+  wallDistance: number
+  /** The point itself where it is a place on the plan, and that place's name. */
+  at?: Vec3
+  name?: string
+}
+
+export const pointOf = ({ x, y, level }: Pick<Place, 'x' | 'y' | 'level'>): Vec3 => vec(x, y, level)
+
+/**
+ * Where a target lies on the ground: so far out from the wall, or at a place on the plan, whose distance from the wall follows.
+ *
+ * @param wall a point on the wall that it comes from, and the level way out of it
+ * @returns none for a vessel or another pipe
+ */
+export function groundEnd({ places }: Pick<Scheme, 'places'>, to: Target, wall: { at: Vec3; out: Vec3 }): GroundEnd | undefined {
+  if (to.kind === 'ground') return { where: to.where, wallDistance: to.wallDistance }
+  const place = to.kind === 'place' ? places.find(({ id }) => id === to.place) : undefined
+  if (!place) return undefined
+  const at = pointOf(place)
+  const where = GROUNDS.find((each) => each === place.what) ?? 'paving'
+  return { where, wallDistance: Math.max(0, dot(minus(at, wall.at), wall.out)), at, name: place.name }
+}
+
+/** Whether a target is let go on the ground, and comes to nothing of the scheme. */
+export const endsOnGround = (to: Target): to is Extract<Target, { kind: 'ground' | 'place' }> => to.kind === 'ground' || to.kind === 'place'
