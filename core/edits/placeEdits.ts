@@ -1,5 +1,6 @@
 import { produce } from 'immer'
-import { computeLayout, groundEnd, overflowEnd, pipeEnd, runKey } from '../layout'
+import type { groundEnd} from '../layout';
+import { computeLayout, overflowEnd, pipeEnd, runKey } from '../layout'
 import type { Place, PlaceKind, Scheme, Target } from '../scheme'
 import { freshId } from './schemeEdits'
 
