@@ -1,5 +1,5 @@
 import { produce } from 'immer'
-import type { groundEnd} from '../layout';
+import type { groundEnd } from '../layout'
 import { computeLayout, overflowEnd, pipeEnd, runKey } from '../layout'
 import type { Place, PlaceKind, Scheme, Target } from '../scheme'
 import { freshId } from './schemeEdits'
