@@ -57,9 +57,10 @@ const DEVICE_JOINTS: Partial<Record<Device['kind'], readonly number[]>> = {
   // A funnel sits in a hole, a tee right over a rain head lets fall.
   'push-in': [1],
   'ring-trough': [3],
-  'float-shut': [2],
+  // Above, below, and what is let out of their side.
+  'float-shut': [2, 3],
   tee: [2, 3],
-  'winter-shut-off': [2],
+  'winter-shut-off': [2, 3],
   filter: [2],
 }
 /** Ends that are open because water runs out of them, or because they end where a hose of the reader's goes on. */
@@ -68,6 +69,8 @@ const MEANT_TO_BE_OPEN = [
   /^overflow:/,
   /^device:.*:drain(:\d+)?:hose$/,
   /^device:.*:hose$/,
+  // What runs round a shut inlet, or off for the winter, on to the ground.
+  /^device:.*:side(:leg:\d+)?$/,
   /^tap:.*:hose$/,
   /^pump:.*:line$/,
   // A pipe over a body let in, over a lid, over a rain head, over a gully; the top of a pipe in a lid's opening.

@@ -337,7 +337,7 @@ export function changeFrame(scheme: Scheme, storeId: string, change: (frame: Non
 }
 
 /** Runs whose way over the ground can be given corners; hoses and pumps' pipes go as they lie. */
-export type Steered = Exclude<Run['kind'], 'hose' | 'pump'>
+export type Steered = Exclude<Run['kind'], 'hose' | 'pump' | 'side'>
 
 /** What a run is of, with the corners that it was given; undefined where there is none of that id. */
 export function steeredRun(scheme: Scheme, kind: Steered, id: string): { via?: { x: number; y: number }[] | undefined } | undefined {

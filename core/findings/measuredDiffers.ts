@@ -20,7 +20,7 @@ interface Measured {
   drop?: string
 }
 
-const STATION = { link: 'cask', overflow: 'spill', hose: 'drop', carry: 'drop', pump: 'draw' } as const
+const STATION = { link: 'cask', overflow: 'spill', hose: 'drop', carry: 'drop', side: 'drop', pump: 'draw' } as const
 
 /** Everything that carries a length off somebody's tape. */
 function measuredRuns({ stores, overflows, drops, pumps }: Scheme): Measured[] {

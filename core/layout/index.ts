@@ -1,5 +1,5 @@
 export * from './computeLayout'
-export { lipOf, runKey, SPIGOT_BELOW_LIP, spigotHeight, type Hosed, type Run, type Wall } from './runs'
+export { isSided, lipOf, runKey, sideTarget, SPIGOT_BELOW_LIP, spigotHeight, type Hosed, type Run, type Wall } from './runs'
 export { baseHeight, footOf, isBox, standsAtEnd } from './pose'
 export { inside, outside, type Pose } from './frame'
 export { centreHeight, isOnTop, type PortPose } from './opening'

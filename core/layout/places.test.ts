@@ -149,3 +149,45 @@ describe('a pump’s pipe', () => {
     expect(laidPump(computeLayout(of), of.pumps[0]!).line.length).toBe(33)
   })
 })
+
+describe('what a device lets out of its pipe’s side', () => {
+  const shutOff = (to: Scheme['drops'][number]['end']): Scheme =>
+    produce(yard(), (draft) => {
+      draft.drops[0]!.devices.unshift({ kind: 'winter-shut-off', id: 'winter', height: 2.2, to })
+    })
+  it('goes along the wall until it is clear of the vessel, down, and out to its ground (by hand)', () => {
+    const of = shutOff(ground('lawn', 4))
+    const layout = computeLayout(of)
+    const run = layout.runs.get('side:winter')!
+    const { foot, half } = layout.vessels.get('cask')!
+    const [start, over, down, end] = run.points
+    expect(start!.z).toBe(2.2)
+    expect(over!.z).toBe(2.2)
+    expect(Math.abs(over!.x - foot.x)).toBeGreaterThanOrEqual(half.width + 0.14)
+    expect(down).toMatchObject({ x: over!.x, z: 0.05 })
+    expect(end!.y - layout.walls.get('store')!.at.y).toBeCloseTo(4, 9)
+    expect(run.bends.map(Math.round)).toEqual([90, 90])
+  })
+  it('is bought to the end and laid in a step of its own; round a shut inlet it leaves above the float', () => {
+    const of = shutOff(ground('lawn', 4))
+    const plan = planBuild(buildWaterPath(of), plainPartsInputs('metric'))
+    const part = plan.assembly.parts.find(({ key }) => key === 'device:winter:side')!
+    expect(part.quantity).toBeCloseTo(runOf(of, 'side:winter').length, 9)
+    expect(plan.steps.map(({ id }) => id)).toContain('side:winter')
+    const shut = produce(yard(), (draft) => {
+      draft.drops[0]!.devices = [{ kind: 'float-shut', id: 'float', height: 1, bore: 0.0779, byPass: ground('ditch', 5) }]
+      draft.drops[0]!.end = into('cask', 'in')
+    })
+    expect(runOf(shut, 'side:float').points[0]!.z).toBeCloseTo(1.3, 9)
+  })
+  it('to a place on the plan ends there; to another pipe it comes to that one', () => {
+    const placed = addPlace(shutOff({ kind: 'place', place: 'lawn' }), 'lawn', 'Lawn', { x: 5, y: 6 })
+    expect(runOf(placed, 'side:winter').points.at(-1)).toMatchObject({ x: 5, y: 6 })
+    const led = produce(shutOff({ kind: 'drop', drop: 'second' }), (draft) => {
+      draft.drops.push({ ...draft.drops[0]!, id: 'second', name: 'Second', devices: [], end: ground('drain') })
+    })
+    const layout = computeLayout(led)
+    const { axis } = layout.pipes.get('second')!
+    expect(layout.runs.get('side:winter')!.points.at(-1)).toMatchObject({ x: expect.closeTo(axis.x, 9), y: expect.closeTo(axis.y, 9) })
+  })
+})

@@ -1,5 +1,6 @@
-import type { DeviceOf, Link, OverflowRoute, Pump, Scheme, Target } from '../scheme'
+import type { Device, DeviceOf, Link, OverflowRoute, Pump, Scheme, Target } from '../scheme'
 import { carryPoints } from './carry'
+import { cornersOf } from './clearance'
 import type { Pose } from './frame'
 import type { PortPose } from './opening'
 import { endsOnGround, groundEnd, pointOf } from './places'
@@ -10,7 +11,7 @@ import { offWallOf, type Upright } from './walls'
 /** Something that carries water between two ends, as it is laid. */
 export interface Run {
   key: string
-  kind: 'link' | 'hose' | 'overflow' | 'carry' | 'pump'
+  kind: 'link' | 'hose' | 'overflow' | 'carry' | 'side' | 'pump'
   /** The link, device, overflow or pump that it is of. */
   id: string
   /** Its corners from end to end, m, in the job's frame. */
@@ -115,6 +116,64 @@ function cornersTo(from: Vec3, to: Vec3, { along, out }: Wall): Vec3[] {
   return aside < ASKEW || apart(from, corner) < ASKEW ? [plus(from, rest)] : [corner, plus(from, rest)]
 }
 
+/** The branch of a float-shut inlet leaves so far above it, and a pipe on the ground ends so far over it, m. Common practice. */
+const BRANCH_ABOVE = 0.3
+const FOOT = 0.05
+
+/** A device that lets water out of its pipe by a side of its own, and where that leads. */
+export type Sided = DeviceOf<'float-shut' | 'winter-shut-off'>
+export const isSided = (device: Device): device is Sided => device.kind === 'float-shut' || device.kind === 'winter-shut-off'
+export const sideTarget = (device: Sided): Target => (device.kind === 'float-shut' ? device.byPass : device.to)
+
+/** Kept free between a vessel and a pipe that comes down beside it, m. Common practice. */
+const BESIDE_VESSEL = 0.15
+
+/** How far along its wall a pipe goes from an upright until nothing stands where it comes down and runs out, m; the shorter way. */
+function clearOf(poses: ReadonlyMap<string, Pose>, axis: Vec3, { along }: Upright): number {
+  const spans = [...poses.values()].map((pose) => {
+    const at = cornersOf(pose).map((corner) => dot(minus(corner, axis), along))
+    return { from: Math.min(...at) - BESIDE_VESSEL, to: Math.max(...at) + BESIDE_VESSEL }
+  })
+  const go = (way: 1 | -1): number => {
+    let at = way * OUT
+    for (let blocked = true; blocked;) {
+      const span = spans.find(({ from, to }) => at > from && at < to)
+      blocked = span !== undefined
+      if (span) at = way > 0 ? span.to : span.from
+    }
+    return at
+  }
+  const [right, left] = [go(1), go(-1)]
+  return right <= -left ? right : left
+}
+
+/**
+ * Way of what a device lets out of its pipe's side: along the wall until it is clear of all vessels, down, and over the ground to where it
+ * ends; or into another pipe.
+ */
+function sideRun(inputs: RunInputs, dropId: string, device: Sided): Run | undefined {
+  const pipe = inputs.pipes.get(dropId)
+  const to = sideTarget(device)
+  // What leads to a vessel is a hose's or a pipe's own affair.
+  if (!pipe || to.kind === 'vessel') return undefined
+  const wall = wallOf(inputs.scheme, pipe)
+  const z = device.height + (device.kind === 'float-shut' ? BRANCH_ABOVE : 0)
+  const axis = { ...pipe.axis, z }
+  if (to.kind === 'drop') {
+    const drop = inputs.scheme.drops.find(({ id }) => id === dropId)!
+    const ways = [pipe.along, plus(vec(0, 0, 0), pipe.along, -1), pipe.out].flatMap((way) =>
+      endsOf(inputs, to, axis).map((end) => route({ at: axis, way }, end, stubOf(drop.bore) / 2, pipe.along)),
+    )
+    const onward = cheapest(ways)
+    return onward && run('side', device.id, onward)
+  }
+  const { wallDistance, at } = groundEnd(inputs.scheme, to, wall)!
+  const over = plus(axis, pipe.along, clearOf(inputs.poses, axis, pipe))
+  const foot = { ...over, z: (at?.z ?? 0) + FOOT }
+  const flat = at ? cornersTo(foot, { ...at, z: foot.z }, wall) : straightOut(foot, wallDistance, wall)
+  return run('side', device.id, straightened([axis, over, foot, ...flat]))
+}
+
 /**
  * Way of an overflow: out of the side, over its crown where it has one, down, and over the ground to where it ends, falling
  * as it was asked to.
@@ -196,6 +255,7 @@ export function runs(inputs: RunInputs): Map<string, Run> {
   for (const { id, devices, end } of scheme.drops)
     for (const device of devices) {
       if ('hose' in device) put(hoseRun(inputs, id, device))
+      if (isSided(device)) put(sideRun(inputs, id, device))
       if (device.kind === 'carrying-pipe') {
         const points = carryPoints(inputs, id, device, end, stubOf(device.bore))
         put(points && run('carry', device.id, points))

@@ -165,7 +165,7 @@ const bar = computed(() => {
   return { length: nice * unit * view.value.scale, label: text(span(nice * unit)) }
 })
 /** Pipes whose way can be changed on the plan. */
-const canTurn = (kind: string): kind is Steered => kind !== 'hose' && kind !== 'pump'
+const canTurn = (kind: string): kind is Steered => kind === 'link' || kind === 'overflow' || kind === 'carry'
 const viaOf = (kind: Steered, run: string) => steeredRun(bench.scheme!, kind, run)?.via ?? []
 function lead(kind: Steered, run: string, via: readonly { x: number; y: number }[], merge?: string) {
   bench.editScheme(message('edit.via', { what: say(`word.run-${kind}`) }), (scheme) => setVia(scheme, kind, run, via), merge)

@@ -1,4 +1,4 @@
-import { buriedLength, hoseOf, laidCarry, runKey, turnsAtEnd, type Hosed, type Run } from '../../layout'
+import { buriedLength, hoseOf, isSided, sideTarget, laidCarry, runKey, turnsAtEnd, type Hosed, type Run } from '../../layout'
 import { measuresOf, pipeByBore, type End } from '../../parts'
 import type { Device, DeviceOf, Drop } from '../../scheme'
 import { length } from '../../units/quantity'
@@ -195,6 +195,21 @@ export function carryParts(
   return open
 }
 
+/** The pipe that leads on what a device lets out of its side, of the pipe that it sits in. */
+function sideParts(make: Assembler, device: Device, key: string, own: PipeKind): void {
+  const run = make.path.layout.runs.get(runKey('side', device.id))
+  if (!run || !isSided(device)) return
+  const side = `${key}:side`
+  make.pipe(side, 'drop', own, run.length, { words: { id: 'part.sidePipe', of: own } })
+  // A shoe or an open end at the ground; into another pipe by its branch.
+  const open = layLegs(
+    make,
+    { key: side, station: 'drop', pipe: own, legs: run.legs, turns: run.bends },
+    { side: { part: key, end: isDownpipe(own) ? male(own) : female(own) } },
+  )
+  make.lead('drop', open, make.target(sideTarget(device), own))
+}
+
 /**
  * A device with what comes with it, and the ends that it offers; a carrying pipe is laid by `carryParts`, a first flush by
  * `flushParts`.
@@ -220,6 +235,7 @@ export function deviceParts(make: Assembler, drop: Drop, device: Fitted, own: Pi
     device.called,
   )
   if ('hose' in device) hosePart(make, `${key}:hose`, device, key)
+  if (isSided(device)) sideParts(make, device, key, own)
   if (device.kind === 'neck') {
     // Two bends and the piece between them, told by what lies between the corners.
     const diagonal = Math.hypot(device.across, device.height - 2 * BEND_LEG) - 2 * BEND_LEG

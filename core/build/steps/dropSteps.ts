@@ -1,5 +1,5 @@
 import { furtherCuts, inOldPipe, pipeCuts, type CutSheet, type SectionLine } from '../../levels'
-import { buriedLength, laidCarry, runKey } from '../../layout'
+import { buriedLength, isSided, laidCarry, runKey } from '../../layout'
 import type { WaterPath } from '../../path/waterPath'
 import type { Device, DeviceOf, Drop } from '../../scheme'
 import { count, length } from '../../units/quantity'
@@ -368,6 +368,18 @@ function deviceSteps(order: Order, { layout }: WaterPath, drop: Drop, fit: strin
         minutes: 10,
         tools: ['screwdriver'],
         parts: [`${look}:hose`],
+        look,
+      })
+    const side = layout.runs.get(runKey('side', device.id))
+    if (side && isSided(device))
+      order.add({
+        ...common,
+        id: `side:${device.id}`,
+        kind: 'side',
+        minutes: 25,
+        values: { how: device.kind, run: length(side.length) },
+        tools: ['drillDriver', 'level'],
+        parts: [`${look}:side`],
         look,
       })
     if (device.kind === 'carrying-pipe')
