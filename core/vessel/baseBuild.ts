@@ -38,7 +38,8 @@ function groundwork({ width, depth }: Plan): BasePart[] {
 
 /** Columns of blocks under a base: one along either side of a small one, three along either side of a wide one. Common practice. */
 const columnsUnder = ({ width, depth }: Plan): number => (Math.min(width, depth) > 0.8 ? 6 : 2)
-const feetUnder = ({ width }: Plan): number => (width > 1 ? 6 : 4)
+/** Posts under the two bearers of a platform, none farther from the next than a metre. Common practice. */
+const feetUnder = ({ width }: Plan): number => 2 * (Math.max(1, Math.ceil(width - 1e-9)) + 1)
 /** Slabs laid over each other's edges look like a mistake: as few as will do, and no larger than they must be. */
 function capsOver(plan: Plan, goods: Goods): { count: number; across: number } {
   const { caps } = BLOCKS[goods]
@@ -149,7 +150,9 @@ function partBuild({ kind, height }: Part, own: Plan, under: Plan | null, goods:
         ...(rest > 5e-4 ? [{ item: 'packing' as const, height: rest, quantity: columns, unit: 'count' as const }] : []),
       ]
     }
+    // One deck under all that stand on one pad.
     case 'timber':
+      return under ? platform(under, height, feetUnder(under), goods) : []
     case 'frame':
       return platform(own, height, feetUnder(own), goods)
     case 'stand':
@@ -172,14 +175,15 @@ export const isDug = ({ parts, soil }: Pick<Base, 'parts' | 'soil'>): boolean =>
  * deck, which is there already.
  *
  * @param under measures of what stands on the pad, m: its own, those of a pad that it shares, or null where that is another's
+ * @param raised stands on another vessel: nothing is dug, and its platform is its own
  * Source: common practice, no published source.
  */
-export function baseBuild(base: Base, under: Plan | null = base, goods: Goods = 'metric'): BasePart[] {
+export function baseBuild(base: Base, under: Plan | null = base, goods: Goods = 'metric', raised = false): BasePart[] {
   const { parts } = base
-  const dug = under && isDug(base) ? groundwork(under) : []
+  const dug = under && !raised && isDug(base) ? groundwork(under) : []
   // A slab is cast over the gravel, without edge and sand.
   const kept = parts[0]?.kind === 'slab' ? dug.filter(({ item }) => item === 'sod' || item === 'fabric' || item === 'gravel') : dug
-  const built = parts.flatMap((part, i) => partBuild(part, base, i === 0 ? under : base, goods))
+  const built = parts.flatMap((part, i) => partBuild(part, base, i === 0 && !raised ? under : base, goods))
   const checked = parts.some(({ kind }) => kind === 'blocks')
   return [...kept, ...built, ...(checked ? [{ item: 'level' as const, height: 0, quantity: 2, unit: 'count' as const }] : [])]
 }

@@ -47,6 +47,33 @@ describe('pads', () => {
       )
   })
 
+  it('two on timber of one height stand on one platform: a bearer as long as both, four posts a side to 2.3 m, bought once (by hand)', () => {
+    const parts = [{ kind: 'timber' as const, height: 0.45 }]
+    const pair = store(
+      [
+        [0, 1],
+        [1.3, 1],
+      ],
+      [{ parts }, { parts }],
+    )
+    const pads = padsOf(pair, posed(pair))
+    const [first, second] = pair.vessels.map(({ base, id }) => baseBuild(base, padUnder(pads, id)))
+    expect(first!.find(({ item }) => item === 'bearers')).toMatchObject({ quantity: 2, size: [expect.anything(), expect.anything(), 2.3] })
+    // None farther from the next than a metre.
+    expect(first!.find(({ item }) => item === 'posts')?.quantity).toBe(8)
+    expect(second!.filter(({ item }) => ['bearers', 'posts', 'joists', 'boards'].includes(item))).toEqual([])
+    // Of two heights they are two, and what stands on another vessel has its own.
+    const step = store(
+      [
+        [0, 1],
+        [1.3, 1],
+      ],
+      [{ parts }, { parts: [{ kind: 'timber', height: 0.6 }] }],
+    )
+    expect(padsOf(step, posed(step))).toHaveLength(2)
+    expect(baseBuild(pair.vessels[0]!.base, null, 'metric', true).some(({ item }) => item === 'boards')).toBe(true)
+  })
+
   it.each([
     [
       'far from one another',

@@ -37,7 +37,8 @@ const round = (a: Rect, b: Rect): Rect => ({
 function asOne(a: Rect, b: Rect): boolean {
   const [one, other] = [a.vessels[0]!.base, b.vessels[0]!.base]
   const [low, its] = [one.parts[0]!, other.parts[0]!]
-  if (low.kind !== its.kind || one.ground !== other.ground || (low.kind === 'slab' && low.height !== its.height)) return false
+  if (low.kind !== its.kind || one.ground !== other.ground || ((low.kind === 'slab' || low.kind === 'timber') && low.height !== its.height))
+    return false
   const apart = Math.max(a.left - b.right, b.left - a.right, a.near - b.far, b.near - a.far)
   return apart <= 2 * ROUND + DUG_AS_ONE + 1e-9 && area(round(a, b)) <= (area(a) + area(b)) * (1 + WASTE)
 }
@@ -45,7 +46,7 @@ function asOne(a: Rect, b: Rect): boolean {
 const HAS_PAD = new Set<BaseKind>(['gravel-pad', 'slab', 'blocks', 'timber', 'frame'])
 
 /**
- * The pads of a store: vessels whose bases are of one kind and stand near one another share one. Vessels that stand on another
+ * The pads of a store: vessels whose bases are of one kind and stand near one another share one, and the platform or slab on it. Vessels that stand on another
  * vessel, on a deck, on a stand or on the ground as it is have none.
  *
  * Source: common practice, no published source.

@@ -25,7 +25,7 @@ const placed = computed(() => path.value.vessels.get(props.vesselId)!)
 const pad = computed(() =>
   padsOf(placed.value.store, path.value.layout.vessels).find(({ vessels }) => vessels.some(({ id }) => id === placed.value.vessel.id)),
 )
-const parts = computed(() => baseBuild(placed.value.vessel.base, pad.value, settings.system))
+const parts = computed(() => baseBuild(placed.value.vessel.base, pad.value, settings.system, placed.value.vessel.on !== undefined))
 const standing = computed(() => standingOf(path.value, placed.value))
 const allowed = computed(() => ALLOWABLE_PRESSURE[placed.value.vessel.base.soil])
 /** Gravel and sand are bought by the litre, the cubic metre or the cubic foot, never by the gallon. */
@@ -106,7 +106,7 @@ const ratio = (value: number) => factor(value)
     </ul>
     <p v-if="pad && pad.vessels.length > 1" class="pt-1 text-13 text-ink-2">
       {{
-        say('base.shared', {
+        say(pad.vessels[0]!.base.parts[0]?.kind === 'timber' ? 'base.sharedPlatform' : 'base.shared', {
           names: pad.vessels.map(({ name }) => name).join(', '),
           width: length(pad.width + 2 * ROUND),
           depth: length(pad.depth + 2 * ROUND),

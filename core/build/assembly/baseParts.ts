@@ -64,7 +64,7 @@ export function putBase(make: Assembler, key: string, station: BuildStation, lay
 /** What a vessel stands on. */
 export function baseParts(make: Assembler, vessel: Vessel, pad: Pad | null): void {
   const key = drawnKey({ kind: 'base', id: vessel.id })
-  const layers = baseBuild(vessel.base, pad, make.inputs.system)
+  const layers = baseBuild(vessel.base, pad, make.inputs.system, vessel.on !== undefined)
   // In a tower the deck hangs on the posts that go all the way up.
   const framed = make.path.scheme.stores.some(({ frame, vessels }) => frame !== undefined && vessels.includes(vessel))
   putBase(make, key, 'cask', framed ? layers.filter(({ item }) => !STANDS.has(item)) : layers)

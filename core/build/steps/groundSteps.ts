@@ -33,7 +33,7 @@ export function baseSteps(order: Order, { path, system, assembly }: StepInputs):
   for (const { vessel, store } of path.scheme.stores.flatMap((each) => each.vessels.map((one) => ({ vessel: one, store: each })))) {
     if (vessel.on !== undefined) continue
     const pad = padUnder(pads, vessel.id)
-    const layers = baseBuild(vessel.base, pad, system)
+    const layers = baseBuild(vessel.base, pad, system, vessel.on !== undefined)
     const { base } = vessel
     const own = { phase: 'base' as const, station: 'cask' as const, on: vessel.name, look: drawnKey({ kind: 'base', id: vessel.id }) }
     const has = (item: string) => layers.find((layer) => layer.item === item)
