@@ -183,6 +183,12 @@ test('seen from the yard, and the picture is kept as SVG and as PNG', async ({ p
   await openJob(page, 'Tannery Row dye studio', 'Cask')
   await site(page).getByRole('button', { name: 'From the yard' }).click()
   await expect(page.getByRole('group', { name: /at the first wall, seen from the yard/ })).toBeVisible()
+  // What is chosen is seen to be, wherever one of several is pressed.
+  const ground = (name: string) =>
+    site(page)
+      .getByRole('button', { name })
+      .evaluate((button) => getComputedStyle(button).backgroundColor)
+  expect(await ground('From the yard')).not.toBe(await ground('From above'))
   const saved = page.waitForEvent('download')
   await site(page).getByRole('button', { name: 'Save as SVG' }).click()
   const file = await saved

@@ -142,7 +142,6 @@ const keepForAll = (line: BillLine) => {
           :key="each"
           type="button"
           class="btn"
-          :class="{ 'btn-go': by === each }"
           :aria-pressed="by === each"
           @click="by = each"
         >

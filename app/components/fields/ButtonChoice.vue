@@ -11,7 +11,6 @@ const chosen = defineModel<T>({ required: true })
       :key="option.value"
       type="button"
       class="btn"
-      :class="{ 'btn-go': chosen === option.value }"
       :aria-pressed="chosen === option.value"
       @click="chosen = option.value"
     >

@@ -237,15 +237,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <h1 class="truncate text-16 font-bold">{{ bench.job?.name }}</h1>
       <button type="button" class="btn btn-bare max-md:hidden" @click="detailing = true">{{ say('jobs.do.details') }}</button>
       <SchemePicker class="max-md:hidden" @compare="comparing = true" />
-      <button
-        v-for="each in DOINGS"
-        :key="each"
-        type="button"
-        class="btn doing"
-        :class="{ 'btn-go': doing === each }"
-        :aria-pressed="doing === each"
-        @click="turn(each)"
-      >
+      <button v-for="each in DOINGS" :key="each" type="button" class="btn doing" :aria-pressed="doing === each" @click="turn(each)">
         {{ say(`${each}.button`) }}
       </button>
       <TimerWatch v-if="bench.scheme && bench.scheme.build.timers.length > 0" class="timer" />
@@ -255,7 +247,6 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
         v-if="phone"
         type="button"
         class="btn sun"
-        :class="{ 'btn-go': settings.yard }"
         :aria-pressed="settings.yard"
         :aria-label="say('yard.button')"
         @click="settings.use({ yard: !settings.yard })"
