@@ -13,15 +13,26 @@ const LIFTS_OFF = new Set<Vessel['family']>(['butt', 'slim-butt', 'bin'])
 const TOTE_CAP = 0.15
 const ABOUT = 0.004
 
+/** Openings that a vessel is made with. */
+export type OwnOpening = 'valve' | 'bung' | 'cap' | 'manhole'
+
 /**
- * Whether an opening is the vessel's own, moulded or cut when it was made: nobody drills it. A tote's valve, a drum's bungs
- * when it stands on its head, a tote's screw cap, a tank's manhole.
+ * Which of its own an opening is, moulded or cut when the vessel was made: a tote's valve and screw cap, a drum's bung when it
+ * stands on its head, a tank's manhole; none where it has to be drilled.
  */
-export function isMoulded({ family, stands }: Pick<Vessel, 'family' | 'stands'>, { role, bore }: Pick<Port, 'role' | 'bore'>): boolean {
-  if (stands === 'upside-down') return role === 'outlet' || role === 'link'
-  if (family === 'tote') return role === 'outlet' || (role === 'lid' && bore <= TOTE_CAP + ABOUT)
-  return family === 'tank' && role === 'lid'
+export function ownOpening(
+  { family, stands }: Pick<Vessel, 'family' | 'stands'>,
+  { role, bore }: Pick<Port, 'role' | 'bore'>,
+): OwnOpening | undefined {
+  if (stands === 'upside-down') return role === 'outlet' || role === 'link' ? 'bung' : undefined
+  if (family === 'tote' && role === 'outlet') return 'valve'
+  if (family === 'tote' && role === 'lid' && bore <= TOTE_CAP + ABOUT) return 'cap'
+  return family === 'tank' && role === 'lid' ? 'manhole' : undefined
 }
+
+/** Whether an opening is the vessel's own: nobody drills it. */
+export const isMoulded = (vessel: Parameters<typeof ownOpening>[0], port: Parameters<typeof ownOpening>[1]): boolean =>
+  ownOpening(vessel, port) !== undefined
 
 /** The widest way in from above, m; 0 where there is none. */
 export function widestOpening({ family, body, lid, stands, ports }: Pick<Vessel, 'family' | 'body' | 'lid' | 'stands' | 'ports'>): number {

@@ -8,6 +8,7 @@ import { US_GALLON } from '../units/constants'
 import { CATALOGUE, fromCatalogue } from './catalogue'
 import { levelAt, volumeAt } from './levelVolume'
 import { bearingPressure, standing, waterMass, windForce } from './load'
+import { ownOpening } from './reach'
 import { usableVolume } from './usable'
 
 describe('level and volume', () => {
@@ -201,6 +202,25 @@ describe('usable', () => {
     const usable = usableVolume(one, 'store')
     expect(usable).toMatchObject({ topBy: 'diverter' })
     expect(usable.volume).toBeCloseTo((0.21 / 0.88) * (1.235 - 0.5), 9)
+  })
+})
+
+describe('openings that a vessel is made with', () => {
+  // Common practice: a tote is sold with a valve at its foot and a 6 in cap, a drum with two bungs, a tank with a manhole.
+  it.each([
+    ['tote', 'upright', 'outlet', 0.05, 'valve'],
+    ['tote', 'upright', 'lid', 0.15, 'cap'],
+    ['tote', 'upright', 'lid', 0.2, undefined],
+    ['tote', 'upright', 'overflow', 0.05, undefined],
+    ['drum', 'upside-down', 'outlet', 0.05, 'bung'],
+    ['drum', 'upside-down', 'link', 0.05, 'bung'],
+    ['drum', 'upside-down', 'overflow', 0.05, undefined],
+    ['drum', 'upright', 'outlet', 0.05, undefined],
+    ['tank', 'upright', 'lid', 0.4, 'manhole'],
+    ['tank', 'upright', 'outlet', 0.05, undefined],
+    ['butt', 'upright', 'lid', 0.1, undefined],
+  ] as const)('a %s %s has for its %s of %f m: %s', (family, stands, role, bore, own) => {
+    expect(ownOpening({ family, stands }, { role, bore })).toBe(own)
   })
 })
 

@@ -4,6 +4,7 @@ import { addPort, changePort, unconnectedPorts, removePort } from '#core/edits'
 import { isOnTop } from '#core/layout'
 import type { Port, PortRole, Scheme } from '#core/scheme'
 import { length } from '#core/units/quantity'
+import { ownOpening } from '#core/vessel'
 import { message } from '~/stores/messages'
 
 /** Every hole of a vessel: how high, on which side, how wide. Decides where the drill goes. */
@@ -18,10 +19,13 @@ const ROLES: readonly PortRole[] = ['inlet', 'lid', 'outlet', 'overflow', 'link'
 const hourOf = ({ id }: Port) => path.value.layout.ports.get(`${props.vesselId} ${id}`)?.hour
 const hourText = (hour: number) => say('ports.hour', { n: String(Math.round(hour * 2) / 2 || 12) })
 /** What a row says without being opened. */
-const sum = (port: Port) =>
-  isOnTop(port)
+function sum(port: Port): string {
+  const where = isOnTop(port)
     ? text(length(port.bore))
     : say('ports.sum', { under: length(vessel.value.body.rim - port.at), at: length(port.at), hour: hourText(hourOf(port) ?? 12) })
+  const own = ownOpening(vessel.value, port)
+  return own ? say('ports.own', { own: say(`ports.is.${own}`), where }) : where
+}
 const HOURS = Array.from({ length: 12 }, (_, i) => String(i + 1))
 const edit = (recipe: (scheme: Scheme) => Scheme) => bench.editScheme(message('edit.ports', { name: vessel.value.name }), recipe)
 /** Tells both as they stand in the field that was typed into. */
