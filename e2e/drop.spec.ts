@@ -310,3 +310,17 @@ test.describe('on a phone', () => {
     await expect(pane).toBeHidden()
   })
 })
+
+test('a pipe led over its lid by a flexible extender is bought and put up as one; undo takes the bends again', async ({ page }) => {
+  await openJob(page, 'Tannery Row dye studio')
+  const over = page.getByLabel('Over to the lid by', { exact: true })
+  await expect(over).toHaveValue('bends')
+  await over.selectOption('flexible')
+  await page.getByRole('button', { name: 'Build', exact: true }).click()
+  await page.getByRole('tab', { name: 'Bill' }).click()
+  await expect(page.getByRole('button', { name: /Flexible extender, 3 × 4\sin downspout, pulled out to/ }).first()).toBeVisible()
+  await page.getByRole('tab', { name: 'Order of work' }).click()
+  await expect(page.getByText(/Pull the flexible extender out between the pipe and the lid/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText(/two bends and the piece between them/).first()).toBeVisible()
+})

@@ -291,6 +291,22 @@ describe('pipes that turn corners', () => {
     expect(bill.lines.filter(({ item, there }) => item.startsWith('pipe:downpipe-round:68') && !there)).toEqual([])
   })
 
+  it('a flexible extender takes the place of two bends and their piece, and is joined above', () => {
+    const bent = tanneryRow().schemes[0]!
+    const flexible = produce(bent, (draft) => void (draft.drops[0]!.leadsOver = 'flexible'))
+    const over = (scheme: Scheme) => {
+      const { assembly, steps } = planBuild(buildWaterPath(scheme), plainPartsInputs('imperial'))
+      const own = assembly.parts.filter(({ key }) => key.startsWith(`pipe:${bent.drops[0]!.id}:over`))
+      return {
+        items: own.map(({ item }) => item.split(':')[0]),
+        joined: assembly.joints.filter(({ lower }) => lower.part === `pipe:${bent.drops[0]!.id}:over`).length,
+        step: steps.find(({ kind }) => kind === 'overLid')!.values.how,
+      }
+    }
+    expect(over(bent)).toMatchObject({ items: ['bend', 'pipe'], step: 'bends' })
+    expect(over(flexible)).toEqual({ items: ['flexible'], joined: 1, step: 'flexible' })
+  })
+
   it('a pipe that is carried to another joins it at the branch left for it', () => {
     const { joints, parts } = assemble(buildWaterPath(ARRANGEMENTS[19]!()), plainPartsInputs('metric'))
     const joined = joints.filter(({ lower }) => lower.part === 'device:join')

@@ -7,6 +7,7 @@ import { buildWaterPath } from '../path/waterPath'
 import { cutMarks, CUT_SCHOOLS, distancesOf } from './cutMarks'
 import { headLedger, headLeft } from './headLedger'
 import { sectionLine } from './heights'
+import { leadOver } from './leadOver'
 
 const lines = (scheme: Parameters<typeof buildWaterPath>[0]) => {
   const path = buildWaterPath(scheme)
@@ -71,5 +72,20 @@ describe('head ledger', () => {
     const rows = headLedger(lines(setMark(boathouse, 'river-drop', 1.95))[0]!)
     expect(rows.some(({ item }) => item === 'short')).toBe(true)
     expect(headLeft(rows)).toBeCloseTo(2.025 - 2.1, 9)
+  })
+})
+
+describe('a pipe that comes over a lid beside it', () => {
+  const pipe = { shape: 'round' as const, outside: 0.068, leadsOver: undefined }
+  it('by a flexible extender hangs at 45°: sawn so much higher as the lid lies across, and pulled out by Pythagoras', () => {
+    const near = leadOver({ ...pipe, leadsOver: 'flexible' }, 0.3, 1.2)
+    const far = leadOver({ ...pipe, leadsOver: 'flexible' }, 0.5, 1.2)
+    expect(near).toMatchObject({ kind: 'flexible', across: 0.3, gap: expect.closeTo(Math.hypot(0.3, 0.3), 9) })
+    expect(far.at - near.at).toBeCloseTo(0.2, 9)
+  })
+  it('goes by bends where it would have to be pulled out farther than it is sold', () => {
+    expect(leadOver({ ...pipe, leadsOver: 'flexible' }, 0.84, 1.2).kind).toBe('flexible')
+    expect(leadOver({ ...pipe, leadsOver: 'flexible' }, 0.86, 1.2)).toEqual(leadOver(pipe, 0.86, 1.2))
+    expect(leadOver({ ...pipe, leadsOver: 'flexible' }, 0.01, 1.2).kind).toBe('straight')
   })
 })

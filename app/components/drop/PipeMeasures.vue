@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Told } from '#core/figures/told'
 import type { Shown } from '~/composables/useEdits'
+import { FLEXIBLE_MOST } from '#core/levels'
 import { length } from '#core/units/quantity'
 import type { AssessedLine } from '#core/assess'
 import type { Drop } from '#core/scheme'
@@ -18,6 +19,11 @@ function change<F extends Told, T extends Told>(field: string, from: Shown<F>, t
     if (found) recipe(found)
   })
 }
+/** How the pipe comes over its lid now; none where it stands above it, or something fitted leads the water there. */
+const over = computed(() => {
+  const kind = props.assessed.line.over?.kind
+  return kind === 'straight' ? undefined : kind
+})
 const sayChoice = (value: string) => say(`choice.${value}`)
 const words = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: sayChoice(value) }))
 
@@ -105,6 +111,14 @@ const id = useId()
       :model-value="drop.foot"
       :options="words('shoe', 'gully', 'open')"
       @update:model-value="(v) => change('foot', sayChoice(drop.foot), sayChoice(v), (draft) => (draft.foot = v))"
+    />
+    <ChoiceField
+      v-if="over || drop.leadsOver"
+      :label="say('field.name.leadsOver')"
+      :model-value="drop.leadsOver ?? 'bends'"
+      :options="words('bends', 'flexible')"
+      :note="drop.leadsOver === 'flexible' && over !== 'flexible' ? say('drop.flexibleMost', { most: length(FLEXIBLE_MOST) }) : ''"
+      @update:model-value="(v) => change('leadsOver', sayChoice(drop.leadsOver ?? 'bends'), sayChoice(v), (draft) => (draft.leadsOver = v))"
     />
     <div class="py-1">
       <label :for="id" class="text-13">{{ say('field.name.brackets') }}</label>

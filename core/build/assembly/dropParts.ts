@@ -8,6 +8,7 @@ import { cornerReach, male, pipeEnds, type Assembler, type OpenEnd, type PipeKin
 import { carryParts, deviceParts, pipeAfter } from './deviceParts'
 import { flushParts } from './flushParts'
 import { bendPrice, GUIDE } from './guidePrices'
+import type { ToldValues } from '../../figures/told'
 import { bendItem, layLegs } from './legs'
 import type { Threaded } from './threaded'
 
@@ -122,7 +123,7 @@ class DropWalk {
   }
 
   /**
-   * Takes the pipe over to the opening that it ends above: two bends and a piece, or a moulded offset; behind a first flush
+   * Takes the pipe over to the opening that it ends above: two bends and a piece, a moulded offset or a flexible extender; behind a first flush
    * a way across and a bend down.
    */
   private over(to: { vessel: string; port: string }, sawn: boolean, last: number): void {
@@ -140,12 +141,13 @@ class DropWalk {
     this.plain(Math.max(0, last - rest), { sawn: true })
     const { top, bottom } = pipeEnds(this.own)
     const key = `${pipeKey}:over`
-    if (lead.kind === 'offset') {
+    if (lead.kind === 'offset' || lead.kind === 'flexible') {
+      const values: ToldValues = lead.kind === 'offset' ? { across: length(lead.across) } : { long: length(lead.gap) }
       make.part({
         key,
         station: 'drop',
-        item: `offset:${this.own.type}:${this.own.size}`,
-        words: { id: 'part.offset', of: this.own, values: { across: length(lead.across) } },
+        item: `${lead.kind}:${this.own.type}:${this.own.size}`,
+        words: { id: `part.${lead.kind}`, of: this.own, values },
         shop: 'rainwater',
         price: 2 * bendPrice(this.own),
       })

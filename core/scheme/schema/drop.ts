@@ -130,6 +130,8 @@ export const drop = record({
   offWall: amount(0, 2),
   /** How the pipe ends at the ground when nothing else takes it. */
   foot: choice('shoe', 'gully', 'open'),
+  /** How it comes over a lid that it does not stand above; bends, or a moulded offset, where left out. */
+  leadsOver: choice('bends', 'flexible').optional().default(undefined),
   /** Heights of the brackets above the paving, m. */
   brackets: list(height(), 0, 40),
   /** The upper mark as it was measured on the pipe, from one of three places, m: the second measurement before any cut. */
