@@ -1,5 +1,6 @@
 import type { Assembly } from '../build/assembly'
 import type { SiteDays } from '../rain/weather'
+import type { Run } from '../layout'
 import type { SectionLine } from '../levels/heights'
 import type { WaterPath } from '../path/waterPath'
 import type { Scheme } from '../scheme'
@@ -132,3 +133,13 @@ export function amountOf(values: Finding['values'], name: string): number {
 /** Source ids used again and again. */
 export const COMMON_PRACTICE = 'commonPractice'
 export const GEOMETRY = 'geometry'
+
+/** Where a pipe or hose is seen to, by its kind. */
+export const STATION_OF_RUN = {
+  link: 'cask',
+  overflow: 'spill',
+  hose: 'drop',
+  carry: 'drop',
+  side: 'drop',
+  pump: 'draw',
+} as const satisfies Record<Run['kind'], Station>

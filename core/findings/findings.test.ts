@@ -513,6 +513,37 @@ describe('a pipe across that was measured', () => {
   })
 })
 
+describe('a pipe across that runs through what stands there', () => {
+  /** The first tote's pipe across led over a second one, which stands in its way or beside it. */
+  const beside = (y: number, high: number) =>
+    edit(ARRANGEMENTS[9]!(), (d) => {
+      const [tote] = d.stores[0]!.vessels
+      const { foot } = computeLayout(d).vessels.get('cask')!
+      d.stores[0]!.vessels[0]!.place = { x: foot.x + 3, y: foot.y, turn: 0 }
+      d.stores.push({
+        ...d.stores[0]!,
+        id: 'other',
+        name: 'Other',
+        links: [],
+        vessels: [
+          {
+            ...tote!,
+            id: 'other',
+            name: 'Other',
+            place: { x: foot.x, y, turn: 0 },
+            base: { ...tote!.base, parts: [{ kind: 'blocks', height: high }] },
+          },
+        ],
+      })
+    })
+  const told = (scheme: Scheme) => of(scheme, 'runBlocked').filter(({ ids }) => ids.port === 'carry')
+  it('is told, and is not where that one stands lower or out of the way', () => {
+    expect(told(beside(0.45, 0.6))).toMatchObject([{ station: 'drop', ids: { vessel: 'other', port: 'carry' } }])
+    expect(told(beside(4, 0.6))).toEqual([])
+    expect(told(beside(0.45, 0.02))).toEqual([])
+  })
+})
+
 describe('head short by a finger', () => {
   const over = setMark(boathouse(), 'river-drop', 1.95)
   const headShort = FINDING_RULES.find(({ id }) => id === 'headShort')!

@@ -6,7 +6,7 @@ import { computeLayout, laidCarry, overflowEnd, runKey, standsAtEnd, type Run } 
 import type { Scheme } from '../scheme'
 import { length, span } from '../units/quantity'
 import type { WaterPath } from '../path/waterPath'
-import { amountOf, GEOMETRY, rule, type FindingOption, type PartIds } from './finding'
+import { amountOf, GEOMETRY, rule, STATION_OF_RUN, type FindingOption, type PartIds } from './finding'
 
 /** A tape along a pipe is right to this, m; less is no disagreement. Common practice. */
 const TAPE = 0.02
@@ -19,8 +19,6 @@ interface Measured {
   vessel?: string
   drop?: string
 }
-
-const STATION = { link: 'cask', overflow: 'spill', hose: 'drop', carry: 'drop', side: 'drop', pump: 'draw' } as const
 
 /** Everything that carries a length off somebody's tape. */
 function measuredRuns({ stores, overflows, drops, pumps }: Scheme): Measured[] {
@@ -101,7 +99,7 @@ export const measuredDiffers = rule(
       else if (far !== undefined) options.push({ id: 'end', fits: far >= 0, values: { far: span(far) } })
       return {
         severity: 'goes-wrong' as const,
-        station: STATION[kind],
+        station: STATION_OF_RUN[kind],
         ids: (drop === undefined ? { vessel, port: id } : { ...(vessel === undefined ? {} : { vessel }), drop, device: id }) as PartIds,
         values: { what: word(`run-${kind}`), measured: span(measured), laid: span(laid) },
         options,

@@ -3,7 +3,7 @@ import { inside, isUnder, plus, roofOver, vec, type Pose, type RoofOver, type Ru
 import type { WaterPath } from '../path/waterPath'
 import type { Vessel } from '../scheme'
 import { length } from '../units/quantity'
-import { GEOMETRY, rule } from './finding'
+import { GEOMETRY, rule, STATION_OF_RUN } from './finding'
 
 /** A pipe is looked at every so far, m. */
 const STEP = 0.05
@@ -52,7 +52,12 @@ function isIn({ half, round, foot, height, turn }: Pose, point: Vec3): boolean {
 function blockedBy(path: WaterPath, run: Run, house: readonly RoofOver[]): { vessel: string } | { house: true; at: Vec3 } | undefined {
   const poses = [...path.layout.vessels.values()]
   for (const point of pointsAlong(run)) {
-    const pose = poses.find((each) => isIn(each, point) || isInBase(each, path.vessels.get(each.vessel)!.vessel, point))
+    const pose = poses.find((each) => {
+      const { vessel } = path.vessels.get(each.vessel)!
+      // A pipe across comes over the rim to its lid: a cage that stands higher is passed over, not through.
+      if (run.kind === 'carry' && point.z > each.foot.z + vessel.body.rim) return false
+      return isIn(each, point) || isInBase(each, vessel, point)
+    })
     if (pose) return { vessel: pose.vessel }
     if (house.some((roof) => isUnder(roof, point, EAVES))) return { house: true, at: point }
   }
@@ -69,7 +74,7 @@ function ledIn({ scheme, vessels, intakes }: WaterPath): (run: Run) => boolean {
   )
   const storeOf = (vessel: string) => vessels.get(vessel)!.store.id
   return ({ kind, id }) => {
-    if (kind === 'hose') return devices.has(id)
+    if (kind === 'hose' || kind === 'carry' || kind === 'side') return devices.has(id)
     const link = scheme.stores.find(({ links }) => links.some((each) => each.id === id))
     if (kind === 'link' && link) return stores.has(link.id)
     const route = scheme.overflows.find((each) => each.id === id)
@@ -85,13 +90,12 @@ export const runBlocked = rule('runBlocked', ({ path }) => {
   const house = open ? [] : roofOver(scheme)
   const led = ledIn(path)
   return [...layout.runs.values()].map((run) => {
-    if (run.kind === 'carry') return undefined
     const blocked = blockedBy(path, run, led(run) ? [] : house)
     if (!blocked) return undefined
     const vessel = 'vessel' in blocked ? blocked.vessel : path.vessels.keys().next().value!
     return {
       severity: 'goes-wrong' as const,
-      station: run.kind === 'overflow' ? ('spill' as const) : run.kind === 'hose' ? ('drop' as const) : ('cask' as const),
+      station: STATION_OF_RUN[run.kind],
       ids: { vessel, port: run.id },
       values: {
         how: 'vessel' in blocked ? 'vessel' : 'house',
