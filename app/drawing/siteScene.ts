@@ -1,5 +1,7 @@
 import { cornersOf, plus, roofOver, vec, type Pose, type Run, type Vec3 } from '#core/layout'
 import type { WaterPath } from '#core/path'
+import type { BaseKind, Vessel } from '#core/scheme'
+import { padsOf } from '#core/vessel'
 import type { Point } from './shapes'
 
 /** A way of looking at the job: along x and y of the drawing, m. */
@@ -67,6 +69,9 @@ export interface SiteScene {
   /** What part of the job it shows, m as it is looked at. */
   window: Window
 }
+
+/** Bases that are built as one under several vessels. */
+const SHARED = new Set<BaseKind>(['slab', 'gravel-pad', 'timber'])
 
 const MARGIN = 28
 
@@ -162,23 +167,29 @@ export function siteScene(
     const from = (way: number, z: number) => at(aspect === 'across' ? vec(0, way, z) : vec(way, 0, z))
     return [from(left, bottom), from(right, bottom), from(right, top), from(left, top)]
   }
+  const pads = scheme.stores.flatMap((store) => padsOf(store, layout.vessels))
+  /** Corners of a vessel's base, or of the vessel where that stands out over it. */
+  const onBase = ({ id, base, body }: Vessel): Vec3[] =>
+    cornersOf({
+      ...layout.vessels.get(id)!,
+      half: { width: Math.max(base.width, body.width) / 2, depth: Math.max(base.depth, body.depth) / 2 },
+    })
   const vesselOf = (pose: Pose): SiteVessel => {
     const { vessel } = path.vessels.get(pose.vessel)!
     const corners = cornersOf(pose)
     const middle = at(aspect === 'plan' ? pose.foot : { ...pose.foot, z: pose.foot.z + pose.height / 2 })
     const built = vessel.base.parts.reduce((sum, part) => sum + part.height, 0)
     let under = pose.foot.z - built
-    const wide = {
-      ...pose,
-      half: { width: Math.max(vessel.base.width, vessel.body.width) / 2, depth: Math.max(vessel.base.depth, vessel.body.depth) / 2 },
-    }
+    const shared = pads.find(({ vessels }) => vessels.length > 1 && vessels.includes(vessel))
     const base =
       aspect === 'plan'
         ? []
-        : vessel.base.parts.map((part) => {
-            const layer = upright(cornersOf(wide), under, under + part.height)
+        : vessel.base.parts.flatMap((part, i) => {
+            // What several stand on is one, under the first of them.
+            const others = i === 0 && shared && SHARED.has(part.kind) ? shared.vessels : [vessel]
+            const layer = upright(others.flatMap(onBase), under, under + part.height)
             under += part.height
-            return layer
+            return others[0] === vessel ? [layer] : []
           })
     const floor = pose.foot.z + vessel.body.floor
     const full = Math.min(fulls.get(vessel.id) ?? floor, pose.foot.z + vessel.body.rim)

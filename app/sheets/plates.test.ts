@@ -1,9 +1,10 @@
 import fc from 'fast-check'
+import { produce } from 'immer'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '#core/arrangements'
 import { detailsOf, fittingKey, numberParts, plainPartsInputs, planBuild, type Hole } from '#core/build'
 import { demoJobs, tanneryRow } from '#core/demo'
-import { putFittings } from '#core/edits'
+import { addVessel, putFittings } from '#core/edits'
 import { buildWaterPath } from '#core/path'
 import type { Scheme } from '#core/scheme'
 import type { Box, Point } from '~/drawing/shapes'
@@ -228,6 +229,19 @@ describe('the job from above and from the yard', () => {
           expect(drawn).toBeCloseTo((apart * scene.scale) / SCENE_PX, 6)
         }
       }
+  })
+  it('draws a platform that two stand on once, as broad as both (by hand)', () => {
+    const timber = [{ kind: 'timber' as const, height: 0.4 }]
+    const two = produce(addVessel(tanneryRow().schemes[0]!, tanneryRow().schemes[0]!.stores[0]!.id), (draft) => {
+      for (const { base } of draft.stores[0]!.vessels) Object.assign(base, { parts: timber, width: 1.3, depth: 1.3 })
+    })
+    const path = buildWaterPath(two)
+    const scene = siteScene(path, fullLevels(path), 'elevation', { width: 700, height: 400 })
+    const layers = scene.vessels.flatMap(({ base }) => base)
+    expect(layers).toHaveLength(1)
+    const xs = layers[0]!.map(({ x }) => x)
+    const [a, b] = [...path.layout.vessels.values()]
+    expect((Math.max(...xs) - Math.min(...xs)) / scene.scale).toBeCloseTo(Math.abs(a!.foot.x - b!.foot.x) + 1.3, 6)
   })
   it('cuts what runs over the edge at the edge, by hand', () => {
     const paper = { width: 10, height: 10 }
