@@ -290,7 +290,7 @@ test('an overflow’s end put on the plan is dragged there, typed and renamed; i
   await page.getByRole('button', { name: 'From the side' }).click()
   await expect(site(page).getByRole('group', { name: /seen along the first wall/ })).toBeVisible()
   expect(await textFaults(page)).toEqual([])
-  await expect(page.getByText(/^Saved/)).toBeVisible()
+  await expect(page.getByText(/^Saved \d/)).toBeVisible()
   await page.reload()
   await expect(page.getByRole('button', { name: /^Street drain: move by/ })).toBeVisible()
   await goTo(page, 'Spill')

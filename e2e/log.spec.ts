@@ -39,7 +39,7 @@ test.describe('at a desk', () => {
     await expect(row).toHaveCount(0)
     await page.getByRole('button', { name: 'Redo', exact: true }).click()
     await expect(row).toHaveCount(1)
-    await expect(page.getByText(/^Saved/)).toBeVisible()
+    await expect(page.getByText(/^Saved \d/)).toBeVisible()
     await page.reload()
     await expect(row).toHaveCount(1)
     await row.getByRole('button', { name: /^Change/ }).click()
@@ -170,7 +170,7 @@ test.describe('at a desk', () => {
     await openLog(page, 'demo-tannery-row', 'seasons')
     const step = page.getByRole('checkbox', { name: /Leave Tote 1 a tenth empty/ })
     await step.check()
-    await expect(page.getByText(/^Saved/)).toBeVisible()
+    await expect(page.getByText(/^Saved \d/)).toBeVisible()
     await page.reload()
     await expect(step).toBeChecked()
     await page.getByRole('button', { name: 'It is shut down' }).click()
@@ -238,7 +238,7 @@ test.describe('at a desk', () => {
     expect(
       await picture.evaluate((image: HTMLImageElement) => image.decode().then(() => [image.naturalWidth, image.naturalHeight])),
     ).toEqual([1280, 960])
-    await expect(page.getByText(/^Saved/)).toBeVisible()
+    await expect(page.getByText(/^Saved \d/)).toBeVisible()
     await page.reload()
     await expect(picture).toBeVisible()
     await page.getByLabel('Photos').setInputFiles({ name: 'song.png', mimeType: 'image/png', buffer: Buffer.from('no picture') })
