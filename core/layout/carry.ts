@@ -23,7 +23,7 @@ export interface CarryEnd {
   way?: Vec3
 }
 
-/** A vessel's opening as the end of a pipe across: over a lid the pipe stays a hand's breadth above it. */
+/** A vessel's opening as the end of a pipe across: over a lid the pipe stays a little above it. */
 export const carryEnd = ({ at, way }: Pick<PortPose, 'at' | 'way'>): CarryEnd =>
   Math.abs(way.z) > 0.5 ? { at: plus(at, vec(0, 0, SCREEN_GAP)) } : { at, way }
 
