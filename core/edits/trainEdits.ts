@@ -1,5 +1,5 @@
 import { produce } from 'immer'
-import { endsOnGround, footOf, spigotHeight, standsAtEnd } from '../layout'
+import { endsOnGround, footOf, spigotHeight, standsAtEnd, UNLAID } from '../layout'
 import { ground, into, overflow, overflowPort, port } from '../arrangements/parts'
 import { familyOf, headSpentBy, ownHeight } from '../catch/families'
 import { usualOrder } from '../catch/trainOrder'
@@ -34,8 +34,6 @@ export function trainPlace(scheme: Scheme, dropId: string, vesselId: string): Tr
 }
 
 const hose = { bore: 0.025, measured: undefined }
-/** No pipe across counts where one device is placed among others. */
-const UNLAID = { runs: new Map<string, never>() }
 
 /**
  * A device of a family with the measures a careful installer would start from on this wall. Every one may be changed.

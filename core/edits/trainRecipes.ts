@@ -1,6 +1,6 @@
 import { headSpentBy } from '../catch/families'
 import { chamberFor } from '../catch/flushSizing'
-import { computeLayout, laidCarry, SCREEN_GAP } from '../layout'
+import { computeLayout, laidCarry, SCREEN_GAP, UNLAID } from '../layout'
 import { DRAIN_ROOM } from '../levels/train'
 import { stubFlow } from '../overflow/stub'
 import { discFor } from '../pipe/screens'
@@ -55,8 +55,6 @@ const fresh = <K extends Device['kind']>(kind: K, place: TrainPlace, more: Parti
   ...more,
 })
 
-/** What a train is planned by before it is laid: a pipe across as long as it is said to be. */
-const UNLAID = { runs: new Map<string, never>() }
 /** A pipe in the ground lies so deep, m. Common practice. */
 const BURIED = 0.3
 

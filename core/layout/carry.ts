@@ -3,7 +3,7 @@ import type { PortPose } from './opening'
 import { endsOnGround } from './places'
 import { bendsOf, lengthOf, straightened } from './route'
 import { dot, minus, plus, vec, type Vec3 } from './vector'
-import type { Upright } from './walls'
+import { joinedAt, type Upright } from './walls'
 
 type Carry = DeviceOf<'carrying-pipe'>
 
@@ -38,8 +38,8 @@ function endOf(
   if (to.kind === 'vessel') return carryEnd(ports.get(`${to.vessel} ${to.port}`)!)
   const other = pipes.get(to.drop)
   if (!other) return undefined
-  const tee = scheme.drops.find(({ id }) => id === to.drop)?.devices.find((device) => device.kind === 'tee' && !device.spare)
-  return { at: { ...other.axis, z: tee && 'height' in tee ? tee.height : Math.min(other.axis.z, from.axis.z) } }
+  const into = scheme.drops.find(({ id }) => id === to.drop)
+  return { at: { ...other.axis, z: (into && joinedAt(into)?.height) ?? Math.min(other.axis.z, from.axis.z) } }
 }
 
 /** Ways over the ground from an upright to in front of an end, and into it: along the wall first, out from it first, and straight. */

@@ -3,7 +3,7 @@ export { isSided, lipOf, runKey, sideTarget, SPIGOT_BELOW_LIP, spigotHeight, typ
 export { baseHeight, footOf, isBox, standsAtEnd } from './pose'
 export { inside, outside, type Pose } from './frame'
 export { centreHeight, isOnTop, type PortPose } from './opening'
-export { targetsOf, type Upright } from './walls'
+export { joinedAt, targetsOf, type Upright } from './walls'
 export { plus, vec, type Vec3 } from './vector'
 export { SCREEN_GAP } from './carry'
 export * from './clearance'

@@ -6,6 +6,7 @@ import { endsOnGround, groundEnd, type GroundEnd } from './places'
 import { legsOf, lengthOf } from './route'
 import { runKey, wallOf, type Hosed, type Run } from './runs'
 import { between, minus, type Vec3 } from './vector'
+import { joinedAt } from './walls'
 
 /** Loss factors of a square elbow and one of half a right angle, and of a full-bore valve. Common practice. */
 const ELBOW = 0.9
@@ -49,6 +50,9 @@ export type LaidCarry = DeviceOf<'carrying-pipe'> & {
 
 const level = (points: readonly Vec3[]): number => lengthOf(points.map((point) => ({ ...point, z: 0 })))
 
+/** What a part is weighed by before anything is laid: pipes across as long as they are said to be. */
+export const UNLAID: Pick<Layout, 'runs'> = { runs: new Map() }
+
 /** A pipe across with the length and bends that follow from its way; one that leads to nothing is as long as it was measured. */
 export function laidCarry({ runs }: Pick<Layout, 'runs'>, device: DeviceOf<'carrying-pipe'>): LaidCarry {
   const run = runs.get(runKey('carry', device.id))
@@ -71,8 +75,7 @@ export function turnsAtEnd(
   to: Target,
 ): boolean {
   if (endsOnGround(to)) return true
-  if (to.kind === 'drop')
-    return scheme.drops.find(({ id }) => id === to.drop)?.devices.every((device) => device.kind !== 'tee' || device.spare) ?? true
+  if (to.kind === 'drop') return scheme.drops.every((drop) => drop.id !== to.drop || !joinedAt(drop))
   const { way } = ports.get(`${to.vessel} ${to.port}`)!
   const [before, last] = points.slice(-2)
   return Math.abs(way.z) > 0.5 || !before || !last || between({ ...minus(before, last), z: 0 }, way) > GIVES

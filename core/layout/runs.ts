@@ -5,7 +5,7 @@ import type { Pose } from './frame'
 import type { PortPose } from './opening'
 import { endsOnGround, groundEnd, pointOf } from './places'
 import { bendsOf, hoseWay, legsOf, lengthOf, route, straightened, stubOf, type RunEnd } from './route'
-import { apart, dot, minus, plus, unit, vec, type Vec3 } from './vector'
+import { apart, back, dot, minus, plus, unit, vec, type Vec3 } from './vector'
 import { offWallOf, type Upright } from './walls'
 
 /** Something that carries water between two ends, as it is laid. */
@@ -96,7 +96,7 @@ function endsOf(inputs: RunInputs, to: Exclude<Target, { kind: 'ground' | 'place
   const pipe = inputs.pipes.get(to.drop)
   if (!pipe) return []
   const at = { ...pipe.axis, z: Math.min(from.z, pipe.axis.z) }
-  return [pipe.out, pipe.along, plus(vec(0, 0, 0), pipe.along, -1)].map((way) => ({ at, way }))
+  return [pipe.out, pipe.along, back(pipe.along)].map((way) => ({ at, way }))
 }
 
 const cheapest = (ways: readonly Vec3[][]): Vec3[] | undefined =>
@@ -161,7 +161,7 @@ function sideRun(inputs: RunInputs, dropId: string, device: Sided): Run | undefi
   const axis = { ...pipe.axis, z }
   if (to.kind === 'drop') {
     const drop = inputs.scheme.drops.find(({ id }) => id === dropId)!
-    const ways = [pipe.along, plus(vec(0, 0, 0), pipe.along, -1), pipe.out].flatMap((way) =>
+    const ways = [pipe.along, back(pipe.along), pipe.out].flatMap((way) =>
       endsOf(inputs, to, axis).map((end) => route({ at: axis, way }, end, stubOf(drop.bore) / 2, pipe.along)),
     )
     const onward = cheapest(ways)

@@ -11,6 +11,8 @@ export interface Vec3 {
 export const vec = (x: number, y: number, z: number): Vec3 => ({ x, y, z })
 export const plus = (a: Vec3, b: Vec3, times = 1): Vec3 => vec(a.x + times * b.x, a.y + times * b.y, a.z + times * b.z)
 export const minus = (a: Vec3, b: Vec3): Vec3 => plus(a, b, -1)
+/** The same way back. */
+export const back = (a: Vec3): Vec3 => vec(-a.x, -a.y, -a.z)
 export const dot = (a: Vec3, b: Vec3): number => a.x * b.x + a.y * b.y + a.z * b.z
 export const size = (a: Vec3): number => Math.hypot(a.x, a.y, a.z)
 export const apart = (a: Vec3, b: Vec3): number => size(minus(a, b))

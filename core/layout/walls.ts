@@ -1,5 +1,5 @@
 import { eavesAlong, eaveSections, placeSections, pointAlong } from '../gutter/alongEave'
-import type { Device, Drop, Scheme, Target } from '../scheme'
+import type { Device, DeviceOf, Drop, Scheme, Target } from '../scheme'
 import { plus, turned, vec, type Vec3 } from './vector'
 
 /** An upright downpipe on its wall. */
@@ -20,6 +20,10 @@ export const BESIDE = 0.25
 /** What a device leads water to besides the pipe's own end. */
 export const targetsOf = (device: Device): Target[] =>
   device.kind === 'first-flush' ? [device.drainsTo] : device.kind === 'float-shut' ? [device.byPass] : 'to' in device ? [device.to] : []
+
+/** The branch in a pipe that another one joins; none where it has none, or keeps it for later. */
+export const joinedAt = ({ devices }: Pick<Drop, 'devices'>): DeviceOf<'tee'> | undefined =>
+  devices.find((device): device is DeviceOf<'tee'> => device.kind === 'tee' && !device.spare)
 
 const across = ({ devices }: Drop): number => devices.reduce((sum, device) => (device.kind === 'neck' ? sum + device.across : sum), 0)
 /** From the wall to a pipe's axis, m. */

@@ -71,29 +71,37 @@ function stepped(from: { x: number; y: number }, [right, down]: readonly [number
   return aspect.value === 'elevation' ? { x: from.x + right, y: from.y } : { x: from.x, y: from.y + right }
 }
 
-let start: { pointer: Point; x: number; y: number; unit: number } | undefined
-const { listeners } = useDrag<SiteVessel>({
-  begin(vessel, event) {
-    bench.vesselChosen = vessel.id
-    held.value = scene.value
-    start = {
-      pointer: { x: event.clientX, y: event.clientY },
-      x: vessel.pose.foot.x,
-      y: vessel.pose.foot.y,
-      unit: scene.value.scale * screenScale(event),
-    }
+/**
+ * Drags something over the drawing: from where it is, by as much as the pointer goes, one step back for the whole of it.
+ *
+ * @param place where it lies, m
+ * @param put takes it to another point
+ */
+function useMoved<T>(place: (what: T) => { x: number; y: number }, put: (what: T, to: { x: number; y: number }) => void) {
+  let start: { pointer: Point; x: number; y: number; unit: number } | undefined
+  return useDrag<T>({
+    begin(what, event) {
+      const { x, y } = place(what)
+      held.value = scene.value
+      start = { pointer: { x: event.clientX, y: event.clientY }, x, y, unit: scene.value.scale * screenScale(event) }
+    },
+    move(what, event) {
+      if (start) put(what, moved(start, (event.clientX - start.pointer.x) / start.unit, (event.clientY - start.pointer.y) / start.unit))
+    },
+    end() {
+      start = undefined
+      held.value = undefined
+      bench.seal()
+    },
+  })
+}
+const { listeners } = useMoved<SiteVessel>(
+  ({ id, pose: { foot } }) => {
+    bench.vesselChosen = id
+    return foot
   },
-  move(vessel, event) {
-    if (!start) return
-    const [x, up] = [(event.clientX - start.pointer.x) / start.unit, (event.clientY - start.pointer.y) / start.unit]
-    place(vessel.id, { ...moved(start, x, up), turn: path.value.layout.vessels.get(vessel.id)!.turn }, `place-${vessel.id}`)
-  },
-  end() {
-    start = undefined
-    held.value = undefined
-    bench.seal()
-  },
-})
+  ({ id }, to) => place(id, { ...to, turn: path.value.layout.vessels.get(id)!.turn }, `place-${id}`),
+)
 function key(vessel: SiteVessel, event: KeyboardEvent) {
   const step = event.shiftKey ? FINE.value : STEP.value
   const { foot, turn } = vessel.pose
@@ -126,23 +134,10 @@ type ScenePlace = (typeof scene.value)['places'][number]
 function movePlace({ id, name }: ScenePlace, to: { x: number; y: number }, merge?: string) {
   bench.editScheme(message('edit.moved', { name }), (scheme) => changePlace(scheme, id, (place) => Object.assign(place, to)), merge)
 }
-let placeAt: { pointer: Point; x: number; y: number; unit: number } | undefined
-const { listeners: placeListeners } = useDrag<ScenePlace>({
-  begin({ x, y }, event) {
-    held.value = scene.value
-    placeAt = { pointer: { x: event.clientX, y: event.clientY }, x, y, unit: scene.value.scale * screenScale(event) }
-  },
-  move(place, event) {
-    if (!placeAt) return
-    const [x, out] = [(event.clientX - placeAt.pointer.x) / placeAt.unit, (event.clientY - placeAt.pointer.y) / placeAt.unit]
-    movePlace(place, moved(placeAt, x, out), `spot-${place.id}`)
-  },
-  end() {
-    placeAt = undefined
-    held.value = undefined
-    bench.seal()
-  },
-})
+const { listeners: placeListeners } = useMoved<ScenePlace>(
+  (spot) => spot,
+  (spot, to) => movePlace(spot, to, `spot-${spot.id}`),
+)
 function placeKey(place: ScenePlace, event: KeyboardEvent) {
   const step = event.shiftKey ? FINE.value : STEP.value
   const ways: Record<string, [number, number]> = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }
@@ -189,25 +184,17 @@ interface Corner {
   run: string
   index: number
 }
-let cornerAt: { pointer: Point; x: number; y: number; unit: number } | undefined
 const partsOf = (key: string) => {
   const [kind, ...rest] = key.split(':')
   return { kind: kind as Steered, run: rest.join(':') }
 }
-const { listeners: cornerListeners } = useDrag<Corner>({
-  begin({ run: key, index }, event) {
+const { listeners: cornerListeners } = useMoved<Corner>(
+  ({ run: key, index }) => {
     const { kind, run } = partsOf(key)
-    const at = viaOf(kind, run)[index]!
-    held.value = scene.value
-    cornerAt = { pointer: { x: event.clientX, y: event.clientY }, x: at.x, y: at.y, unit: scene.value.scale * screenScale(event) }
+    return viaOf(kind, run)[index]!
   },
-  move({ run: key, index }, event) {
-    if (!cornerAt) return
+  ({ run: key, index }, to) => {
     const { kind, run } = partsOf(key)
-    const to = {
-      x: near(cornerAt.x + (event.clientX - cornerAt.pointer.x) / cornerAt.unit),
-      y: near(cornerAt.y + (event.clientY - cornerAt.pointer.y) / cornerAt.unit),
-    }
     lead(
       kind,
       run,
@@ -215,12 +202,7 @@ const { listeners: cornerListeners } = useDrag<Corner>({
       `via-${key}-${index}`,
     )
   },
-  end() {
-    cornerAt = undefined
-    held.value = undefined
-    bench.seal()
-  },
-})
+)
 function cornerKey({ run: key, index }: Corner, event: KeyboardEvent) {
   const { kind, run } = partsOf(key)
   const via = viaOf(kind, run)

@@ -1,3 +1,4 @@
+import { joinedAt } from '../../layout'
 import { downpipeEnd, end, measuresOf, pipeByBore, sizeByBore, type End, type EndType } from '../../parts'
 import type { WaterPath } from '../../path'
 import type { Build, Port, Seal, Target } from '../../scheme'
@@ -194,8 +195,8 @@ export class Assembler {
   /** The branch of another pipe that something joins; undefined where none has been left there. */
   branch(dropId: string): Side | undefined {
     const drop = this.path.scheme.drops.find(({ id }) => id === dropId)
-    const tee = drop?.devices.find((device) => device.kind === 'tee' && !device.spare)
-    if (!drop || tee?.kind !== 'tee') return undefined
+    const tee = drop && joinedAt(drop)
+    if (!drop || !tee) return undefined
     const own = downpipeEnd(drop, 'male')
     return { part: drawnKey({ kind: 'device', id: tee.id }), end: female(isNearly(tee.bore, own) ? own : this.pipeOf(tee.bore)) }
   }
