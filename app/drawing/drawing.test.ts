@@ -81,8 +81,9 @@ describe('the train on the section', () => {
   it('a dry pipe across falls on the drawing by what it falls on the wall', () => {
     const { line, scene } = trains.find(({ recipe }) => recipe === 'flush-in-line')!
     const { carry } = line.line
-    const [start, , far] = scene.train.across!.route
+    const [start, far, mouth] = scene.train.across!.route
     expect(far!.y - start!.y).toBeCloseTo(carry!.fall * carry!.length * scene.scale, 6)
+    expect(mouth!.y - far!.y).toBeCloseTo(carry!.down * scene.scale, 6)
   })
   it('a wet one dips below the paving, and stands full up to its inlet', () => {
     const { line, scene } = trains.find(({ recipe }) => recipe === 'wet-carry')!

@@ -74,7 +74,14 @@ function acrossOf({ heights: h, carry, flush, intake, fed, over }: SectionLine, 
       const riser = vesselX - Math.max(14, RISER * scale)
       const bottomRight = { x: riser, y: low }
       return {
-        route: [start, { x: pipeX, y: low }, bottomRight, { x: riser, y: end.y }, end],
+        route: [
+          start,
+          { x: pipeX, y: low },
+          bottomRight,
+          { x: riser, y: y(h.carry.to) },
+          ...(carry.down > 0 ? [{ x: end.x, y: y(h.carry.to) }] : []),
+          end,
+        ],
         width,
         straps: [],
         level: y(h.inlet),
@@ -84,7 +91,7 @@ function acrossOf({ heights: h, carry, flush, intake, fed, over }: SectionLine, 
     const far = { x: end.x, y: y(h.carry.to) }
     const straps = Math.max(2, Math.ceil(carry.length / carry.strapEvery - STRAP_GAP) + 1)
     return {
-      route: h.pipeEnd !== undefined ? [start, { x: far.x, y: far.y - 6 }, far] : [start, far],
+      route: h.pipeEnd !== undefined ? [start, far, end] : [start, far],
       width,
       straps: along(start, far, Math.min(6, straps)),
     }

@@ -4,10 +4,11 @@ import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { demoJobs, tanneryRow, withyHard } from '../demo'
 import { addVessel, arrangeStore, fitRecipe, TRAIN_RECIPES } from '../edits'
+import { laidCarry } from '../layout'
 import { joinerLength } from '../levels'
 import { end, insertionOf, mates, stockLength } from '../parts'
 import { buildWaterPath } from '../path'
-import { jobDefaults, type Scheme } from '../scheme'
+import { jobDefaults, type DeviceOf, type Scheme } from '../scheme'
 import { isMoulded } from '../vessel'
 import {
   assemble,
@@ -265,14 +266,15 @@ describe('pipes that turn corners', () => {
   })
 
   it('a pipe across is as long as its slope: 4 m falling 0.05 are 4.005 m between its two bends (Pythagoras)', () => {
-    const { layout } = buildWaterPath(
+    const { layout, scheme } = buildWaterPath(
       produce(ARRANGEMENTS[9]!(), (draft) => {
         const [carry] = draft.drops[0]!.devices.filter((device) => device.kind === 'carrying-pipe')
         Object.assign(carry!, { measured: 4, fall: 0.05 })
       }),
     )
     const run = layout.runs.get('carry:carry')!
-    const { legs, turns, bendAt } = carryLegs({ wet: false }, run, { type: 'metric', size: '110' }, undefined, true)
+    const { down } = laidCarry(layout, scheme.drops[0]!.devices.find(({ kind }) => kind === 'carrying-pipe') as DeviceOf<'carrying-pipe'>)
+    const { legs, turns, bendAt } = carryLegs({ wet: false }, run, { type: 'metric', size: '110' }, undefined, true, down)
     expect(legs.reduce((sum, leg) => sum + leg, 0)).toBeCloseTo(Math.hypot(1, 0.05) * 4, 2)
     expect(turns.map(Math.round)).toEqual([90])
     expect(bendAt).toEqual([true, true])

@@ -83,7 +83,8 @@ export const FAMILIES: { readonly [K in Device['kind']]: Family<DeviceOf<K>> } =
     rank: 6,
     spends: (device, flow, layout) => {
       const carry = laidCarry(layout, device)
-      return carry.wet ? wetCarryLoss(carry, flow) + WET_MARGIN : Math.round(carry.fall * carry.length * 1e9) / 1e9
+      const across = carry.wet ? wetCarryLoss(carry, flow) + WET_MARGIN : carry.fall * carry.length
+      return Math.round((across + carry.down) * 1e9) / 1e9
     },
   },
   'float-shut': {

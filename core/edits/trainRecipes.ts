@@ -1,6 +1,6 @@
 import { headSpentBy } from '../catch/families'
 import { chamberFor } from '../catch/flushSizing'
-import { computeLayout, laidCarry, SCREEN_GAP, UNLAID } from '../layout'
+import { computeLayout, downBend, laidCarry, SCREEN_GAP, UNLAID } from '../layout'
 import { DRAIN_ROOM } from '../levels/train'
 import { stubFlow } from '../overflow/stub'
 import { discFor } from '../pipe/screens'
@@ -118,9 +118,10 @@ export function planTrain(recipe: TrainRecipe, place: TrainPlace, wants: TrainWa
       const necks = place.drop.devices.filter(({ kind }) => kind === 'neck')
       const parts = [...necks, head, carry].reduce((sum, each) => sum + headSpentBy(each, wants.flow, UNLAID), BRANCH_HEIGHT[form])
       // Over the lid where there is height for it: a hole in the side costs what stands above its overflow.
-      const over = place.outlet - parts >= place.foot + rim + SCREEN_GAP
+      const overLidBy = SCREEN_GAP + downBend(CHAMBER_BORES[wants.system][0])
+      const over = place.outlet - parts >= place.foot + rim + overLidBy
       const entry = over ? lid : { ...side, bore: 0.0779 }
-      const invert = place.foot + entry.at + (over ? SCREEN_GAP : 0) + headSpentBy(carry, wants.flow, UNLAID)
+      const invert = place.foot + entry.at + (over ? overLidBy : 0) + headSpentBy(carry, wants.flow, UNLAID)
       return {
         entry,
         lid: over ? 'screened' : 'sealed',

@@ -270,10 +270,10 @@ const CASES: Record<
     over: part(flushed(), 'carrying-pipe', (pipe) => (pipe.fall = 0.0099)),
     inside: part(flushed(), 'carrying-pipe', (pipe) => (pipe.fall = 0.01)),
   },
-  // The branch stands 1.43 m up, 35 mm and the fall of the pipe over the rim; the chamber may be 1.28 m long.
+  // The branch stands 35 mm, the bend down and the fall of the pipe over the rim.
   chamberInGround: {
-    over: flushWith((flush) => (flush.length = 1.272)),
-    inside: flushWith((flush) => (flush.length = 1.271)),
+    over: flushWith((flush) => (flush.length = 1.353)),
+    inside: flushWith((flush) => (flush.length = 1.351)),
   },
   ballDoesNotSeat: {
     over: flushWith((flush) => (flush.ballSize = flush.bore)),
@@ -553,10 +553,10 @@ describe('head short by a finger', () => {
     ['lowerBase', over],
     ['lowerBase', tall('full-take', 0.7)],
     ['lowerDevice', part(fitted('twist'), 'twist', (twist) => (twist.height = 1.8))],
-    ['inLineTee', tall('flush-ball', 0.3)],
+    ['inLineTee', tall('flush-ball', 0.22)],
     ['lowerInlet', tall('full-take', 0.7)],
     ['lowerInlet', tall('flush-in-line', 0.5)],
-    ['flatterFall', part(tall('flush-ball', 0.25), 'carrying-pipe', (pipe) => (pipe.fall = 0.04))],
+    ['flatterFall', part(tall('flush-ball', 0.17), 'carrying-pipe', (pipe) => (pipe.fall = 0.04))],
     ['smallerVessel', over],
     ['smallerVessel', tall('full-take', 0.7)],
   ]

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { carryingPipe, drop, ground, into, oneRoof, overflow, overflowPort, port, scheme, store, vessel } from '../arrangements/parts'
 import { placeVessel, setVia } from '../edits'
 import type { DeviceOf, Scheme } from '../scheme'
+import { SCREEN_GAP } from './carry'
 import { computeLayout } from './computeLayout'
 import { buriedLength, laidCarry } from './losses'
 
@@ -41,12 +42,33 @@ describe('the way of a pipe across', () => {
     const { at } = layout.ports.get('cask in')!
     const { axis } = layout.pipes.get('drop')!
     expect(carry.length).toBeCloseTo(Math.abs(at.x - axis.x) + Math.abs(at.y - axis.y), 9)
-    expect(carry.bends).toBe(1)
+    // One on the wall's corner, one down to its mouth.
+    expect(carry.bends).toBe(2)
   })
   it('falls evenly: its ends differ by fall times its length on the plan, its legs by Pythagoras', () => {
     const { run, carry } = laid(across({ fall: 0.05 }, 'lid', { x: 5, y: 3, turn: 0 }))
-    expect(run.points[0]!.z - run.points.at(-1)!.z).toBeCloseTo(0.05 * carry.length, 9)
-    expect(run.length).toBeCloseTo(carry.length * Math.hypot(1, 0.05), 9)
+    expect(run.points[0]!.z - run.points.at(-1)!.z).toBeCloseTo(0.05 * carry.length + carry.down, 9)
+    expect(run.length).toBeCloseTo(carry.length * Math.hypot(1, 0.05) + carry.down, 9)
+  })
+  it('over a lid it is turned down by a bend to a mouth right over its hole; into a side by none', () => {
+    const { layout, run, carry } = laid(across({ bore: 0.1023 }, 'lid', { x: 5, y: 3, turn: 0 }))
+    const { at } = layout.ports.get('cask in')!
+    const [before, mouth] = run.points.slice(-2)
+    expect(mouth).toMatchObject({ x: at.x, y: at.y })
+    expect(mouth!.z - at.z).toBeCloseTo(SCREEN_GAP, 9)
+    // A bend of half the bore and a socket, by hand.
+    expect(before!.z - mouth!.z).toBeCloseTo(0.05 + 0.4 * 0.1023, 9)
+    expect(carry.down).toBeCloseTo(before!.z - mouth!.z, 9)
+    expect(laid(across({}, 'inlet', { x: 5, y: 3, turn: 0 })).carry.down).toBe(0)
+  })
+  it('one that stands full rises beside the vessel, and goes over its lid from there', () => {
+    const { layout, run } = laid(across({ wet: true, lowPoint: -0.3 }, 'lid', { x: 5, y: 3, turn: 0 }))
+    const { half, foot } = layout.vessels.get('cask')!
+    const low = run.points.filter(({ z }) => z < 0)
+    for (const { x, y } of low) expect(Math.max(Math.abs(x - foot.x) - half.width, Math.abs(y - foot.y) - half.depth)).toBeGreaterThan(0.05)
+    const [over, mouth] = run.points.slice(-2)
+    expect(over!.z).toBeGreaterThan(mouth!.z)
+    expect(mouth!.z).toBeCloseTo(layout.ports.get('cask in')!.at.z + SCREEN_GAP, 9)
   })
   it('goes into a side square to it, and where its corners say', () => {
     const { layout, run } = laid(across({}, 'inlet', { x: 5, y: 3, turn: 0 }))

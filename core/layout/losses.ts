@@ -46,6 +46,8 @@ export type LaidCarry = DeviceOf<'carrying-pipe'> & {
   length: number
   /** Corners that its water turns at. */
   bends: number
+  /** Of the bend that turns it down over a lid, from its axis to its mouth, m; 0 where there is none. */
+  down: number
 }
 
 const level = (points: readonly Vec3[]): number => lengthOf(points.map((point) => ({ ...point, z: 0 })))
@@ -53,11 +55,17 @@ const level = (points: readonly Vec3[]): number => lengthOf(points.map((point) =
 /** What a part is weighed by before anything is laid: pipes across as long as they are said to be. */
 export const UNLAID: Pick<Layout, 'runs'> = { runs: new Map() }
 
+/** What the last leg of a run goes straight down, m. */
+function lastDown(points: readonly Vec3[]): number {
+  const [before, last] = points.slice(-2)
+  return before && last && Math.hypot(last.x - before.x, last.y - before.y) < 1e-6 ? Math.max(0, before.z - last.z) : 0
+}
+
 /** A pipe across with the length and bends that follow from its way; one that leads to nothing is as long as it was measured. */
 export function laidCarry({ runs }: Pick<Layout, 'runs'>, device: DeviceOf<'carrying-pipe'>): LaidCarry {
   const run = runs.get(runKey('carry', device.id))
-  if (!run) return { ...device, length: device.measured ?? DEFAULT_REACH, bends: 2 }
-  return { ...device, length: device.wet ? run.length : level(run.points), bends: run.bends.length }
+  if (!run) return { ...device, length: device.measured ?? DEFAULT_REACH, bends: 2, down: 0 }
+  return { ...device, length: device.wet ? run.length : level(run.points), bends: run.bends.length, down: lastDown(run.points) }
 }
 
 /** How much of a run lies in the ground, m. */

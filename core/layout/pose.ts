@@ -194,7 +194,7 @@ class Placing {
         round: !isBox(own),
       }
       const opening = isOnTop(port) ? onLid(pose, port.bore, 0, pipe.axis) : onSide(pose, port.clock ?? hourTowards(pose, pipe.axis), 0)
-      return lengthOf(flatWay(pipe, { ...carryEnd(opening), at: { ...opening.at, z: 0 } }, stubOf(bore)))
+      return lengthOf(flatWay(pipe, { ...carryEnd(opening, bore), at: { ...opening.at, z: 0 } }, stubOf(bore)))
     }
     const [near, far] = [-vessel.body.width / 2, across + vessel.body.width + vessel.body.depth]
     return reach(near) >= across ? near : bisect((at) => reach(at) - across, near, far, 1e-6)

@@ -28,6 +28,7 @@ export interface Heights {
   /** Branch of the first flush and the foot of its chamber. */
   flush?: { invert: number; bottom: number }
   /** Beginning and end of a pipe across, and where a wet one dips to. */
+  /** A pipe across from end to end; over a lid it ends at the bend that turns it down. */
   carry?: { from: number; to: number; low?: number }
   /** Open end of a pipe that ends over the vessel's lid. */
   pipeEnd?: number
@@ -106,7 +107,11 @@ function leadingOutlet(path: WaterPath, dropId: string, lowest: boolean): Outlet
 const present = <K extends string, V>(key: K, value: V | undefined): { [P in K]?: V } =>
   (value === undefined ? {} : { [key]: value }) as { [P in K]?: V }
 
-function trainHeights(intake: Intake, stretches: readonly Stretch[]): Pick<Heights, 'cut' | 'parseInput' | 'hoseFrom' | 'flush' | 'carry'> {
+function trainHeights(
+  intake: Intake,
+  stretches: readonly Stretch[],
+  layout: WaterPath['layout'],
+): Pick<Heights, 'cut' | 'parseInput' | 'hoseFrom' | 'flush' | 'carry'> {
   const { device } = intake
   const devices = onTheWay(intake)
   const flush = devices.find((each) => each.kind === 'first-flush')
@@ -123,7 +128,11 @@ function trainHeights(intake: Intake, stretches: readonly Stretch[]): Pick<Heigh
       lip !== undefined ? lip - SPIGOT_BELOW_LIP : device && 'hose' in device && 'height' in device ? device.height : undefined,
     ),
     ...present('flush', flush && invert !== undefined ? { invert, bottom: invert - flush.length } : undefined),
-    ...present('carry', across && carry && { from: across.from, to: across.to, ...(carry.wet ? { low: carry.lowPoint } : {}) }),
+    ...present(
+      'carry',
+      across &&
+        carry && { from: across.from, to: across.to + laidCarry(layout, carry).down, ...(carry.wet ? { low: carry.lowPoint } : {}) },
+    ),
   }
 }
 
@@ -184,7 +193,7 @@ export function sectionLine(path: WaterPath, intake: Intake, fed = true): Sectio
     heights: {
       outlet: outlet.height,
       neckFoot: neck ? (stretches.find((stretch) => stretch.device === neck.id)?.to ?? outlet.height) : outlet.height,
-      ...trainHeights(intake, stretches),
+      ...trainHeights(intake, stretches, path.layout),
       ...present('pipeEnd', pipeEnd),
       inlet,
       ...vesselHeights(path, placed),

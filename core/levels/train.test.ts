@@ -60,7 +60,8 @@ describe('a train as a chain of heights', () => {
   it('a chamber hangs from its branch, which stands as low as the inlet and the pipe across let it', () => {
     const line = linesOf(fitted[TRAIN_RECIPES.indexOf('flush-ball')]!)[0]!
     const { carry, flush, heights } = line
-    expect(heights.flush!.invert).toBeCloseTo(heights.pipeEnd! + carry!.fall * carry!.length, 9)
+    expect(heights.flush!.invert).toBeCloseTo(heights.pipeEnd! + carry!.down + carry!.fall * carry!.length, 9)
+    expect(carry!.down).toBeGreaterThan(carry!.bore / 2)
     expect(heights.flush!.bottom).toBeCloseTo(heights.flush!.invert - flush!.length, 9)
   })
   it('a standing-water pipe takes its loss and 150 mm, and hangs on the lowest of several outlets', () => {

@@ -98,7 +98,10 @@ export function carryLegs(
   pipe: PipeKind,
   ends: CarryEnds | undefined,
   turnsLast: boolean,
+  down = 0,
 ): { legs: number[]; turns: number[]; bendAt: [boolean, boolean] } {
+  // The bend that turns it down is its end: nothing is sawn for that.
+  if (down > 0) return carryLegs({ wet }, { legs: laid.slice(0, -1), bends: bends.slice(0, -1) }, pipe, ends, true)
   if (!wet) return { legs: [...laid], turns: [...bends], bendAt: [true, turnsLast] }
   const stands = ends ? Math.max(0, ends.from - ends.to) : 0
   const legs = laid.map((leg, i) => (i === 0 ? leg + stands : leg))
@@ -147,11 +150,11 @@ export function carryParts(
   const pipe = carryPipe(make, device, own)
   const { scheme, layout } = make.path
   const run = layout.runs.get(runKey('carry', device.id))
-  const { length: long } = laidCarry(layout, device)
+  const { length: long, down } = laidCarry(layout, device)
   const laid = run ?? { legs: [long], bends: [] }
   const inGround = run ? buriedLength(run) : 0
   const key = drawnKey({ kind: 'device', id: device.id })
-  const way = carryLegs(device, laid, pipe, ends, run === undefined || turnsAtEnd(scheme, layout, run, drop.end))
+  const way = carryLegs(device, laid, pipe, ends, run === undefined || turnsAtEnd(scheme, layout, run, drop.end), down)
   make.pipe(
     key,
     'drop',
