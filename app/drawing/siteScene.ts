@@ -205,20 +205,6 @@ export function siteScene(
       ...(aspect !== 'plan' && full > floor ? { water: upright(corners, floor, full) } : {}),
     }
   }
-  const boreOf = new Map<string, number>([
-    ...scheme.stores.flatMap(({ links }) => links.map(({ id, bore }) => [`link:${id}`, bore] as const)),
-    ...scheme.overflows.map(({ id, bore }) => [`overflow:${id}`, bore] as const),
-    ...scheme.pumps.map(({ id, line }) => [`pump:${id}`, line.bore] as const),
-    ...scheme.drops.flatMap(({ devices }) =>
-      devices.flatMap((device): [string, number][] =>
-        'hose' in device
-          ? [[`hose:${device.id}`, device.hose.bore]]
-          : device.kind === 'carrying-pipe'
-            ? [[`carry:${device.id}`, device.bore]]
-            : [],
-      ),
-    ),
-  ])
   const roofs = roofOver(scheme)
   const eaveHeight = Math.max(0, ...scheme.gutters.flatMap(({ outlets }) => outlets.map((outlet) => outlet.height)))
   const taps = new Set(scheme.taps.map(({ vessel, port }) => `${vessel} ${port}`))
@@ -233,12 +219,12 @@ export function siteScene(
     width,
     height,
     vessels: apartNames(withBehind(poses.map(vesselOf))),
-    runs: [...layout.runs.values()].map(({ id, kind, key, points }) => ({
+    runs: [...layout.runs.values()].map(({ id, kind, key, bore, points }) => ({
       key,
       id,
       kind,
       points: points.map(at),
-      width: clampTo((boreOf.get(key) ?? 0.05) * scale, 2.5, 9),
+      width: clampTo(bore * scale, 2.5, 9),
     })),
     pipes: [...layout.pipes.values()].map(({ drop, axis }) => {
       const outside = scheme.drops.find(({ id }) => id === drop)!.outside

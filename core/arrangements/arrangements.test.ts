@@ -55,7 +55,7 @@ describe('the arrangements', () => {
     (_, scheme) => {
       const { findings, path } = assess(scheme)
       expect(findings.filter(({ id, severity }) => severity === 'stops' && !LICENSED.includes(id)).map(({ id }) => id)).toEqual([])
-      const geometry = ['runBlocked', 'noRoomForFittings', 'measuredDiffers', 'overflowAboveRim', 'holesTooNear']
+      const geometry = ['runBlocked', 'pipesCross', 'noRoomForFittings', 'measuredDiffers', 'overflowAboveRim', 'holesTooNear']
       expect(findings.filter(({ id }) => geometry.includes(id)).map(({ id, ids }) => [id, ids])).toEqual([])
       expect(overlaps(path.layout.vessels.values())).toEqual([])
     },

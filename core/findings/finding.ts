@@ -27,6 +27,8 @@ export interface PartIds {
   joint?: string
   /** A pipe by its key: `link:id`, `overflow:id`. */
   run?: string
+  /** The other of two pipes, by its key. */
+  other?: string
 }
 
 /** What is wrong, or worth knowing, with this job's numbers. Plain data: the words are in the locale files under its id. */

@@ -262,6 +262,11 @@ const CASES: Record<
     over: edit(totes(), (d) => (d.overflows[0]!.via = [{ x: 1.52, y: 0.61 }])),
     inside: totes(),
   },
+  // Down the side of the near tank is where the pipe to the far one leaves: by a quarter of an hour it is clear.
+  pipesCross: {
+    over: edit(ARRANGEMENTS[16]!(), (d) => (d.stores[0]!.vessels[0]!.ports.find(({ role }) => role === 'overflow')!.clock = 3)),
+    inside: edit(ARRANGEMENTS[16]!(), (d) => (d.stores[0]!.vessels[0]!.ports.find(({ role }) => role === 'overflow')!.clock = 4)),
+  },
   trainOrder: {
     over: edit(flushed(), (d) => d.drops[0]!.devices.reverse()),
     inside: flushed(),

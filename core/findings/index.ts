@@ -22,6 +22,7 @@ import { vesselsOverlap } from './vesselsOverlap'
 import { frown } from './frown'
 import { holesTooNear } from './holesTooNear'
 import { measuredDiffers } from './measuredDiffers'
+import { pipesCross } from './pipesCross'
 import { runBlocked } from './runBlocked'
 import { noBoardLeft } from './noBoardLeft'
 import { waterStands } from './waterStands'
@@ -135,6 +136,7 @@ export const FINDING_RULES: readonly FindingRule[] = [
   holesTooNear,
   measuredDiffers,
   runBlocked,
+  pipesCross,
   measuredOnSlope,
   needsAHand,
   noBoardLeft,

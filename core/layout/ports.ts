@@ -51,6 +51,9 @@ const AWAY = [3, 9, 6, 12]
 const STACKED = [9, 3, 6, 12]
 /** Hour of a hole that nothing is joined to: taps to the yard. */
 const USUAL: Partial<Record<Port['role'], number>> = { outlet: 6, inlet: 12, overflow: 3, link: 9 }
+/** Hours that a pipe which leads away keeps from one to another vessel. */
+const BESIDE_LINK = 1
+const hoursApart = (a: number, b: number): number => Math.min(Math.abs(a - b) % 12, 12 - (Math.abs(a - b) % 12))
 /** So much room is wanted in front of a pipe that leads away, m. */
 const ROOM = 0.4
 
@@ -90,8 +93,20 @@ export function portPoses(scheme: Scheme, placed: ReadonlyMap<string, Pose>, pip
     }
     if (to?.kind === 'above' && other && Math.hypot(other.foot.x - pose.foot.x, other.foot.y - pose.foot.y) > 1e-6) return 6
     if (pipe) return hourTowards(pose, pipe.axis)
-    if (to) return (to.kind === 'above' ? STACKED : AWAY).find((each) => isFree(pose, each, all)) ?? USUAL.overflow!
+    if (to) {
+      const free = (to.kind === 'above' ? STACKED : AWAY).filter((each) => isFree(pose, each, all))
+      // What comes down the side of a vessel would come down on the pipe that joins it to the next one.
+      const linked = to.kind === 'away' ? linkHours(vessel, pose) : []
+      return free.find((each) => linked.every((other) => hoursApart(each, other) >= BESIDE_LINK)) ?? free[0] ?? USUAL.overflow!
+    }
     return USUAL[port.role] ?? 12
+  }
+  /** Hours at which pipes to other vessels leave one. */
+  function linkHours(vessel: Vessel, pose: Pose): number[] {
+    return vessel.ports.flatMap((port) => {
+      const to = joined.get(`${vessel.id} ${port.id}`)
+      return to?.kind === 'vessel' && !isOnTop(port) ? [hour(vessel, port, pose)] : []
+    })
   }
   for (const store of scheme.stores)
     for (const vessel of store.vessels) {

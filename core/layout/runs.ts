@@ -14,6 +14,8 @@ export interface Run {
   kind: 'link' | 'hose' | 'overflow' | 'carry' | 'side' | 'pump'
   /** The link, device, overflow or pump that it is of. */
   id: string
+  /** Inside, m. */
+  bore: number
   /** Its corners from end to end, m, in the job's frame. */
   points: Vec3[]
   /** Straight ways from corner to corner, m. */
@@ -54,9 +56,9 @@ export const spigotHeight = (device: Hosed): number => (device.kind === 'ring-tr
 
 export const runKey = (kind: Run['kind'], id: string): string => `${kind}:${id}`
 
-function run(kind: Run['kind'], id: string, points: Vec3[]): Run {
+function run(kind: Run['kind'], { id, bore }: { id: string; bore: number }, points: Vec3[]): Run {
   const legs = legsOf(points)
-  return { key: runKey(kind, id), kind, id, points, legs, bends: bendsOf(points), length: legs.reduce((sum, leg) => sum + leg, 0) }
+  return { key: runKey(kind, id), kind, id, bore, points, legs, bends: bendsOf(points), length: legs.reduce((sum, leg) => sum + leg, 0) }
 }
 
 /** What runs are laid between. */
@@ -76,7 +78,7 @@ function linkRun(inputs: RunInputs, link: Link, wall: Wall, reached: ReadonlySet
   const [from, to] = [portAt(inputs, link.from), portAt(inputs, link.to)]
   const points = route(from, to, stubOf(link.bore), wall.along, link.via)
   const branches = link.kind === 'manifold' && reached.has(`${link.from.vessel} ${link.from.port}`) && points.length > 3
-  return run('link', link.id, branches ? points.slice(1) : points)
+  return run('link', link, branches ? points.slice(1) : points)
 }
 
 function hoseRun(inputs: RunInputs, dropId: string, device: Hosed): Run | undefined {
@@ -87,7 +89,7 @@ function hoseRun(inputs: RunInputs, dropId: string, device: Hosed): Run | undefi
   const axis = { ...pipe.axis, z: spigotHeight(device) }
   const way = level(minus(to.at, axis))
   const from: RunEnd = { at: plus(axis, way, drop.outside / 2), way }
-  return run('hose', device.id, hoseWay(from, to, HOSE_STUB))
+  return run('hose', { id: device.id, bore: device.hose.bore }, hoseWay(from, to, HOSE_STUB))
 }
 
 /** Ways in which a run may come to what it leads to, that is no place on the ground: by its hole, or from any free side of a pipe. */
@@ -153,25 +155,26 @@ function clearOf(poses: ReadonlyMap<string, Pose>, axis: Vec3, { along }: Uprigh
  */
 function sideRun(inputs: RunInputs, dropId: string, device: Sided): Run | undefined {
   const pipe = inputs.pipes.get(dropId)
+  const drop = inputs.scheme.drops.find(({ id }) => id === dropId)
   const to = sideTarget(device)
   // What leads to a vessel is a hose's or a pipe's own affair.
-  if (!pipe || to.kind === 'vessel') return undefined
+  if (!pipe || !drop || to.kind === 'vessel') return undefined
+  const own = { id: device.id, bore: drop.bore }
   const wall = wallOf(inputs.scheme, pipe)
   const z = device.height + (device.kind === 'float-shut' ? BRANCH_ABOVE : 0)
   const axis = { ...pipe.axis, z }
   if (to.kind === 'drop') {
-    const drop = inputs.scheme.drops.find(({ id }) => id === dropId)!
     const ways = [pipe.along, back(pipe.along), pipe.out].flatMap((way) =>
       endsOf(inputs, to, axis).map((end) => route({ at: axis, way }, end, stubOf(drop.bore) / 2, pipe.along)),
     )
     const onward = cheapest(ways)
-    return onward && run('side', device.id, onward)
+    return onward && run('side', own, onward)
   }
   const { wallDistance, at } = groundEnd(inputs.scheme, to, wall)!
   const over = plus(axis, pipe.along, clearOf(inputs.poses, axis, pipe))
   const foot = { ...over, z: (at?.z ?? 0) + FOOT }
   const flat = at ? cornersTo(foot, { ...at, z: foot.z }, wall) : straightOut(foot, wallDistance, wall)
-  return run('side', device.id, straightened([axis, over, foot, ...flat]))
+  return run('side', own, straightened([axis, over, foot, ...flat]))
 }
 
 /**
@@ -194,8 +197,8 @@ function overflowRun(inputs: RunInputs, overflow: OverflowRoute, wall: Wall): Ru
     const onward = cheapest(
       endsOf(inputs, to, last).map((end) => route({ at: last, way }, end, stubOf(overflow.bore), wall.along, overflow.via)),
     )
-    if (!onward) return run('overflow', overflow.id, straightened(points))
-    return run('overflow', overflow.id, straightened([...points.slice(0, -1), ...onward]))
+    if (!onward) return run('overflow', overflow, straightened(points))
+    return run('overflow', overflow, straightened([...points.slice(0, -1), ...onward]))
   }
   const corners = overflow.via ?? []
   const turn = corners.length > 0 ? { ...last, ...corners.at(-1) } : last
@@ -215,7 +218,7 @@ function overflowRun(inputs: RunInputs, overflow: OverflowRoute, wall: Wall): Ru
     if (i > 0) gone += apart(flat[i - 1]!, corner)
     points.push({ ...corner, z: whole > 0 ? begin + ((foot - begin) * gone) / whole : begin })
   })
-  return run('overflow', overflow.id, straightened(points))
+  return run('overflow', overflow, straightened(points))
 }
 
 /** Where a pump's water is wanted on the plan: another vessel's hole, or the place of the demand that it is for. */
@@ -231,9 +234,10 @@ function pumpRun(inputs: RunInputs, pump: Pump, wall: Wall): Run | undefined {
   const to = pumpTo(inputs.scheme, pump)
   if (!to) return undefined
   const from = portAt(inputs, pump.from)
-  if ('vessel' in to) return run('pump', pump.id, route(from, portAt(inputs, to), stubOf(pump.line.bore), wall.along))
+  if ('vessel' in to)
+    return run('pump', { id: pump.id, bore: pump.line.bore }, route(from, portAt(inputs, to), stubOf(pump.line.bore), wall.along))
   const out = plus(from.at, level(from.way), OUT)
-  return run('pump', pump.id, straightened([from.at, out, { ...out, z: 0 }, to]))
+  return run('pump', { id: pump.id, bore: pump.line.bore }, straightened([from.at, out, { ...out, z: 0 }, to]))
 }
 
 /**
@@ -258,7 +262,7 @@ export function runs(inputs: RunInputs): Map<string, Run> {
       if (isSided(device)) put(sideRun(inputs, id, device))
       if (device.kind === 'carrying-pipe') {
         const points = carryPoints(inputs, id, device, end, stubOf(device.bore))
-        put(points && run('carry', device.id, points))
+        put(points && run('carry', device, points))
       }
     }
   const storeOf = (vesselId: string) => scheme.stores.find(({ vessels }) => vessels.some(({ id }) => id === vesselId))!

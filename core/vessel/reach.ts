@@ -11,29 +11,6 @@ const LEANING = 1
 const LIFTS_OFF = new Set<Vessel['family']>(['butt', 'slim-butt', 'bin'])
 /** The screw cap in the top of every tote, m; six inches in another country. Common practice. */
 const TOTE_CAP = 0.15
-const ABOUT = 0.004
-
-/** Openings that a vessel is made with. */
-export type OwnOpening = 'valve' | 'bung' | 'cap' | 'manhole'
-
-/**
- * Which of its own an opening is, moulded or cut when the vessel was made: a tote's valve and screw cap, a drum's bung when it
- * stands on its head, a tank's manhole; none where it has to be drilled.
- */
-export function ownOpening(
-  { family, stands }: Pick<Vessel, 'family' | 'stands'>,
-  { role, bore }: Pick<Port, 'role' | 'bore'>,
-): OwnOpening | undefined {
-  if (stands === 'upside-down') return role === 'outlet' || role === 'link' ? 'bung' : undefined
-  if (family === 'tote' && role === 'outlet') return 'valve'
-  if (family === 'tote' && role === 'lid' && bore <= TOTE_CAP + ABOUT) return 'cap'
-  return family === 'tank' && role === 'lid' ? 'manhole' : undefined
-}
-
-/** Whether an opening is the vessel's own: nobody drills it. */
-export const isMoulded = (vessel: Parameters<typeof ownOpening>[0], port: Parameters<typeof ownOpening>[1]): boolean =>
-  ownOpening(vessel, port) !== undefined
-
 /** The widest way in from above, m; 0 where there is none. */
 export function widestOpening({ family, body, lid, stands, ports }: Pick<Vessel, 'family' | 'body' | 'lid' | 'stands' | 'ports'>): number {
   const across = Math.min(body.width, body.depth)

@@ -8,7 +8,7 @@ import { US_GALLON } from '../units/constants'
 import { CATALOGUE, fromCatalogue } from './catalogue'
 import { levelAt, volumeAt } from './levelVolume'
 import { bearingPressure, standing, waterMass, windForce } from './load'
-import { ownOpening } from './reach'
+import { madePlaces, ownOpening, placesFor, placesTaken, putInto } from './openings'
 import { usableVolume } from './usable'
 
 describe('level and volume', () => {
@@ -207,20 +207,63 @@ describe('usable', () => {
 
 describe('openings that a vessel is made with', () => {
   // Common practice: a tote is sold with a valve at its foot and a 6 in cap, a drum with two bungs, a tank with a manhole.
+  const made = (key: string, ports: Port[], more: Partial<Vessel> = {}) => vessel('b', 'B', key, blocks(0.3), ports, more)
+  const upsideDown = { stands: 'upside-down' } as const
   it.each([
-    ['tote', 'upright', 'outlet', 0.05, 'valve'],
-    ['tote', 'upright', 'lid', 0.15, 'cap'],
-    ['tote', 'upright', 'lid', 0.2, undefined],
-    ['tote', 'upright', 'overflow', 0.05, undefined],
-    ['drum', 'upside-down', 'outlet', 0.05, 'bung'],
-    ['drum', 'upside-down', 'link', 0.05, 'bung'],
-    ['drum', 'upside-down', 'overflow', 0.05, undefined],
-    ['drum', 'upright', 'outlet', 0.05, undefined],
-    ['tank', 'upright', 'lid', 0.4, 'manhole'],
-    ['tank', 'upright', 'outlet', 0.05, undefined],
-    ['butt', 'upright', 'lid', 0.1, undefined],
-  ] as const)('a %s %s has for its %s of %f m: %s', (family, stands, role, bore, own) => {
-    expect(ownOpening({ family, stands }, { role, bore })).toBe(own)
+    ['tote-275', {}, port('p', 'outlet', 0.19, { bore: 0.05 }), 'valve'],
+    ['tote-275', {}, port('p', 'outlet', 0.5, { bore: 0.05 }), undefined],
+    ['tote-275', {}, port('p', 'outlet', 0.19, { bore: 0.0779 }), undefined],
+    ['tote-275', {}, port('p', 'link', 0.19, { bore: 0.05, clock: 6 }), 'valve'],
+    ['tote-275', {}, port('p', 'link', 0.19, { bore: 0.05, clock: 9 }), undefined],
+    ['tote-275', {}, port('p', 'link', 0.19, { bore: 0.05 }), undefined],
+    ['tote-275', {}, port('p', 'lid', 1.105, { bore: 0.15 }), 'cap'],
+    ['tote-275', {}, port('p', 'lid', 1.105, { bore: 0.2 }), undefined],
+    ['tote-275', {}, port('p', 'overflow', 0.19, { bore: 0.05, clock: 6 }), undefined],
+    ['drum-55', upsideDown, port('p', 'outlet', 0.01, { bore: 0.0525 }), 'bung'],
+    ['drum-55', upsideDown, port('p', 'link', 0.01, { bore: 0.0525 }), 'bung'],
+    ['drum-55', upsideDown, port('p', 'outlet', 0.3, { bore: 0.019 }), undefined],
+    ['drum-55', {}, port('p', 'outlet', 0.06, { bore: 0.019 }), undefined],
+    ['drum-55', {}, port('p', 'vent', 0.88, { bore: 0.05 }), 'bung'],
+    ['drum-55', { lid: 'open' }, port('p', 'vent', 0.88, { bore: 0.05 }), undefined],
+    ['tank-5000', {}, port('p', 'lid', 2.14, { bore: 0.3 }), 'manhole'],
+    ['tank-5000', {}, port('p', 'outlet', 0.1, { bore: 0.05, clock: 6 }), undefined],
+    ['butt-210', {}, port('p', 'lid', 0.88, { bore: 0.1 }), undefined],
+  ] as const)('a %s %o has as its own %o: %s', (key, more, hole, own) => {
+    expect(ownOpening(made(key, [hole], more), hole)).toBe(own)
+  })
+  it('each takes one: of two taps at the foot of a tote the second is drilled, and a vent leaves the cap to the pipe', () => {
+    const taps = ['a', 'b'].map((id) => port(id, 'outlet', 0.19, { bore: 0.0409 }))
+    const top = [port('air', 'vent', 1.105, { bore: 0.1 }), port('in', 'lid', 1.105, { bore: 0.15 })]
+    const tote = made('tote-275', [...taps, ...top])
+    expect(tote.ports.map((each) => ownOpening(tote, each))).toEqual(['valve', undefined, undefined, 'cap'])
+  })
+  it('a port put into any place that is offered sits in it, is no wider than it, and leaves it free when it goes', () => {
+    for (const { key } of CATALOGUE)
+      for (const role of ['inlet', 'outlet', 'overflow', 'link', 'vent', 'lid'] as const) {
+        const own = port('p', role, 0.4, { bore: 0.1 })
+        const before = made(key, [own])
+        const places = placesFor(before, own)
+        for (const place of places) {
+          const moved = { ...own, ...putInto(place, own) }
+          const after = made(key, [moved, port('q', role, 0.4, { bore: 0.02 })])
+          expect(placesTaken(after).get('p')).toEqual(place)
+          expect(moved.bore).toBeLessThanOrEqual(place.bore)
+          expect(moved.at).toBeLessThanOrEqual(after.body.rim)
+          // Nobody else is offered it but where there are two alike; its own port is, first.
+          expect(placesFor(after, moved)[0]).toEqual(place)
+          const alike = madePlaces(after).filter((each) => JSON.stringify(each) === JSON.stringify(place)).length
+          expect(placesFor(after, after.ports[1]!).some((each) => JSON.stringify(each) === JSON.stringify(place))).toBe(alike > 1)
+        }
+      }
+  })
+  it('offers a tap of a butt its three flats low down, and one of a tote its valve', () => {
+    const tap = port('p', 'outlet', 0.4, { bore: 0.019 })
+    expect(placesFor(made('butt-210', [tap]), tap).map(({ kind, hour }) => [kind, hour])).toEqual([
+      ['flat', 6],
+      ['flat', 3],
+      ['flat', 9],
+    ])
+    expect(placesFor(made('tote-275', [tap]), tap)).toMatchObject([{ kind: 'valve', hour: 6, at: 0.15 + 0.04 }])
   })
 })
 

@@ -4,7 +4,7 @@ import { addPort, changePort, unconnectedPorts, removePort } from '#core/edits'
 import { isOnTop } from '#core/layout'
 import type { Port, PortRole, Scheme } from '#core/scheme'
 import { length } from '#core/units/quantity'
-import { ownOpening } from '#core/vessel'
+import { ownOpening, placesFor, placesTaken, putInto, type MadePlace } from '#core/vessel'
 import { message } from '~/stores/messages'
 
 /** Every hole of a vessel: how high, on which side, how wide. Decides where the drill goes. */
@@ -26,6 +26,17 @@ function sum(port: Port): string {
   const own = ownOpening(vessel.value, port)
   return own ? say('ports.own', { own: say(`ports.is.${own}`), where }) : where
 }
+const placeText = ({ kind, at, bore, hour }: MadePlace) =>
+  hour === undefined
+    ? say('ports.made.plain', { what: say(`ports.is.${kind}`), bore: length(bore) })
+    : say('ports.made.side', { what: say(`ports.is.${kind}`), at: length(at), hour: hourText(hour) })
+/** Places that this port could sit in, and which of them it sits in; none of its own first where it sits in none. */
+function placeChoices(port: Port): { at: string; options: { value: string; label: string }[]; places: MadePlace[] } {
+  const places = placesFor(vessel.value, port)
+  const sits = placesTaken(vessel.value).has(port.id)
+  const options = places.map((place, i) => ({ value: String(i), label: placeText(place) }))
+  return { at: sits ? '0' : '', options: sits ? options : [{ value: '', label: say('ports.drilled') }, ...options], places }
+}
 const HOURS = Array.from({ length: 12 }, (_, i) => String(i + 1))
 const edit = (recipe: (scheme: Scheme) => Scheme) => bench.editScheme(message('edit.ports', { name: vessel.value.name }), recipe)
 /** Tells both as they stand in the field that was typed into. */
@@ -43,6 +54,15 @@ const set = (port: Port, part: 'at' | 'bore', from: number, to: number, value: n
       <summary class="flex min-h-8 cursor-pointer flex-wrap items-center justify-between gap-x-2 text-13">
         <b>{{ say(`word.port-${port.role}`) }}</b> <span class="num">{{ sum(port) }}</span>
       </summary>
+      <ChoiceField
+        v-for="{ at, options, places } in [placeChoices(port)].filter((each) => each.places.length > 0)"
+        :key="`${port.id} place`"
+        :label="say('ports.place')"
+        :model-value="at"
+        :options="options"
+        :note="say('ports.placeNote')"
+        @update:model-value="(v) => v !== '' && edit((scheme) => changePort(scheme, vesselId, port.id, putInto(places[Number(v)]!, port)))"
+      />
       <template v-if="!isOnTop(port)">
         <QuantityField
           :label="say(port.role === 'overflow' || port.role === 'link' ? 'ports.invertUnderRim' : 'ports.underRim')"

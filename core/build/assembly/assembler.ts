@@ -2,7 +2,7 @@ import { joinedAt } from '../../layout'
 import { downpipeEnd, end, measuresOf, pipeByBore, sizeByBore, type End, type EndType } from '../../parts'
 import type { WaterPath } from '../../path'
 import type { Build, Port, Seal, Target } from '../../scheme'
-import { handReaches } from '../../vessel'
+import { handReaches, ownOpening } from '../../vessel'
 import type { PartsInputs } from '../partsInputs'
 import type { Meeting } from '../joints'
 import { drawnKey, lineItem, pipeItem, pipeWords, type BuildStation, type DrawnKind, type Part } from '../part'
@@ -217,8 +217,9 @@ export class Assembler {
 
   private portEnd(vesselId: string, port: Port, through: PipeKind): End {
     const { vessel } = this.path.vessels.get(vesselId)!
-    if (port.role === 'outlet' && vessel.family === 'tote') return end('tote', 'S60x6', 'male')
-    if (port.role === 'outlet' && vessel.stands === 'upside-down') return end('bung-fine', '2', 'female')
+    const own = ownOpening(vessel, port)
+    if (own === 'valve') return end('tote', 'S60x6', 'male')
+    if (own === 'bung') return end('bung-fine', '2', 'female')
     const seal = this.seals.get(portKey(vesselId, port.id)) ?? usualSeal(port.role, through, this.inputs.system, handReaches(vessel, port))
     this.sealed.set(portKey(vesselId, port.id), seal)
     if (seal === 'tapped')
