@@ -136,6 +136,26 @@ test('any vessel of a group is named, exchanged, set on a base of real parts, an
   await axeClean(page)
 })
 
+test('a hole is put into a place that the vessel is made with, and taken back by one undo', async ({ page }) => {
+  await openJob(page, 'Withy Hard boathouse', 'Cask')
+  const holes = page.getByRole('region', { name: 'Holes and openings' })
+  const tap = holes.locator('details').filter({ hasText: 'tap' }).first()
+  await tap.locator('summary').click()
+  const place = tap.getByLabel('Sits in', { exact: true })
+  await expect(place.locator('option:checked')).toHaveText('a hole of its own, as below')
+  await place.selectOption({ label: "a moulded flat, 60\u00A0mm up, 9 o'clock" })
+  await expect(tap.locator('summary')).toContainText("9 o'clock")
+  await expect(tap.getByLabel('Middle over the foot', { exact: true })).toHaveValue('60 mm')
+  await expect(place.locator('option:checked')).toHaveText("a moulded flat, 60\u00A0mm up, 9 o'clock")
+  await page.keyboard.press('Control+z')
+  await expect(tap.getByLabel('Middle over the foot', { exact: true })).toHaveValue('55 mm')
+  await expect(place.locator('option:checked')).toHaveText('a hole of its own, as below')
+  await openJob(page, 'Tannery Row dye studio', 'Cask')
+  await expect(holes.locator('summary', { hasText: 'its own valve' })).toHaveCount(1)
+  expect(await textFaults(page)).toEqual([])
+  await axeClean(page)
+})
+
 test('a tank that is made lower keeps its overflow as far under the rim, and nothing says that its holes have no room', async ({
   page,
 }) => {

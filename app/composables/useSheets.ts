@@ -17,7 +17,7 @@ export function useSheets() {
   const { figures } = useSchemeFigures()
   const { shopping, partsIn } = useShopping()
   const { cuts, templates } = useCutsAndHoles()
-  const { numbered, order, tests } = useWork()
+  const { numbered, order, tests, places } = useWork()
   const { quotation } = useQuotation()
   const { keeping, photos, customer } = useHandover()
   const { surveyList, guesses } = useSurveyList()
@@ -49,6 +49,7 @@ export function useSheets() {
       ...sections(),
       numbered(),
       ...drawn(plates.site(INNER.width)),
+      ...places(),
       ...drawn(plates.details(INNER.width)),
       heading('build.tab.order'),
       ...order(),
@@ -69,6 +70,7 @@ export function useSheets() {
       heading('build.partsIn'),
       ...partsIn(),
       ...drawn(plates.site(INNER.width)),
+      ...places(),
       ...drawn(plates.vessels(INNER.width)),
     ],
   }

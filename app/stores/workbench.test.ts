@@ -500,6 +500,10 @@ describe('a draft of version 1', () => {
     const { row } = (await repository.get(ID))!
     const older = structuredClone(row.job) as unknown as Record<string, unknown>
     for (const key of ['site', 'money', 'seasonFactors']) Reflect.deleteProperty(older, key)
+    for (const scheme of older.schemes as Record<string, unknown>[]) {
+      Reflect.deleteProperty(scheme, 'places')
+      for (const demand of scheme.demands as Record<string, unknown>[]) Reflect.deleteProperty(demand, 'place')
+    }
     older.name = 'Left behind'
     kept.set(`vernal-cask-draft-${ID}`, JSON.stringify({ revision: row.revision, job: older }))
     await bench.open(ID)

@@ -34,3 +34,25 @@ describe('a starter', () => {
     expect(starterFits(withyHard().schemes[0]!, twoEnds)).toBe(true)
   })
 })
+
+describe('places on the plan', () => {
+  const bed = { id: 'bed', name: 'Bed', what: 'bed' as const, x: 2, y: 3, level: 0 }
+  it('of the job stay where they are, and those that an arrangement leads to come along under names of their own', () => {
+    const [own] = withyHard().schemes
+    const mine = { ...own!, places: [bed], demands: own!.demands.map((demand) => ({ ...demand, place: 'bed' })) }
+    const theirs = ARRANGEMENTS[10]!()
+    const led = {
+      ...theirs,
+      places: [{ ...bed, name: 'Ditch', what: 'ditch' as const }],
+      overflows: theirs.overflows.map((route) => ({ ...route, to: { kind: 'place' as const, place: 'bed' } })),
+    }
+    const fitted = fitStarter(mine, led)
+    expect(fitted.places.map(({ id, name }) => [id, name])).toEqual([
+      ['bed', 'Bed'],
+      ['starter-bed', 'Ditch'],
+    ])
+    for (const { place } of fitted.demands) expect(place).toBe('bed')
+    for (const { to } of fitted.overflows) expect(to).toEqual({ kind: 'place', place: 'starter-bed' })
+    expect(brokenReferences(fitted)).toEqual([])
+  })
+})

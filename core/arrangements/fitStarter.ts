@@ -36,7 +36,11 @@ export function fitStarter(scheme: Scheme, arrangement: Scheme): Scheme {
   const named = new Map(theirs.map(({ id }, i) => [id, own[i]!.id]))
   const freeId = (id: string) => (scheme.drops.some((drop) => drop.id === id) ? `starter-${id}` : id)
   const dropId = (id: string) => named.get(id) ?? freeId(id)
-  const to = (target: Target): Target => (target.kind === 'drop' ? { ...target, drop: dropId(target.drop) } : target)
+  const placeId = (id: string) => (scheme.places.some((place) => place.id === id) ? `starter-${id}` : id)
+  const to = (target: Target): Target => {
+    if (target.kind === 'drop') return { ...target, drop: dropId(target.drop) }
+    return target.kind === 'place' ? { ...target, place: placeId(target.place) } : target
+  }
   const retargeted = (device: Device): Device => {
     const moved = { ...device, id: `starter-${device.id}` }
     if ('to' in moved) moved.to = to(moved.to)
@@ -65,7 +69,8 @@ export function fitStarter(scheme: Scheme, arrangement: Scheme): Scheme {
     ...scheme,
     drops: [...fitted, ...others, ...more],
     stores: arrangement.stores,
-    places: arrangement.places,
+    // Beds and drains are where they were: only what the arrangement leads to comes along.
+    places: [...scheme.places, ...arrangement.places.map((place) => ({ ...place, id: placeId(place.id) }))],
     overflows: arrangement.overflows.map((route) => ({ ...route, to: to(route.to) })),
     taps: arrangement.taps,
     // A pump that served the arrangement's own demand serves the job's first one.

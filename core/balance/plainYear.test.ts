@@ -221,7 +221,6 @@ function twoStores(): Scheme {
       from: { vessel: 'butt', port: 'over' },
       mouth: 'stub',
       bore: 0.05,
-      length: 1,
       fall: 0.02,
       vented: false,
       crest: 0,

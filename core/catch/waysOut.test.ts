@@ -34,7 +34,7 @@ describe('what has to run off', () => {
   })
   it('two pipes of 42 m² each bring 1.75 L/s together: an overflow that passes 1.4 is too small, though it takes either', () => {
     const scheme = produce(fourTotes(), (draft) => {
-      draft.overflows[0] = { ...draft.overflows[0]!, mouth: 'stub', bore: 0.0525, length: 0.5, end: 0 }
+      draft.overflows[0] = { ...draft.overflows[0]!, mouth: 'stub', bore: 0.0525, end: 0 }
       const port = draft.stores[0]!.vessels[0]!.ports.find(({ role }) => role === 'overflow')!
       Object.assign(port, { bore: 0.0525, at: 1.105 - 0.06 })
     })

@@ -101,9 +101,14 @@ export function withyHard(): Job {
         ),
       ]),
     ],
+    places: [{ id: 'hard', name: 'Troughs on the hard', what: 'bed', x: -4.2, y: 3.4, level: 0 }],
     taps: [tap('butt-tap', 'Butt tap', 'butt')],
     demands: [
-      cans('troughs', 'Herb troughs', 'butt-tap', 3, { use: 'edible-beds', byMonth: [0, 0, 1, 2, 3, 3.5, 3.5, 3, 2, 0.5, 0, 0] }),
+      cans('troughs', 'Herb troughs', 'butt-tap', 3, {
+        use: 'edible-beds',
+        place: 'hard',
+        byMonth: [0, 0, 1, 2, 3, 3.5, 3.5, 3, 2, 0.5, 0, 0],
+      }),
       {
         kind: 'volume',
         id: 'oars',
@@ -204,12 +209,14 @@ export function tanneryRow(): Job {
       ]),
     ],
     overflows: [overflow('over', 'tote', ground('drain', 3.2), { bore: 0.0525 })],
+    places: [{ id: 'rinse-table', name: 'Rinse table', what: 'bench', x: -2 * FOOT, y: 12 * FOOT, level: 0 }],
     taps: [tap('tote-tap', 'Tote valve', 'tote', { bore: 0.0266, can: { height: 14 * INCH, volume: 5 * US_GALLON } })],
     demands: [
       {
         kind: 'volume',
         id: 'rinse',
         name: 'Rinsing cloth',
+        place: 'rinse-table',
         use: 'washing',
         from: { kind: 'tap', tap: 'tote-tap' },
         priority: 1,
@@ -320,8 +327,11 @@ export function pearLane(): Job {
         ),
       ]),
     ],
+    places: [{ id: 'planters', name: 'Planters', what: 'bed', x: -3, y: 1.6, level: 0 }],
     taps: [tap('tap', 'Tap', 'butt', { can: { height: 0.2, volume: 0.005 } })],
-    demands: [cans('planters', 'Planters', 'tap', 2, { can: 0.005, byMonth: [0, 0, 1, 1.5, 2, 3, 3, 2.5, 1.5, 0.5, 0, 0] })],
+    demands: [
+      cans('planters', 'Planters', 'tap', 2, { can: 0.005, place: 'planters', byMonth: [0, 0, 1, 1.5, 2, 3, 3, 2.5, 1.5, 0.5, 0, 0] }),
+    ],
   })
   return {
     id: 'demo-pear-lane',

@@ -63,7 +63,11 @@ const longer = (d: Scheme, along: number): void => {
   d.sections.find(({ id }) => id === 'river')!.outline = { kind: 'rectangle', along, across: 3.6 }
   d.gutters[0]!.length = d.gutters[0]!.outlets[0]!.at = along
 }
-const cold = (least: number): SiteDays => ({ thirst: new Float64Array(367), warmth: new Float64Array(367).fill(least) })
+const cold = (least: number): SiteDays => ({
+  thirst: new Float64Array(367),
+  warmth: new Float64Array(367).fill(least),
+  frost: new Uint8Array(367),
+})
 
 /** The boathouse's river pipe with a whole train fitted, and one of its devices changed. */
 const fitted = (recipe: TrainRecipe) =>
@@ -778,5 +782,19 @@ describe('findings', () => {
     })
     const header = lifted.stores[1]!.vessels[0]!.id
     expect(of(lifted, 'noVent').find(({ ids }) => ids.vessel === header)).toMatchObject({ values: { fastest: { value: 0.002 } } })
+  })
+})
+
+describe('an overflow beside two tanks on one slab', () => {
+  const tanksOn = (kind: 'slab' | 'timber', clock: number) =>
+    edit(ARRANGEMENTS[16]!(), (d) => {
+      for (const tank of d.stores[0]!.vessels) Object.assign(tank.base, { parts: [{ kind, height: 0.25 }], width: 2.1, depth: 2.1 })
+      d.stores[0]!.vessels[0]!.ports.find(({ role }) => role === 'overflow')!.clock = clock
+    })
+  it('is told where it comes down between them, through the slab, and is not where it comes down outside of it, or between posts', () => {
+    const told = (scheme: Scheme) => of(scheme, 'runBlocked').map(({ ids }) => ids.port)
+    expect(told(tanksOn('slab', 4))).toEqual(['over'])
+    expect(told(tanksOn('slab', 9))).toEqual([])
+    expect(told(tanksOn('timber', 4))).toEqual([])
   })
 })

@@ -3,6 +3,7 @@ import { inside, isUnder, plus, roofOver, vec, type Pose, type RoofOver, type Ru
 import type { WaterPath } from '../path/waterPath'
 import type { Vessel } from '../scheme'
 import { length } from '../units/quantity'
+import { padsOf, type Pad } from '../vessel'
 import { GEOMETRY, rule, STATION_OF_RUN } from './finding'
 
 /** A pipe is looked at every so far, m. */
@@ -40,6 +41,16 @@ function isInBase({ foot, turn }: Pose, { base, on }: Vessel, point: Vec3): bool
   return Math.abs(own.x) < base.width / 2 - GRAZE && Math.abs(own.y) < base.depth / 2 - GRAZE
 }
 
+/** Whether a point lies in the slab that several stand on. */
+function isInSlab({ vessels, left, near, width, depth }: Pad, point: Vec3): boolean {
+  const { base } = vessels[0]!
+  const [lowest] = base.parts
+  if (vessels.length < 2 || lowest?.kind !== 'slab') return false
+  const inside = (at: number, from: number, long: number) => at > from + GRAZE && at < from + long - GRAZE
+  const top = base.ground + lowest.height
+  return inside(point.z, base.ground, lowest.height) && point.z < top && inside(point.x, left, width) && inside(point.y, near, depth)
+}
+
 /** Whether a point lies in a vessel's body. */
 function isIn({ half, round, foot, height, turn }: Pose, point: Vec3): boolean {
   if (point.z < foot.z + GRAZE || point.z > foot.z + height - GRAZE) return false
@@ -51,6 +62,7 @@ function isIn({ half, round, foot, height, turn }: Pose, point: Vec3): boolean {
 
 function blockedBy(path: WaterPath, run: Run, house: readonly RoofOver[]): { vessel: string } | { house: true; at: Vec3 } | undefined {
   const poses = [...path.layout.vessels.values()]
+  const pads = path.scheme.stores.flatMap((store) => padsOf(store, path.layout.vessels))
   for (const point of pointsAlong(run)) {
     const pose = poses.find((each) => {
       const { vessel } = path.vessels.get(each.vessel)!
@@ -59,6 +71,8 @@ function blockedBy(path: WaterPath, run: Run, house: readonly RoofOver[]): { ves
       return isIn(each, point) || isInBase(each, vessel, point)
     })
     if (pose) return { vessel: pose.vessel }
+    const slab = pads.find((pad) => isInSlab(pad, point))
+    if (slab) return { vessel: slab.vessels[0]!.id }
     if (house.some((roof) => isUnder(roof, point, EAVES))) return { house: true, at: point }
   }
   return undefined

@@ -1,4 +1,4 @@
-import { baseHeight } from '../layout'
+import { baseHeight, UNLAID } from '../layout'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
@@ -37,7 +37,7 @@ describe('a train as a chain of heights', () => {
         const next = line.intake.drop.devices[line.intake.drop.devices.indexOf(own!) + 1]
         if (item === 'adapter' && next && 'adapters' in next && next.adapters > 0) expect(from).toBe(to)
         else if (own && (item === 'neck' || item === 'rain-head' || item === 'adapter' || item === 'screen' || item === 'first-flush'))
-          expect(from - to).toBeCloseTo(headSpentBy(own, 0), 9)
+          expect(from - to).toBeCloseTo(headSpentBy(own, 0, UNLAID), 9)
       }
     }
   })
@@ -54,7 +54,7 @@ describe('a train as a chain of heights', () => {
     for (const kind of ['adapter', 'screen', 'rain-head', 'filter', 'first-flush'] as const) {
       const device = freshDevice(kind, kind, trainPlace(base, 'river-drop', 'butt'))
       const more = addDevice(base, 'river-drop', 'butt', device)
-      expect(left(base) - left(more)).toBeCloseTo(headSpentBy(device, 0), 9)
+      expect(left(base) - left(more)).toBeCloseTo(headSpentBy(device, 0, UNLAID), 9)
     }
   })
   it('a chamber hangs from its branch, which stands as low as the inlet and the pipe across let it', () => {

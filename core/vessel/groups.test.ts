@@ -5,6 +5,7 @@ import { ARRANGEMENTS } from '../arrangements'
 import { addVessel, arrangeStore, levelBases } from '../edits'
 import { tanneryRow } from '../demo'
 import { buildWaterPath } from '../path/waterPath'
+import type { Scheme } from '../scheme'
 import { baseBuild, clothedArea, frostHeadspace } from './baseBuild'
 import { CATALOGUE } from './catalogue'
 import {

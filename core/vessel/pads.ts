@@ -9,6 +9,9 @@ export interface Pad {
   /** Measures of all that stands on it, without its own edge, m. */
   width: number
   depth: number
+  /** Where it lies on the plan, m: its edge to the left, and the one at the wall. */
+  left: number
+  near: number
 }
 
 /** Pads nearer to one another than this, edge to edge, are dug as one, m. Common practice. */
@@ -74,7 +77,7 @@ export function padsOf(store: Store, poses: ReadonlyMap<string, Pose>): Pad[] {
           joined = true
         }
   }
-  return rects.map(({ vessels, left, right, near, far }) => ({ vessels, width: right - left, depth: far - near }))
+  return rects.map(({ vessels, left, right, near, far }) => ({ vessels, width: right - left, depth: far - near, left, near }))
 }
 
 /** The pad that is on a vessel's account, for `baseBuild`; null where the pad is another's or there is none. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { blocks, drop, ground, into, link, oneRoof, overflow, overflowPort, port, scheme, store, tap, vessel } from '../arrangements/parts'
 import { buildWaterPath } from '../path/waterPath'
-import type { Vessel, VesselBody } from '../scheme'
+import type { Port, Vessel, VesselBody } from '../scheme'
 import { US_GALLON } from '../units/constants'
 import { CATALOGUE, fromCatalogue } from './catalogue'
 import { levelAt, volumeAt } from './levelVolume'
@@ -99,7 +99,7 @@ describe('weight and wind', () => {
     const tote = (id: string, more: Partial<Vessel>) => vessel(id, id, 'tote-275', blocks(0, 1.25), [port('out', 'outlet', 0.2)], more)
     const full = 275 * US_GALLON * 998 + 60
     const stack = scheme('stack', 'Stack', {
-      ...oneRoof(5, 4),
+      ...oneRoof(5, 4, 3),
       drops: [drop('drop', 'Downpipe', [], ground('drain'))],
       overflows: [],
       taps: [],

@@ -30,13 +30,14 @@ const placeText = ({ kind, at, bore, hour }: MadePlace) =>
   hour === undefined
     ? say('ports.made.plain', { what: say(`ports.is.${kind}`), bore: length(bore) })
     : say('ports.made.side', { what: say(`ports.is.${kind}`), at: length(at), hour: hourText(hour) })
-/** Places that this port could sit in, and which of them it sits in; none of its own first where it sits in none. */
-function placeChoices(port: Port): { at: string; options: { value: string; label: string }[]; places: MadePlace[] } {
-  const places = placesFor(vessel.value, port)
-  const sits = placesTaken(vessel.value).has(port.id)
-  const options = places.map((place, i) => ({ value: String(i), label: placeText(place) }))
-  return { at: sits ? '0' : '', options: sits ? options : [{ value: '', label: say('ports.drilled') }, ...options], places }
+/** Places that a port could sit in; its own first where it sits in one. */
+const placesOf = (port: Port) => placesFor(vessel.value, port)
+const sits = ({ id }: Port) => placesTaken(vessel.value).has(id)
+function placeChoices(port: Port) {
+  const options = placesOf(port).map((place, i) => ({ value: String(i), label: placeText(place) }))
+  return sits(port) ? options : [{ value: '', label: say('ports.drilled') }, ...options]
 }
+const sitIn = (port: Port, i: number) => edit((scheme) => changePort(scheme, props.vesselId, port.id, putInto(placesOf(port)[i]!, port)))
 const HOURS = Array.from({ length: 12 }, (_, i) => String(i + 1))
 const edit = (recipe: (scheme: Scheme) => Scheme) => bench.editScheme(message('edit.ports', { name: vessel.value.name }), recipe)
 /** Tells both as they stand in the field that was typed into. */
@@ -55,13 +56,12 @@ const set = (port: Port, part: 'at' | 'bore', from: number, to: number, value: n
         <b>{{ say(`word.port-${port.role}`) }}</b> <span class="num">{{ sum(port) }}</span>
       </summary>
       <ChoiceField
-        v-for="{ at, options, places } in [placeChoices(port)].filter((each) => each.places.length > 0)"
-        :key="`${port.id} place`"
+        v-if="placesOf(port).length > 0"
         :label="say('ports.place')"
-        :model-value="at"
-        :options="options"
+        :model-value="sits(port) ? '0' : ''"
+        :options="placeChoices(port)"
         :note="say('ports.placeNote')"
-        @update:model-value="(v) => v !== '' && edit((scheme) => changePort(scheme, vesselId, port.id, putInto(places[Number(v)]!, port)))"
+        @update:model-value="(v) => v !== '' && sitIn(port, Number(v))"
       />
       <template v-if="!isOnTop(port)">
         <QuantityField

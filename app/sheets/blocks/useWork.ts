@@ -1,4 +1,6 @@
 import type { Step } from '#core/build'
+import { ledTo } from '#core/layout'
+import { span } from '#core/units/quantity'
 import type { Crop } from '~/sheets/plate'
 import type { Block } from '~/sheets/sheet'
 import { useWords } from './useWords'
@@ -10,7 +12,7 @@ const NEAR = 12
 export function useWork() {
   const bench = useWorkbench()
   const settings = useSettings()
-  const { say } = useSay()
+  const { say, text } = useSay()
   const { heading } = useWords()
   const plates = usePlates()
 
@@ -105,5 +107,32 @@ export function useWork() {
       },
     ]
   }
-  return { numbered, order, tests }
+  /** Where on the ground things lead, to be pegged out before anything is laid. */
+  function places(): Block[] {
+    const { scheme, assessment } = bench
+    if (!scheme || !assessment || scheme.places.length === 0) return []
+    const led = (id: string) =>
+      ledTo(scheme, assessment.path.layout, id).map(({ what, name, length }) =>
+        say(length === undefined ? 'build.places.led' : 'build.places.ledBy', {
+          what: say(`build.places.what.${what}`),
+          name,
+          ...(length === undefined ? {} : { length: span(length) }),
+        }),
+      )
+    return [
+      heading('places.title'),
+      {
+        kind: 'table',
+        columns: [
+          { title: say('places.name'), share: 3 },
+          { title: say('places.along'), share: 2, right: true },
+          { title: say('places.out'), share: 2, right: true },
+          { title: say('places.level'), share: 2, right: true },
+          { title: say('build.places.leads'), share: 5 },
+        ],
+        rows: scheme.places.map(({ id, name, x, y, level }) => [name, text(span(x)), text(span(y)), text(span(level)), led(id).join('; ')]),
+      },
+    ]
+  }
+  return { numbered, order, tests, places }
 }
