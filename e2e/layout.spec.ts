@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 import { axeClean, chooseScheme, expect, goTo, openJob, openJobs, settled, test, textFaults } from './support'
 
 /** Where things stand, and what follows from it, as an installer sets it out: on the plan, by hand and in figures. */
@@ -12,7 +12,13 @@ async function chooseUnits(page: Page) {
   await page.getByLabel('Units').selectOption({ index: 1 })
   await page.keyboard.press('Escape')
 }
-async function fill(page: Page, label: string, value: string) {
+/** The fields of a place on the plan. */
+const placeNamed = (page: Page, name: string) =>
+  site(page)
+    .locator('details')
+    .filter({ has: page.locator('summary').getByText(name, { exact: true }) })
+
+async function fill(page: Page | Locator, label: string, value: string) {
   const field = page.getByLabel(label, { exact: true })
   await field.fill(value)
   await field.press('Enter')
@@ -139,7 +145,7 @@ test('any vessel of a group is named, exchanged, set on a base of real parts, an
 test('a hole is put into a place that the vessel is made with, and taken back by one undo', async ({ page }) => {
   await openJob(page, 'Withy Hard boathouse', 'Cask')
   const holes = page.getByRole('region', { name: 'Holes and openings' })
-  const tap = holes.locator('details').filter({ hasText: 'tap' }).first()
+  const tap = holes.locator('details').filter({ hasText: 'outlet' }).first()
   await tap.locator('summary').click()
   const place = tap.getByLabel('Sits in', { exact: true })
   await expect(place.locator('option:checked')).toHaveText('a hole of its own, as below')
@@ -303,9 +309,10 @@ test('an overflow’s end put on the plan is dragged there, typed and renamed; i
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 40, { steps: 5 })
   await page.mouse.up()
   await site(page).locator('summary', { hasText: 'Drain' }).click()
-  await expect(page.getByLabel('Out from the first wall', { exact: true })).not.toHaveValue(/^10 ft/)
-  await fill(page, 'Out from the first wall', '14 ft')
-  await fill(page, 'Name', 'Street drain')
+  const street = placeNamed(page, 'Drain')
+  await expect(street.getByLabel('Out from the first wall', { exact: true })).not.toHaveValue(/^10 ft/)
+  await fill(street, 'Out from the first wall', '14 ft')
+  await fill(street, 'Name', 'Street drain')
   await axeClean(page)
   await page.getByRole('button', { name: 'From the side' }).click()
   await expect(site(page).getByRole('group', { name: /seen along the first wall/ })).toBeVisible()
@@ -330,9 +337,9 @@ test('a bed on the plan says when a hose does not reach it, on a phone as well',
   await page.getByLabel('New place').selectOption('bed')
   await page.getByRole('button', { name: 'Add a place' }).click()
   await site(page).locator('summary', { hasText: 'Bed' }).click()
-  await fill(page, 'Out from the first wall', 'ten steps')
+  await fill(placeNamed(page, 'Bed'), 'Out from the first wall', 'ten steps')
   await expect(site(page).getByRole('alert').or(site(page).locator('[aria-invalid="true"]')).first()).toBeVisible()
-  await fill(page, 'Out from the first wall', '12 m')
+  await fill(placeNamed(page, 'Bed'), 'Out from the first wall', '12 m')
   await expect(page.getByRole('button', { name: /^Bed: move by/ })).toBeVisible()
   expect(await textFaults(page)).toEqual([])
   await goTo(page, 'Draw')

@@ -59,7 +59,7 @@ export interface SiteScene {
   /** Holes on the sides of vessels, with the way out of them, px. */
   holes: { id: string; at: Point; tip: Point; tap: boolean }[]
   /** Named places outside; in the elevation they stand on their ground. */
-  places: { id: string; name: string; at: Point; x: number; y: number }[]
+  places: { id: string; name: string; at: Point; x: number; y: number; /** Middle of its name. */ label: Point }[]
   /** Corners that somebody put into a pipe. */
   corners: { run: string; index: number; at: Point }[]
   /** The line of the paving as it is seen from a side, of the first wall in the plan. */
@@ -112,20 +112,30 @@ const withBehind = (vessels: readonly SiteVessel[]): SiteVessel[] =>
 /** About a letter of a name, and a line of it, px. */
 const LETTER = 6.6
 const LINE = 13
-/** Names moved down a line at a time until none lies on another: small vessels stand closer than they are called. */
-function apartNames(vessels: readonly SiteVessel[]): SiteVessel[] {
+/** A name and where its middle would stand. */
+interface Named {
+  id: string
+  name: string
+  at: Point
+}
+
+/** Names moved down a line at a time until none lies on another, the first ones first: small vessels stand closer than they are called. */
+function apartNames(names: readonly Named[]): Map<string, Point> {
   const taken: { left: number; right: number; y: number }[] = []
   const moved = new Map<string, Point>()
-  for (const { id, name, label, behind } of vessels.toSorted((a, b) => a.label.x - b.label.x || a.label.y - b.label.y)) {
-    if (behind) continue
+  for (const { id, name, at } of names) {
     const half = (name.length * LETTER) / 2
-    let { y } = label
-    while (taken.some((other) => other.left < label.x + half && other.right > label.x - half && Math.abs(other.y - y) < LINE)) y += LINE
-    taken.push({ left: label.x - half, right: label.x + half, y })
-    moved.set(id, { x: label.x, y })
+    let { y } = at
+    while (taken.some((other) => other.left < at.x + half && other.right > at.x - half && Math.abs(other.y - y) < LINE)) y += LINE
+    taken.push({ left: at.x - half, right: at.x + half, y })
+    moved.set(id, { x: at.x, y })
   }
-  return vessels.map((vessel) => ({ ...vessel, label: moved.get(vessel.id) ?? vessel.label }))
+  return moved
 }
+
+/** A place's name stands so far under it, px. */
+const UNDER_PIN = 12
+const leftFirst = (names: readonly Named[]): Named[] => names.toSorted((a, b) => a.at.x - b.at.x || a.at.y - b.at.y)
 
 const clampTo = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value))
 
@@ -213,12 +223,18 @@ export function siteScene(
     if (aspect === 'plan') return a.foot.z - b.foot.z
     return aspect === 'elevation' ? a.foot.y - b.foot.y : a.foot.x - b.foot.x
   })
+  const vessels = withBehind(poses.map(vesselOf))
+  const places = scheme.places.map(({ id, name, x, y }) => ({ id, name, x, y, at: at(layout.places.get(id)!) }))
+  const names = apartNames([
+    ...leftFirst(vessels.flatMap(({ id, name, label, behind }) => (behind ? [] : [{ id: `vessel ${id}`, name, at: label }]))),
+    ...leftFirst(places.map(({ id, name, at: { x, y } }) => ({ id: `place ${id}`, name, at: { x, y: y + UNDER_PIN } }))),
+  ])
   return {
     aspect,
     scale,
     width,
     height,
-    vessels: apartNames(withBehind(poses.map(vesselOf))),
+    vessels: vessels.map((vessel) => ({ ...vessel, label: names.get(`vessel ${vessel.id}`) ?? vessel.label })),
     runs: [...layout.runs.values()].map(({ id, kind, key, bore, points }) => ({
       key,
       id,
@@ -252,7 +268,7 @@ export function siteScene(
       if (Math.abs(way.z) > 0.5 || (aspect === 'elevation' && way.y < 0.2) || (aspect === 'across' && way.x < 0.2)) return []
       return [{ id: `${vessel} ${port}`, at: at(hole), tip: at(plus(hole, way, 0.07)), tap: taps.has(`${vessel} ${port}`) }]
     }),
-    places: scheme.places.map(({ id, name, x, y }) => ({ id, name, x, y, at: at(layout.places.get(id)!) })),
+    places: places.map((place) => ({ ...place, label: names.get(`place ${place.id}`)! })),
     corners: [
       ...scheme.stores.flatMap(({ links }) => links.map(({ id, via }) => ({ run: `link:${id}`, via }))),
       ...scheme.overflows.map(({ id, via }) => ({ run: `overflow:${id}`, via })),

@@ -45,7 +45,7 @@ export function sitePlate(scene: SiteScene, say: SiteWords): Plate {
       ...(behind ? [] : [words(at(label).x, at(label).y + 1, name, LEAST_TEXT, { anchor: 'middle', strong: true })]),
     ]),
     ...scene.runs.map(({ points, kind }) => line(all(points), kind === 'overflow' ? 'pencil' : 'water')),
-    ...scene.places.flatMap(({ at: point, name }): PlateMark[] => {
+    ...scene.places.flatMap(({ at: point, name, label }): PlateMark[] => {
       const { x, y } = at(point)
       return [
         line(
@@ -57,7 +57,7 @@ export function sitePlate(scene: SiteScene, say: SiteWords): Plate {
           'seen',
           { closed: true, fill: 'sheet' },
         ),
-        words(x, y + LEAST_TEXT, name, LEAST_TEXT, { anchor: 'middle' }),
+        words(at(label).x, at(label).y, name, LEAST_TEXT, { anchor: 'middle' }),
       ]
     }),
     ...scene.holes.map((hole) => line(all([hole.at, hole.tip]), 'seen')),

@@ -53,7 +53,7 @@ const line = (points: readonly Point[]) => `M${points.map(({ x, y }) => `${x.toF
     >
       <circle v-if="placeHandles" r="14" fill="transparent" />
       <path d="M0 0l-5 -9a5.6 5.6 0 1 1 10 0z" class="place" />
-      <text y="12" text-anchor="middle" class="t12 halo">{{ place.name }}</text>
+      <text :x="place.label.x - place.at.x" :y="place.label.y - place.at.y" text-anchor="middle" class="t12 halo">{{ place.name }}</text>
     </g>
     <path v-for="hole in scene.holes" :key="hole.id" :d="line([hole.at, hole.tip])" class="hole" :class="{ tap: hole.tap }" />
   </g>
