@@ -22,6 +22,21 @@ export default withNuxt(
     },
   },
   {
+    // What a tape said counts where the layout weighs it; all others ask the layout how long a pipe is.
+    files: ['core/**/*.ts', 'server/**/*.ts', 'app/sheets/**/*.ts', 'app/drawing/**/*.ts'],
+    ignores: ['core/layout/**', 'core/edits/**', 'core/findings/measuredDiffers.ts', '**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            'MemberExpression[property.name="measured"]:not([object.name=/^(section|draft|marks)$/]):not([object.property.name="marks"])',
+          message: 'A length off a tape is not how long a pipe is: ask the layout (linkLine, hoseOf, laidCarry, laidOverflow, laidPump).',
+        },
+      ],
+    },
+  },
+  {
     // Tests may read files that ship with the project or with a development package.
     files: ['core/**/*.test.ts'],
     rules: { 'no-restricted-imports': 'off', 'no-restricted-globals': 'off' },
