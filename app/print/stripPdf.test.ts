@@ -38,11 +38,11 @@ async function readLines(bytes: Uint8Array, number: number) {
 describe('marking strip as PDF', () => {
   it('is made of a name with any character in it', async () => {
     const pages = stripPages([{ ...marks[0]!, text: 'bell \u0007 \u0085 \u007f Łódź \ud800' }], PAPERS.a4, words)
-    await expect(stripPdf(pages, 'tit\u0000le', typeface)).resolves.toBeInstanceOf(Uint8Array)
+    await expect(stripPdf(pages, { title: 'tit\u0000le', language: 'en-GB' }, typeface)).resolves.toBeInstanceOf(Uint8Array)
   })
   it('is as large as its paper and its marks lie as far apart as on the pipe, to 0.1 mm (read back by a PDF library)', async () => {
     const pages = stripPages(marks, PAPERS.a4, words)
-    const bytes = await stripPdf(pages, 'Strip', typeface)
+    const bytes = await stripPdf(pages, { title: 'Strip', language: 'en-GB' }, typeface)
     const drawn: number[] = []
     for (const [i, page] of pages.entries()) {
       const { size, boxes, pages: count } = await readLines(bytes.slice(), i + 1)
@@ -68,13 +68,15 @@ describe('marking strip as PDF', () => {
     ;[10, 25, 40].forEach((gap, i) => expect(Math.abs(gaps[i]! - gap)).toBeLessThan(0.1))
   })
   it('a hole is drawn at its size', async () => {
-    const bytes = await stripPdf(stripPages([marks.at(-1)!], PAPERS.letter, words), 'Hole', typeface)
+    const bytes = await stripPdf(stripPages([marks.at(-1)!], PAPERS.letter, words), { title: 'Hole', language: 'en-GB' }, typeface)
     const { boxes } = await readLines(bytes, 1)
     expect(boxes.some(([left, low, right, high]) => Math.abs(right! - left! - 25) < 0.1 && Math.abs(high! - low! - 25) < 0.1)).toBe(true)
   })
   it('says every mark as it is: fractions of an inch, names beyond the Western alphabet', async () => {
     const pages = stripPages([{ ...marks[0]!, text: 'Łódź 3\u00A0ft 5⅝\u00A0in' }], PAPERS.letter, { ...words, title: '−3 → 木' })
-    const { text } = await extractText(await getDocumentProxy(await stripPdf(pages, 'Strange', typeface)), { mergePages: true })
+    const { text } = await extractText(await getDocumentProxy(await stripPdf(pages, { title: 'Strange', language: 'en-GB' }, typeface)), {
+      mergePages: true,
+    })
     expect(text).toContain('Łódź 3 ft 5 5/8 in')
     expect(text).toContain('−3 > ?')
   })

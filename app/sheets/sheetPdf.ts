@@ -2,6 +2,7 @@ import { PAPERS } from '#core/levels'
 import { visible } from '#core/units/visible'
 import type { PDFImage, PDFPage } from 'pdf-lib'
 import type { Point } from '~/drawing/shapes'
+import { Structure } from '~/print/structure'
 import { typesetter, type Setting, type Typeface, type Typesetter } from '~/print/typeface'
 import type { Block, Sheet } from './sheet'
 import { cropWindow, marksWithin, WEIGHTS, type Crop, type Fill, type Plate, type PlateMark } from './plate'
@@ -18,6 +19,7 @@ interface Pen extends Typesetter {
   lib: typeof import('pdf-lib')
   /** Photos by their data URL. */
   images: Map<string, PDFImage>
+  structure: Structure
 }
 
 /** Breaks a paragraph at spaces so that no line is wider than there is room. */
@@ -63,7 +65,7 @@ class Paper {
     this.page = this.add([this.size.width * POINT, this.size.height * POINT])
     this.count++
     this.y = MARGIN.top
-    this.head(this)
+    this.pen.structure.artifact(this.page, () => this.head(this))
   }
 
   need(height: number) {
@@ -74,28 +76,34 @@ class Paper {
     const said = this.pen.plain(words)
     const width = anchor === 'start' ? 0 : font.widthOf(said, size * POINT) / POINT
     const from = x - (anchor === 'middle' ? width / 2 : anchor === 'end' ? width : 0)
-    font.draw(this.page, said, {
-      x: from * POINT,
-      y: (this.size.height - y) * POINT,
-      size: size * POINT,
-      color: this.pen.lib.rgb(grey, grey, grey),
-    })
+    this.pen.structure.mark(this.page, () =>
+      font.draw(this.page, said, {
+        x: from * POINT,
+        y: (this.size.height - y) * POINT,
+        size: size * POINT,
+        color: this.pen.lib.rgb(grey, grey, grey),
+      }),
+    )
   }
 
   rule(y: number, width = 0.15) {
     const at = (x: number) => ({ x: x * POINT, y: (this.size.height - y) * POINT })
-    this.page.drawLine({ start: at(MARGIN.side), end: at(this.size.width - MARGIN.side), thickness: width * POINT })
+    this.pen.structure.artifact(this.page, () =>
+      this.page.drawLine({ start: at(MARGIN.side), end: at(this.size.width - MARGIN.side), thickness: width * POINT }),
+    )
   }
 
   square(x: number, y: number, side: number) {
-    this.page.drawRectangle({
-      x: x * POINT,
-      y: (this.size.height - y - side) * POINT,
-      width: side * POINT,
-      height: side * POINT,
-      borderWidth: 0.25 * POINT,
-      borderColor: this.pen.lib.rgb(0, 0, 0),
-    })
+    this.pen.structure.artifact(this.page, () =>
+      this.page.drawRectangle({
+        x: x * POINT,
+        y: (this.size.height - y - side) * POINT,
+        width: side * POINT,
+        height: side * POINT,
+        borderWidth: 0.25 * POINT,
+        borderColor: this.pen.lib.rgb(0, 0, 0),
+      }),
+    )
   }
 }
 
@@ -148,8 +156,18 @@ function fitted(paper: Paper, plate: Plate): number {
 function drawPlate(paper: Paper, pen: Pen, plate: Plate, number: number) {
   const scale = fitted(paper, plate)
   paper.need(plate.height * scale + 8)
-  paper.text(MARGIN.side, paper.y + 3.5, `${number}. ${plate.title}`, 3.4, pen.bold)
-  for (const mark of plate.marks) drawMark(paper, pen, mark, MARGIN.side, paper.y + 6, scale)
+  const title = `${number}. ${plate.title}`
+  const { structure } = pen
+  structure.within(
+    'Figure',
+    () => {
+      structure.within('Caption', () => paper.text(MARGIN.side, paper.y + 3.5, title, 3.4, pen.bold))
+      structure.mark(paper.page, () => {
+        for (const mark of plate.marks) drawMark(paper, pen, mark, MARGIN.side, paper.y + 6, scale)
+      })
+    },
+    title,
+  )
   paper.y += plate.height * scale + 9
 }
 
@@ -164,18 +182,21 @@ function drawCrop(paper: Paper, pen: Pen, crop: Crop, left: number, top: number)
   const view = cropWindow(crop, PICTURE.width, PICTURE.height)
   const { x, y, width, height } = view
   const frame = [left * POINT, (paper.size.height - top - height) * POINT, width * POINT, height * POINT] as const
-  paper.page.pushOperators(pushGraphicsState(), rectangle(...frame), clip(), endPath())
-  for (const mark of marksWithin(crop.plate, view)) drawMark(paper, pen, mark, left - x, top - y, 1)
-  paper.page.pushOperators(popGraphicsState())
   const [from, foot, across, up] = frame
-  paper.page.drawRectangle({
-    x: from,
-    y: foot,
-    width: across,
-    height: up,
-    borderWidth: 0.15 * POINT,
-    borderColor: pen.lib.rgb(0.35, 0.35, 0.35),
-  })
+  const draw = () => {
+    paper.page.pushOperators(pushGraphicsState(), rectangle(...frame), clip(), endPath())
+    for (const mark of marksWithin(crop.plate, view)) drawMark(paper, pen, mark, left - x, top - y, 1)
+    paper.page.pushOperators(popGraphicsState())
+    paper.page.drawRectangle({
+      x: from,
+      y: foot,
+      width: across,
+      height: up,
+      borderWidth: 0.15 * POINT,
+      borderColor: pen.lib.rgb(0.35, 0.35, 0.35),
+    })
+  }
+  pen.structure.within('Figure', () => pen.structure.mark(paper.page, draw), crop.plate.title)
 }
 
 /** A table laid out on a paper: the height of its head and first row, mm, and how it is drawn. */
@@ -201,20 +222,22 @@ function layTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table' 
     const lines = cells.map((cell, i) => wrap(pen.plain(cell), font, size, widths[i]! - gutter))
     return { lines, height: Math.max(...lines.map((each) => each.length)) * lead + 1.6, font, grey }
   }
-  const drawRow = ({ lines, height, font, grey }: ReturnType<typeof row>) => {
-    lines.forEach((cell, i) =>
-      cell.forEach((words, n) => {
-        const { right } = block.columns[i]!
-        paper.text(
-          right ? starts[i]! + widths[i]! - gutter : starts[i]!,
-          paper.y + 3.6 + n * lead,
-          words,
-          size,
-          font,
-          right ? 'end' : 'start',
-          grey,
-        )
-      }),
+  const { structure } = pen
+  const drawCell = (cell: readonly string[], i: number, font: Setting, grey: number) =>
+    cell.forEach((words, n) => {
+      const { right } = block.columns[i]!
+      const x = right ? starts[i]! + widths[i]! - gutter : starts[i]!
+      paper.text(x, paper.y + 3.6 + n * lead, words, size, font, right ? 'end' : 'start', grey)
+    })
+  const drawRow = ({ lines, height, font, grey }: ReturnType<typeof row>, cell: 'TH' | 'TD', picture?: Crop) => {
+    structure.within('TR', () =>
+      lines.forEach((words, i) =>
+        structure.within(cell, () => {
+          drawCell(words, i, font, grey)
+          if (picture && i === lines.length - 1)
+            drawCrop(paper, pen, picture, paper.size.width - MARGIN.side - PICTURE.width, paper.y + 1.2)
+        }),
+      ),
     )
     paper.y += height
     paper.rule(paper.y)
@@ -231,18 +254,25 @@ function layTable(paper: Paper, pen: Pen, block: Extract<Block, { kind: 'table' 
     return { ...laid, picture, height: picture ? Math.max(laid.height, PICTURE.height + 2.4) : laid.height }
   })
   const least = (titled ? head.height : 0) + (rows[0]?.height ?? 0)
+  /** The head once more on a page that a table goes on on: told once is enough. */
+  const headAgain = () => {
+    structure.artifact(paper.page, () => head.lines.forEach((words, i) => drawCell(words, i, head.font, head.grey)))
+    paper.y += head.height
+    paper.rule(paper.y)
+  }
   const draw = () => {
     paper.need(least)
-    if (titled) drawRow(head)
-    for (const next of rows) {
-      if (paper.room < next.height) {
-        paper.turn()
-        if (titled) drawRow(head)
+    structure.within('Table', () => {
+      if (titled) drawRow(head, 'TH')
+      for (const next of rows) {
+        if (paper.room < next.height) {
+          paper.turn()
+          if (titled) headAgain()
+        }
+        if (block.boxes) paper.square(MARGIN.side, paper.y + 0.8, 3)
+        drawRow(next, 'TD', next.picture)
       }
-      if (block.boxes) paper.square(MARGIN.side, paper.y + 0.8, 3)
-      if (next.picture) drawCrop(paper, pen, next.picture, paper.size.width - MARGIN.side - PICTURE.width, paper.y + 1.2)
-      drawRow(next)
-    }
+    })
     paper.y += 3
   }
   return { least, draw }
@@ -280,7 +310,8 @@ export async function sheetPdf(
   const images = new Map<string, PDFImage>()
   for (const block of sheet.blocks)
     if (block.kind === 'photos') for (const { url } of block.photos) images.set(url, await pdf.embedJpg(url))
-  const pen: Pen = { ...set, lib, images }
+  const structure = new Structure(lib, pdf)
+  const pen: Pen = { ...set, lib, images, structure }
   const paper = new Paper(
     (size) => pdf.addPage(size),
     PAPERS[paperKey],
@@ -291,14 +322,19 @@ export async function sheetPdf(
       each.rule(13)
     },
   )
-  paper.text(MARGIN.side, paper.y + 6, sheet.title, 7, bold)
-  paper.text(MARGIN.side, paper.y + 12, sheet.subtitle, 3.5, regular, 'start', 0.3)
+  structure.within('H1', () => paper.text(MARGIN.side, paper.y + 6, sheet.title, 7, bold))
+  structure.within('P', () => paper.text(MARGIN.side, paper.y + 12, sheet.subtitle, 3.5, regular, 'start', 0.3))
   // Who makes it stands on the right, for whom under the title.
   const { from = [], to = [] } = sheet.head ?? {}
-  from.forEach((words, i) =>
-    paper.text(paper.size.width - MARGIN.side, paper.y + 3 + i * 4, words, 3.1, i === 0 ? bold : regular, 'end', 0.2),
-  )
-  to.forEach((words, i) => paper.text(MARGIN.side, paper.y + 17 + i * 4, words, 3.1, regular, 'start', 0.2))
+  const address = (draw: () => void) => structure.within('P', draw)
+  if (from.length > 0)
+    address(() =>
+      from.forEach((words, i) =>
+        paper.text(paper.size.width - MARGIN.side, paper.y + 3 + i * 4, words, 3.1, i === 0 ? bold : regular, 'end', 0.2),
+      ),
+    )
+  if (to.length > 0)
+    address(() => to.forEach((words, i) => paper.text(MARGIN.side, paper.y + 17 + i * 4, words, 3.1, regular, 'start', 0.2)))
   paper.y += Math.max(15, to.length > 0 ? 17 + to.length * 4 : 0, from.length * 4 + 2)
   paper.rule(paper.y, 0.5)
   paper.y += 4
@@ -314,21 +350,25 @@ export async function sheetPdf(
     progress((i + 1) / sheet.blocks.length)
   }
   const pages = pdf.getPages()
-  pages.forEach((page, i) => {
-    regular.draw(page, plain(sheet.footer), { x: MARGIN.side * POINT, y: 8 * POINT, size: 2.6 * POINT, color: rgb(0.35, 0.35, 0.35) })
-    const number = `${i + 1} / ${pages.length}`
-    regular.draw(page, number, {
-      x: PAPERS[paperKey].width * POINT - MARGIN.side * POINT - regular.widthOf(number, 2.6 * POINT),
-      y: 8 * POINT,
-      size: 2.6 * POINT,
-      color: rgb(0.35, 0.35, 0.35),
-    })
-  })
+  pages.forEach((page, i) =>
+    structure.artifact(page, () => {
+      regular.draw(page, plain(sheet.footer), { x: MARGIN.side * POINT, y: 8 * POINT, size: 2.6 * POINT, color: rgb(0.35, 0.35, 0.35) })
+      const number = `${i + 1} / ${pages.length}`
+      regular.draw(page, number, {
+        x: PAPERS[paperKey].width * POINT - MARGIN.side * POINT - regular.widthOf(number, 2.6 * POINT),
+        y: 8 * POINT,
+        size: 2.6 * POINT,
+        color: rgb(0.35, 0.35, 0.35),
+      })
+    }),
+  )
+  structure.close()
   return Uint8Array.from(await pdf.save())
 }
 
 /** @param after height that follows a heading and has to stand with it, mm */
 function drawBlock(paper: Paper, pen: Pen, block: Block, number: () => number, after: () => number) {
+  const { structure } = pen
   const paragraph = (text: string, font: Setting, size = TEXT.size, left = 0, grey = 0.05) => {
     const lead = (size / TEXT.size) * TEXT.lead
     for (const words of wrap(pen.plain(text), font, size, paper.inner - left)) {
@@ -342,38 +382,46 @@ function drawBlock(paper: Paper, pen: Pen, block: Block, number: () => number, a
       // Never the last thing on a page.
       paper.need((block.small ? 7 : 11) + Math.min(after(), paper.size.height / 2))
       paper.y += block.small ? 1.5 : 3
-      paragraph(block.text, pen.bold, block.small ? 3.8 : 4.8)
+      structure.within(block.small ? 'H3' : 'H2', () => paragraph(block.text, pen.bold, block.small ? 3.8 : 4.8))
       paper.y += 1
       return
     case 'text':
-      paragraph(block.text, block.strong ? pen.bold : pen.regular, TEXT.size, 0, block.quiet ? 0.35 : 0.05)
+      structure.within('P', () => paragraph(block.text, block.strong ? pen.bold : pen.regular, TEXT.size, 0, block.quiet ? 0.35 : 0.05))
       paper.y += 1.2
       return
     case 'caution': {
       const lines = wrap(pen.plain(block.text), pen.bold, TEXT.size, paper.inner - 6)
       paper.need(lines.length * TEXT.lead + 2)
       const top = paper.y
-      for (const words of lines) {
-        paper.text(MARGIN.side + 5, paper.y + TEXT.lead - 1.2, words, TEXT.size, pen.bold)
-        paper.y += TEXT.lead
-      }
-      paper.page.drawRectangle({
-        x: MARGIN.side * POINT,
-        y: (paper.size.height - paper.y) * POINT,
-        width: 1.2 * POINT,
-        height: (paper.y - top) * POINT,
-        color: pen.lib.rgb(0.1, 0.1, 0.1),
+      structure.within('Note', () => {
+        for (const words of lines) {
+          paper.text(MARGIN.side + 5, paper.y + TEXT.lead - 1.2, words, TEXT.size, pen.bold)
+          paper.y += TEXT.lead
+        }
       })
+      structure.artifact(paper.page, () =>
+        paper.page.drawRectangle({
+          x: MARGIN.side * POINT,
+          y: (paper.size.height - paper.y) * POINT,
+          width: 1.2 * POINT,
+          height: (paper.y - top) * POINT,
+          color: pen.lib.rgb(0.1, 0.1, 0.1),
+        }),
+      )
       paper.y += 1.5
       return
     }
     case 'list':
-      for (const item of block.items) {
-        paper.need(TEXT.lead)
-        if (block.boxes) paper.square(MARGIN.side, paper.y + 1, 3)
-        else paper.text(MARGIN.side + 1, paper.y + TEXT.lead - 1.2, '–', TEXT.size, pen.regular)
-        paragraph(item, pen.regular, TEXT.size, 6)
-      }
+      structure.within('L', () => {
+        for (const item of block.items) {
+          paper.need(TEXT.lead)
+          structure.within('LI', () => {
+            if (block.boxes) paper.square(MARGIN.side, paper.y + 1, 3)
+            else structure.within('Lbl', () => paper.text(MARGIN.side + 1, paper.y + TEXT.lead - 1.2, '–', TEXT.size, pen.regular))
+            structure.within('LBody', () => paragraph(item, pen.regular, TEXT.size, 6))
+          })
+        }
+      })
       paper.y += 1.5
       return
     case 'table':
@@ -389,8 +437,8 @@ function drawBlock(paper: Paper, pen: Pen, block: Block, number: () => number, a
       block.lines.forEach((words, i) => {
         const left = MARGIN.side + i * (width + 8)
         const at = (x: number) => ({ x: x * POINT, y: (paper.size.height - paper.y) * POINT })
-        paper.page.drawLine({ start: at(left), end: at(left + width), thickness: 0.2 * POINT })
-        paper.text(left, paper.y + 4, words, 2.8, pen.regular, 'start', 0.35)
+        structure.artifact(paper.page, () => paper.page.drawLine({ start: at(left), end: at(left + width), thickness: 0.2 * POINT }))
+        structure.within('P', () => paper.text(left, paper.y + 4, words, 2.8, pen.regular, 'start', 0.35))
       })
       paper.y += 8
       return
@@ -407,14 +455,19 @@ function drawBlock(paper: Paper, pen: Pen, block: Block, number: () => number, a
         }
         const left = MARGIN.side + (i % 2) * (width + 6)
         const image = pen.images.get(url)
-        if (image)
-          paper.page.drawImage(image, {
-            x: left * POINT,
-            y: (paper.size.height - paper.y - high * scale) * POINT,
-            width: across * scale * POINT,
-            height: high * scale * POINT,
-          })
-        paper.text(left, paper.y + high * scale + 4, caption, 2.8, pen.regular, 'start', 0.3)
+        const show = () => {
+          if (image)
+            structure.mark(paper.page, () =>
+              paper.page.drawImage(image, {
+                x: left * POINT,
+                y: (paper.size.height - paper.y - high * scale) * POINT,
+                width: across * scale * POINT,
+                height: high * scale * POINT,
+              }),
+            )
+          structure.within('Caption', () => paper.text(left, paper.y + high * scale + 4, caption, 2.8, pen.regular, 'start', 0.3))
+        }
+        structure.within('Figure', show, caption)
         tallest = Math.max(tallest, high * scale + 8)
       })
       paper.y += tallest

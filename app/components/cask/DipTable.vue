@@ -51,7 +51,11 @@ function stick() {
   return stripPages(marks, PAPERS[settings.system === 'metric' ? 'a4' : 'letter'], words, settings.system)
 }
 async function savePdf() {
-  saveFile('dip-stick.pdf', await stripFile(stick(), say('dip.stickTitle', { name: placed.value.vessel.name })), 'application/pdf')
+  saveFile(
+    'dip-stick.pdf',
+    await stripFile(stick(), say('dip.stickTitle', { name: placed.value.vessel.name }), settings.terms),
+    'application/pdf',
+  )
 }
 const saveSvg = () => saveFile('dip-stick.svg', stripSvg(stick()), 'image/svg+xml')
 </script>

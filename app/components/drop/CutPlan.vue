@@ -65,7 +65,7 @@ async function strip(which: 'pipe' | 'vessel', format: 'svg' | 'pdf') {
   const pages = stripPages(all, PAPERS[paper.value], words, settings.system)
   const file = `${name} ${which}.${format}`
   if (format === 'svg') return saveFile(file, stripSvg(pages), 'image/svg+xml')
-  return saveFile(file, await stripFile(pages, say(`strip.title.${which}`, { name })), 'application/pdf')
+  return saveFile(file, await stripFile(pages, say(`strip.title.${which}`, { name }), settings.terms), 'application/pdf')
 }
 const STRIPS = ['pipe', 'vessel'] as const
 const FORMATS = ['svg', 'pdf'] as const
