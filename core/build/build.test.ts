@@ -732,3 +732,29 @@ describe('quote', () => {
   it('refuses what is below nothing, by its name', () =>
     expect(() => quote({ materials: 1, hours: -1, rate: 1, margin: 0, tax: 0 })).toThrow(/hours/))
 })
+
+describe('what stands at the mouth of a pump', () => {
+  const pumped = (change: (pump: Scheme['pumps'][number]) => void) =>
+    plan(
+      produce(ARRANGEMENTS[18]!(), (draft) => {
+        change(draft.pumps[0]!)
+      }),
+    )
+  const of = ({ assembly, steps }: ReturnType<typeof pumped>) => ({
+    own: assembly.parts.filter(({ key }) => /^pump:[^:]+:(mouth|rope|switch)$/.test(key)).map(({ item }) => item),
+    how: steps.find(({ kind }) => kind === 'pump')!.values?.how,
+  })
+  // The tank stands on 100 mm of slab and its hole 150 mm over its foot: 250 mm over the paving.
+  it('is a strainer where the water runs to it, a foot valve a millimetre higher; one that hangs in the vessel has a rope', () => {
+    expect(of(pumped((pump) => (pump.at = 0.25)))).toEqual({ own: ['suctionStrainer', 'pressureSwitch'], how: 'beside' })
+    expect(of(pumped((pump) => (pump.at = 0.251)))).toEqual({ own: ['footValve', 'pressureSwitch'], how: 'lifts' })
+    expect(of(pumped((pump) => (pump.suction.length = 0)))).toEqual({ own: ['liftingRope', 'pressureSwitch'], how: 'hangs' })
+  })
+  it('starts by a switch only where somebody opens a tap, and has none where a hand drives it', () => {
+    expect(of(pumped((pump) => (pump.duty = 'transfer'))).own).toEqual(['suctionStrainer'])
+    expect(of(pumped((pump) => Object.assign(pump, { power: 'hand', suction: { ...pump.suction, length: 0 } })))).toEqual({
+      own: [],
+      how: 'beside',
+    })
+  })
+})

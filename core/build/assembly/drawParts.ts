@@ -1,6 +1,7 @@
 import { laidPump } from '../../layout'
 import { word } from '../../figures/told'
 import { end, insertionOf, pipeByBore } from '../../parts'
+import type { WaterPath } from '../../path/waterPath'
 import type { Pump, Tap, Vessel } from '../../scheme'
 import { female, male, pipeEnds, type Assembler, type PipeKind, type Side } from './assembler'
 import { GUIDE } from './guidePrices'
@@ -68,6 +69,10 @@ function tapParts(make: Assembler, tap: Tap): void {
 /** What goes with a pump, and where it stands in the shop. */
 const EXTRAS = {
   pumpFilter: 'hose',
+  suctionStrainer: 'hose',
+  footValve: 'hose',
+  pressureSwitch: 'electrical',
+  liftingRope: 'sundries',
   floatSwitch: 'electrical',
   checkValve: 'hose',
   pumpValve: 'threads',
@@ -78,6 +83,25 @@ const EXTRAS = {
   battery: 'electrical',
   batteryFuse: 'electrical',
 } as const
+
+/**
+ * What stands at the mouth of a pump's suction pipe: a strainer where water runs to the pump of itself, a foot valve that keeps the
+ * pipe full where it stands over the hole; nothing where the pump hangs in the vessel.
+ *
+ * Source: common practice, no published source.
+ */
+export function suctionMouth(
+  { vessels }: Pick<WaterPath, 'vessels'>,
+  { from, suction, at }: Pump,
+): 'suctionStrainer' | 'footValve' | undefined {
+  if (suction.length <= 0) return undefined
+  const placed = vessels.get(from.vessel)!
+  const port = placed.vessel.ports.find(({ id }) => id === from.port)!
+  return at > placed.foot + port.at ? 'footValve' : 'suctionStrainer'
+}
+
+/** These are to stop when nobody draws: they need something that starts them when somebody does. */
+const ON_DEMAND = new Set<Pump['duty']>(['house', 'hose'])
 
 function pumpParts(make: Assembler, pump: Pump): void {
   const key = make.drawn('pump', pump.id, {
@@ -113,11 +137,16 @@ function pumpParts(make: Assembler, pump: Pump): void {
       price: GUIDE[item],
     })
   }
+  const mouth = suctionMouth(make.path, pump)
+  if (mouth) extra('mouth', mouth, true)
+  // Let down and taken up by it, never by its cable.
+  extra('rope', 'liftingRope', pump.suction.length <= 0 && pump.power !== 'hand')
   extra('filter', 'pumpFilter', pump.filterMesh > 0)
   extra('float', 'floatSwitch', pump.floatSwitch)
   extra('check', 'checkValve', pump.checkValve)
   // Shut to take the pump out without emptying the store.
   extra('shutOff', 'pumpValve', pump.suction.length > 0)
+  extra('switch', 'pressureSwitch', ON_DEMAND.has(pump.duty) && pump.power !== 'hand')
   extra('regulator', 'regulator', pump.duty === 'drip')
   // Powered: what a pump is connected to is chosen with it.
   extra('socket', 'outdoorSocket', pump.power === 'mains')

@@ -57,16 +57,22 @@ function pumpSteps(order: Order, { parts }: StepInputs['assembly'], pump: Pump, 
   const own = { phase: 'waterways' as const, station: 'draw' as const }
   const has = (name: string) => parts.some((part) => part.key === `${key}:${name}`)
   const some = (...names: string[]) => names.filter(has).map((name) => `${key}:${name}`)
+  /** How it stands: over its water, beside the vessel, hung in it, or under it. */
+  const how = () => {
+    if (parts.some((part) => part.key === `${key}:mouth` && part.item === 'footValve')) return 'lifts'
+    if (has('rope')) return 'hangs'
+    return pump.at > 0.05 ? 'beside' : 'under'
+  }
   const set = order.add({
     ...own,
     id: `pump:${pump.id}`,
     kind: 'pump',
     minutes: 60,
-    values: { how: pump.suction.length > 0 && pump.at > 0.05 ? 'beside' : 'under', ...(pump.at > 0.05 ? { at: length(pump.at) } : {}) },
+    values: { how: how(), ...(pump.at > 0.05 ? { at: length(pump.at) } : {}) },
     after: [`set:${pump.from.vessel}`, ...fixed],
     tools: ['wrench', 'screwdriver'],
     cautions: pump.to.kind === 'house' ? ['plumber'] : [],
-    parts: [key, ...some('suction', 'line', 'filter', 'check', 'shutOff', 'regulator')],
+    parts: [key, ...some('suction', 'mouth', 'rope', 'line', 'filter', 'check', 'shutOff', 'regulator')],
     look: key,
   })
   if (pump.power === 'hand') return
@@ -79,7 +85,7 @@ function pumpSteps(order: Order, { parts }: StepInputs['assembly'], pump: Pump, 
     after: [set],
     never: [set],
     cautions: pump.power === 'mains' ? ['electric'] : ['battery'],
-    parts: some('float', 'socket', 'panel', 'charge', 'battery', 'fuse'),
+    parts: some('float', 'switch', 'socket', 'panel', 'charge', 'battery', 'fuse'),
     look: key,
   })
 }
