@@ -16,7 +16,8 @@ export function sizeWords({ type, size }: Pick<End, 'type' | 'size'>, say: Say, 
   if (type === 'wall') return say(`build.seal.${size}`)
   if (type === 'tote') return 'S60×6'
   if (type === 'hose') return system === 'imperial' ? `${HOSE_INCHES[size] ?? size}\u00A0in` : `${size}\u00A0mm`
-  if (IN_MM.has(type)) return `${size}\u00A0mm`
+  // In inches where they are small numbers: nobody sells such pipe of 6 mm.
+  if (IN_MM.has(type) || (type === 'corrugated' && Number(size) > 12)) return `${size}\u00A0mm`
   return `${FRACTIONS[size] ?? inches(size.replace('x', ' × '))}\u00A0in`
 }
 
@@ -25,7 +26,7 @@ export const pipeWords = (one: Pick<End, 'type' | 'size'>, say: Say, system: Uni
   say(`build.end.${one.type}`, { size: sizeWords(one, say, system) })
 
 /** Kinds whose two sides are called by other words than male and female. */
-const SIDED = new Set<End['type']>(['downpipe-round', 'downpipe-square', 'downpipe-rect', 'sch40', 'metric', 'hose'])
+const SIDED = new Set<End['type']>(['downpipe-round', 'downpipe-square', 'downpipe-rect', 'sch40', 'metric', 'corrugated', 'hose'])
 
 /** An end in words: `68 mm round pipe spigot`. */
 export function endWords({ type, size, gender }: End, say: Say, system: UnitSystem): string {

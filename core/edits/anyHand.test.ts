@@ -1,13 +1,14 @@
 import fc from 'fast-check'
+import { produce } from 'immer'
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assess'
-import { ARRANGEMENTS } from '../arrangements'
+import { ARRANGEMENTS, fitStarter, starterFits } from '../arrangements'
 import { planBuild, plainPartsInputs } from '../build'
 import { demoJobs, withyHard } from '../demo'
 import { FINDING_RULES, SEVERITIES } from '../findings'
 import { buildWaterPath, jobReferenceProblems } from '../path'
 import { PLACE_KINDS, readJobFile, writeJobFile, type Device, type Scheme } from '../scheme'
-import { CATALOGUE } from '../vessel'
+import { CATALOGUE, placesFor, putInto } from '../vessel'
 import {
   addBracket,
   addDevice,
@@ -20,6 +21,7 @@ import {
   addSection,
   addVessel,
   arrangeStore,
+  changePort,
   carryAcross,
   chooseVessel,
   clearTrain,
@@ -34,6 +36,7 @@ import {
   removeDevice,
   removeOutlet,
   removeSection,
+  stretchGutter,
   removeVessel,
   setHighPoints,
   setLine,
@@ -88,7 +91,10 @@ const HAND = {
     return route ? setOverflowBore(scheme, route.id, 0.025 + b * 0.1) : scheme
   },
   fit: (scheme: Scheme, a: number, b: number) =>
-    fitRecipe(scheme, pick(scheme.drops, a)!.id, pick(vessels(scheme), b)!.id, pick(TRAIN_RECIPES, (a * 7 + b * 3) % 1)!, WANTS),
+    fitRecipe(scheme, pick(scheme.drops, a)!.id, pick(vessels(scheme), b)!.id, pick(TRAIN_RECIPES, (a * 7 + b * 3) % 1)!, {
+      ...WANTS,
+      run: 0.05 + 6 * a,
+    }),
   addDevice: (scheme: Scheme, a: number, b: number) => {
     const [drop, vessel, kind] = [pick(scheme.drops, a)!, pick(vessels(scheme), b)!, pick(KINDS, (a * 5 + b * 11) % 1)!]
     return addDevice(scheme, drop.id, vessel.id, freshDevice(kind, kind, trainPlace(scheme, drop.id, vessel.id)))
@@ -170,6 +176,25 @@ const HAND = {
       ? { ...scheme, demands: scheme.demands.map((each) => (each === demand ? { ...each, place: place.id } : each)) }
       : scheme
   },
+  sitIn: (scheme: Scheme, a: number, b: number) => {
+    const vessel = pick(vessels(scheme), a)!
+    const port = pick(vessel.ports, b)!
+    const place = pick(placesFor(vessel, port), a)
+    return place ? changePort(scheme, vessel.id, port.id, putInto(place, port)) : scheme
+  },
+  gutterLength: (scheme: Scheme, a: number, b: number) => produce(scheme, (draft) => stretchGutter(pick(draft.gutters, a)!, 0.5 + 20 * b)),
+  turnHole: (scheme: Scheme, a: number, b: number) => {
+    const vessel = pick(vessels(scheme), a)!
+    return changePort(scheme, vessel.id, pick(vessel.ports, b)!.id, { clock: Math.round(12 * b * a) })
+  },
+  starter: (scheme: Scheme, a: number) => {
+    const arrangement = pick(ARRANGEMENTS, a)!()
+    return starterFits(scheme, arrangement) ? fitStarter(scheme, arrangement) : scheme
+  },
+  onward: (scheme: Scheme, a: number) => ({
+    ...scheme,
+    overflows: scheme.overflows.map((route) => ({ ...route, onward: a > 0.5 ? ('corrugated' as const) : undefined })),
+  }),
   outletHeight: (scheme: Scheme, a: number, b: number) => setOutletHeight(scheme, pick(outlets(scheme), a)!.id, 1 + 3 * b),
 } satisfies Record<string, (scheme: Scheme, a: number, b: number) => Scheme>
 

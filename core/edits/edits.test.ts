@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import { withyHard } from '../demo'
+import { produce } from 'immer'
+import { tanneryRow, withyHard } from '../demo'
+import { brokenReferences } from '../path'
 import { assess } from '../assess'
 import { cutMarks } from '../levels/cutMarks'
 import { parseInput, scheme as schemeSchema } from '../scheme'
 import { CATALOGUE } from '../vessel/catalogue'
 import { baseHeight } from '../layout'
 import { setStand } from './baseEdits'
-import { chooseVessel, freshId, setMark } from './schemeEdits'
+import { addOverflow, chooseVessel, freshId, setMark } from './schemeEdits'
 import { addVessel, arrangeStore } from './storeEdits'
 import { fitRecipe } from './trainRecipes'
 
@@ -67,5 +69,19 @@ describe('edits', () => {
   })
   it('find an id that is free', () => {
     expect(freshId('a', [{ id: 'a' }, { id: 'a-2' }])).toBe('a-3')
+  })
+})
+
+describe('an overflow more', () => {
+  it('takes a hole that no other has, by whatever name, and makes one where there is none', () => {
+    const named = produce(tanneryRow().schemes[0]!, (draft) => {
+      draft.stores[0]!.vessels[0]!.ports.find(({ id }) => id === 'over')!.id = 'way-out'
+      draft.overflows = []
+    })
+    const once = addOverflow(named, 'tote')
+    expect(once.overflows.map(({ from, bore }) => [from.port, bore])).toEqual([['way-out', 0.0525]])
+    const twice = addOverflow(once, 'tote')
+    expect(twice.overflows.map(({ from }) => from.port)).toEqual(['way-out', 'over'])
+    expect(brokenReferences(twice)).toEqual([])
   })
 })

@@ -12,11 +12,12 @@ const millimetres = (metres: number) => Math.round(metres * 1000) / 1000
 const eaveSum = (scheme: Pick<Scheme, 'sections'>, gutterId: string) =>
   millimetres(eaveSections(scheme, gutterId).reduce((sum, section) => sum + eaveLength(section), 0))
 
-/** Gives a gutter a length and keeps what sits on it in place: what was at its right end stays at the end. */
-function stretch(gutter: Draft<Gutter>, length: number) {
+/** Gives a gutter of a draft a length, m: what sat at its right end stays there, and nothing is left hanging beyond it. */
+export function stretchGutter(gutter: Draft<Gutter>, length: number): void {
   const before = gutter.length
   for (const each of gutter.outlets) each.at = Math.abs(each.at - before) < 1e-6 ? length : Math.min(each.at, length)
   gutter.highPoints = gutter.highPoints.filter((at) => at < length)
+  gutter.bucket.at = Math.min(gutter.bucket.at, length)
   gutter.length = length
 }
 
@@ -139,7 +140,7 @@ export function setOutline(scheme: Scheme, sectionId: string, outline: RoofSecti
         : undefined
     const followed = gutter !== undefined && Math.abs(gutter.length - eaveSum(draft, gutter.id)) < 0.01
     section.outline = outline
-    if (gutter && followed) stretch(gutter, eaveSum(draft, gutter.id))
+    if (gutter && followed) stretchGutter(gutter, eaveSum(draft, gutter.id))
   })
 }
 
@@ -158,7 +159,7 @@ export function addSection(scheme: Scheme, gutterId: string, name: string): Sche
         shape: like.shape,
       }),
     )
-    if (followed) stretch(gutter, eaveSum(draft, gutterId))
+    if (followed) stretchGutter(gutter, eaveSum(draft, gutterId))
   })
 }
 
@@ -175,6 +176,6 @@ export function removeSection(scheme: Scheme, sectionId: string): Scheme {
     draft.sections = draft.sections.filter(({ id }) => id !== sectionId)
     for (const each of draft.sections)
       if (each.shedsTo.kind === 'section' && each.shedsTo.section === sectionId) each.shedsTo = section.shedsTo
-    if (gutter && followed && eaveSum(draft, gutter.id) > 0) stretch(gutter, eaveSum(draft, gutter.id))
+    if (gutter && followed && eaveSum(draft, gutter.id) > 0) stretchGutter(gutter, eaveSum(draft, gutter.id))
   })
 }

@@ -175,7 +175,13 @@ export function addOverflow(scheme: Scheme, vesselId: string): Scheme {
   return produce(scheme, (draft) => {
     const vessel = vesselOf(draft, vesselId)
     const bore = homeBore(scheme, OVERFLOW_BORE)
-    if (!vessel.ports.some(({ role }) => role === 'overflow')) vessel.ports.push(overflowPort(vessel.body.rim - OVERFLOW_BELOW_RIM, bore))
-    draft.overflows.push(overflow(freshId('over', draft.overflows), vesselId, ground('bed', 3), { bore }))
+    const used = new Set(scheme.overflows.flatMap(({ from }) => (from.vessel === vesselId ? [from.port] : [])))
+    let hole = vessel.ports.find(({ id, role }) => role === 'overflow' && !used.has(id))
+    if (!hole) {
+      hole = { ...overflowPort(vessel.body.rim - OVERFLOW_BELOW_RIM, bore), id: freshId('over', vessel.ports) }
+      vessel.ports.push(hole)
+    }
+    const from = { vessel: vesselId, port: hole.id }
+    draft.overflows.push({ ...overflow(freshId('over', draft.overflows), vesselId, ground('bed', 3), { bore: hole.bore }), from })
   })
 }

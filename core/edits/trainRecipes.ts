@@ -59,8 +59,10 @@ const fresh = <K extends Device['kind']>(kind: K, place: TrainPlace, more: Parti
 const BURIED = 0.3
 
 /** A pipe across of so much. */
+/** The shortest pipe across that can be said, m. */
+const LEAST_ACROSS = 0.1
 const across = (place: TrainPlace, measured: number, more: Partial<DeviceOf<'carrying-pipe'>>): Device =>
-  fresh('carrying-pipe', place, { ...more, measured })
+  fresh('carrying-pipe', place, { ...more, measured: Math.max(LEAST_ACROSS, measured) })
 
 /** The chamber nearest to one that holds the wash: the narrowest pipe of which the fewest fit. */
 function flushFor(place: TrainPlace, form: 'vertical' | 'in-line', wants: TrainWants, invert: number): Device {

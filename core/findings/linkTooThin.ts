@@ -1,7 +1,7 @@
 import { designInflow } from '../catch/designFlow'
 import { setLinkBores } from '../edits/storeEdits'
 import { STORE_BORES } from '../pipe/bores'
-import { linkLine } from '../layout'
+import { computeLayout, linkLine } from '../layout'
 import { headSpent } from '../pipe/friction'
 import type { WaterPath } from '../path/waterPath'
 import type { Store } from '../scheme'
@@ -29,11 +29,10 @@ function waysFrom({ links }: Store, start: string): Map<string, string[]> {
 
 /** Height between the fed vessel's water and the furthest one's while all rise together in the design rain, m. */
 function lag(
-  path: WaterPath,
+  layout: WaterPath['layout'],
   store: Store,
   ways: ReadonlyMap<string, string[]>,
   inflow: number,
-  bore?: number,
 ): { most: number; last: string } {
   const areas = new Map(store.vessels.map(({ id, body }) => [id, meanArea(body)]))
   const whole = [...ways.keys()].reduce((sum, id) => sum + areas.get(id)!, 0)
@@ -41,9 +40,7 @@ function lag(
     store.links.map((link) => {
       // What lies behind a link is filled through it.
       const behind = [...ways].filter(([, way]) => way.includes(link.id)).reduce((sum, [id]) => sum + areas.get(id)!, 0)
-      const own = linkLine(path.layout, link)
-      const line = { ...own, bore: bore ?? own.bore }
-      return [link.id, headSpent(line, (inflow * behind) / whole)]
+      return [link.id, headSpent(linkLine(layout, link), (inflow * behind) / whole)]
     }),
   )
   const sums = [...ways].map(([id, way]) => ({ id, sum: way.reduce((total, link) => total + spent.get(link)!, 0) }))
@@ -63,11 +60,16 @@ export const linkTooThin = rule(
       if (!fed || !store.links.some(({ kind }) => kind === 'low' || kind === 'manifold')) return undefined
       const ways = waysFrom(store, fed.id)
       const inflow = inflowOf(path, store.id)
-      const { most, last } = lag(path, store, ways, inflow)
+      const { most, last } = lag(path.layout, store, ways, inflow)
       const { foot } = path.vessels.get(fed.id)!
       const freeboard = foot + fed.body.rim - usable.get(store.id)!.top
       if (most <= freeboard + 1e-9) return undefined
-      const wider = BORES.find((bore) => lag(path, store, ways, inflow, bore).most <= freeboard)
+      // Laid anew: a wider pipe needs more room to turn, and so is a little longer.
+      const wider = BORES.find((bore) => {
+        const wide = setLinkBores(path.scheme, store.id, bore)
+        const own = wide.stores.find(({ id }) => id === store.id)!
+        return lag(computeLayout(wide), own, ways, inflow).most <= freeboard
+      })
       const far = store.vessels.find(({ id }) => id === last)!
       const link = store.links.find(({ id }) => id === ways.get(last)![0])!
       return {

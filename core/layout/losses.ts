@@ -1,5 +1,6 @@
 import type { Line } from '../pipe/friction'
 import type { DeviceOf, Drop, Link, OverflowRoute, Pump, Scheme, Target } from '../scheme'
+import { CORRUGATED, lengthAway } from './away'
 import { DEFAULT_REACH } from './carry'
 import type { Layout } from './computeLayout'
 import { endsOnGround, groundEnd, type GroundEnd } from './places'
@@ -100,13 +101,23 @@ export function overflowEnd(
   return wall && groundEnd(scheme, route.to, wall)
 }
 
+/** An overflow as it is laid: m along its axis, and how long a smooth pipe would be that holds the water back as much. */
+export type LaidOverflow = OverflowRoute & { length: number; smooth: number }
+
+function smoothLength(layout: Pick<Layout, 'runs'>, route: OverflowRoute): number {
+  const length = overflowLength(layout, route)
+  if (route.onward !== 'corrugated') return length
+  return length + (CORRUGATED - 1) * lengthAway(layout.runs.get(runKey('overflow', route.id))!)
+}
+
 /**
  * An overflow as long as it has to be, its open end above the paving (m): what it was said to stand over the ground that it ends
  * on.
  */
-export const laidOverflow = (layout: Pick<Layout, 'runs' | 'places'>, route: OverflowRoute): OverflowRoute & { length: number } => ({
+export const laidOverflow = (layout: Pick<Layout, 'runs' | 'places'>, route: OverflowRoute): LaidOverflow => ({
   ...route,
   length: overflowLength(layout, route),
+  smooth: smoothLength(layout, route),
   end: route.end + (route.to.kind === 'place' ? (layout.places.get(route.to.place)?.z ?? 0) : 0),
 })
 

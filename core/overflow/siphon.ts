@@ -7,13 +7,13 @@ import { GRAVITY } from '../units/constants'
 export const HOSE_LOSSES = 0.5 + 1
 const HOOP_BENDS = 2 * 0.9
 
-/** An overflow's pipe as it is laid: its length is the layout's, m. */
-export type Laid = Pick<OverflowRoute, 'bore' | 'mouth'> & { length: number }
+/** An overflow's pipe as it is laid, m; and how long a smooth one would be that holds the water back as much, where it is not smooth. */
+export type Laid = Pick<OverflowRoute, 'bore' | 'mouth'> & { length: number; smooth?: number }
 
 /** The pipe behind an overflow's mouth. */
-export const overflowLine = ({ bore, length, mouth }: Laid): Line => ({
+export const overflowLine = ({ bore, length, smooth = length, mouth }: Laid): Line => ({
   bore,
-  length,
+  length: smooth,
   losses: HOSE_LOSSES + (mouth === 'hooped' ? HOOP_BENDS : 0),
 })
 

@@ -11,6 +11,7 @@ export const END_SIZES: Readonly<Record<EndType, readonly string[]>> = {
   'downpipe-rect': inOrder('downpipe-rect'),
   sch40: inOrder('sch40'),
   metric: inOrder('metric'),
+  corrugated: inOrder('corrugated'),
   npt: inOrder('npt'),
   bsp: inOrder('bsp'),
   hose: inOrder('hose'),

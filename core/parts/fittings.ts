@@ -97,6 +97,27 @@ const ACROSS: readonly [string, string][] = [
   ['6', '160'],
 ]
 
+/** Pipe whose spigot an adapter takes into the next corrugated drain pipe. Common practice. */
+const INTO_CORRUGATED: readonly ['sch40' | 'metric', string, string][] = [
+  ['sch40', '2', '3'],
+  ['sch40', '3', '3'],
+  ['sch40', '3', '4'],
+  ['sch40', '4', '4'],
+  ['sch40', '6', '6'],
+  ['metric', '50', '80'],
+  ['metric', '82', '100'],
+  ['metric', '110', '125'],
+  ['metric', '160', '160'],
+]
+const corrugatedFittings = (): Fitting[] => [
+  ...END_SIZES.corrugated.map((size) =>
+    make({ form: 'coupling', shop: 'pipe', base: 1.4 }, end('corrugated', size, 'female'), end('corrugated', size, 'female')),
+  ),
+  ...INTO_CORRUGATED.map(([type, size, next]) =>
+    make({ form: 'adapter', shop: 'pipe', base: 3.4 }, end(type, size, 'female'), end('corrugated', next, 'female')),
+  ),
+]
+
 const threadFittings = (type: 'npt' | 'bsp'): Fitting[] => {
   const sizes = END_SIZES[type]
   const m = (size: string) => end(type, size, 'male')
@@ -285,6 +306,7 @@ export const FITTINGS: readonly Fitting[] = [
   ...downpipeFittings(),
   ...pipeFittings('sch40'),
   ...pipeFittings('metric'),
+  ...corrugatedFittings(),
   ...threadFittings('npt'),
   ...threadFittings('bsp'),
   ...between(),

@@ -55,6 +55,20 @@ export function pipeByBore(bore: number, types: readonly EndType[] = PIPES, syst
   return types.map((type) => ({ type, size: sizeByBore(type, bore) })).reduce((best, each) => (off(each) < off(best) - 1e-6 ? each : best))
 }
 
+/** Corrugated pipe is told in inches where pipe is, else in mm. */
+const INCH_SIZES = new Set(['3', '4', '6'])
+/** It may be so much narrower than what leads into it, as a share. Common practice. */
+const HARDLY_NARROWER = 0.97
+
+/** The corrugated drain pipe that leads on what comes out of a bore: the smallest of a country that is hardly narrower, else the widest. */
+export function corrugatedFor(bore: number, system: UnitSystem): Pick<End, 'type' | 'size'> {
+  const sizes = Object.entries(MEASURES.corrugated!)
+    .filter(([size]) => INCH_SIZES.has(size) === (system === 'imperial'))
+    .toSorted(([, a], [, b]) => a.bore - b.bore)
+  const [size] = sizes.find(([, measures]) => measures.bore >= HARDLY_NARROWER * bore) ?? sizes.at(-1)!
+  return { type: 'corrugated', size }
+}
+
 /** True bore of the pipe of a country that comes nearest to a bore, m. */
 export function trueBore(bore: number, system: UnitSystem): number {
   const home = HOME[system]

@@ -119,6 +119,23 @@ export const PIPE_SYSTEMS = {
     relief: RELIEF.lap,
     never: ['downpipe-square', 'sch40'],
   },
+  // By their bore in inches, and by their outside in mm.
+  corrugated: {
+    sizes: {
+      '3': size(76, 92, 60),
+      '4': size(101, 120, 60),
+      '6': size(152, 176, 75),
+      '80': size(71, 80, 50),
+      '100': size(91, 100, 50),
+      '125': size(115, 126, 55),
+      '160': size(145, 160, 60),
+    },
+    made: 'push',
+    bends: [],
+    lengths: { imperial: TEN_FEET, metric: 0 },
+    relief: RELIEF.push,
+    never: ['metric', 'sch40'],
+  },
   hose: {
     sizes: Object.fromEntries([13, 16, 19, 25, 32, 40].map((bore) => [String(bore), size(bore, bore + 6, bore < 25 ? 20 : 30)])),
     made: 'clip',

@@ -74,6 +74,14 @@ interface Scale {
   offset?: number
 }
 
+/** The fifth decimal of a degree is a metre on the ground. */
+const METRE_OF_ARC = 5
+/** As many decimals as a value has, `most` at most. */
+function placesNeeded(value: number, most: number): number {
+  for (let n = 0; n < most; n++) if (Math.abs(value * 10 ** n - Math.round(value * 10 ** n)) < 10 ** (n - most) / 2) return n
+  return most
+}
+
 const gallon = (terms: Terms) => (terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON)
 
 /** Few digits for much, more for little: two whole figures and as many behind as are left of three. */
@@ -125,7 +133,8 @@ function scaleOf({ kind, value }: Quantity, { system, terms }: Display): Scale {
       // Bends turn by halves of a degree.
       return { per: 1, unit: '°', digits: !Number.isInteger(value) && Number.isInteger(2 * value) ? 1 : 0 }
     case 'latitude':
-      return { per: 1, unit: '°', digits: Number.isInteger(value) ? 0 : 2 }
+    case 'longitude':
+      return { per: 1, unit: '°', digits: placesNeeded(value, METRE_OF_ARC) }
     case 'temperature':
       return metric ? { per: 1, unit: '°C', digits: Number.isInteger(value) ? 0 : 1 } : { per: 5 / 9, unit: '°F', digits: 0, offset: 32 }
     case 'share':

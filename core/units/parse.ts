@@ -306,18 +306,22 @@ function parseFall(text: string, system: UnitSystem): Parsed {
   return addUp(text, { units: FALLS, bare: system === 'metric' ? 'mm/m' : 'in per 10 ft' })
 }
 
-/** Degrees, south negative: `51.5`, `S 37`, `37° 30' S`, `-37`. Never throws. */
-function parseLatitude(text: string): Parsed {
-  const plain = plainText(text)
-  const side = /^([ns])\b|\b([ns])$|([ns])$/.exec(plain.replace(/(north|south)/, (word) => word[0]!))
-  const south = side ? (side[1] ?? side[2] ?? side[3]) === 's' : false
-  const degrees = addUp(plain.replace(/north|south/g, '').replace(/[ns]/g, ' '), {
+/** How the two sides of a coordinate are told: by a letter or a word, the second one negative. */
+const SIDES = { latitude: ['north', 'south'], longitude: ['east', 'west'] } as const
+
+/** Degrees, south and west negative: `51.5`, `S 37`, `37° 30' S`, `-37`, `0.12 W`. Never throws. */
+function parseCoordinate(text: string, [plus, minus]: readonly [string, string]): Parsed {
+  const letters = `${plus[0]}${minus[0]}`
+  const short = plainText(text).replace(new RegExp(`${plus}|${minus}`), (word) => word[0]!)
+  const side = new RegExp(`^([${letters}])\\b|([${letters}])$`).exec(short)
+  const negative = side ? (side[1] ?? side[2]) === minus[0] : false
+  const degrees = addUp(side ? short.replace(side[0], ' ') : short, {
     units: { '°': 1, deg: 1, degrees: 1, "'": 1 / 60, '"': 1 / 3600 },
     bare: 'deg',
   })
   if (!degrees.ok || !side) return degrees
   // "-37 S" says it twice and means it once.
-  return yes(south ? -Math.abs(degrees.value) : degrees.value)
+  return yes(negative ? -Math.abs(degrees.value) : degrees.value)
 }
 
 /** Degrees; a roof's pitch may also be told as rise in run: `6:12`, `6 in 12`, `6/12`. Never throws. */
@@ -365,7 +369,8 @@ export function parseQuantity(kind: QuantityKind, text: string, { system, terms 
     case 'angle':
       return parseAngle(text)
     case 'latitude':
-      return parseLatitude(text)
+    case 'longitude':
+      return parseCoordinate(text, SIDES[kind])
     case 'share': {
       const percent = addUp(text, { units: { '%': 1, percent: 1, 'per cent': 1 }, bare: '%' })
       return percent.ok ? yes(percent.value / 100) : percent

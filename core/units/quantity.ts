@@ -1,7 +1,7 @@
 /**
  * What a number measures. Every figure that people see carries one, so that formatting never guesses.
  * Inside: length m, area m², volume m³, flow m³/s, rainDepth mm, rainRate mm/h, mass kg, pressure Pa,
- * force N, angle and latitude degrees, share 0–1, fall m/m, temperature °C, days, count, plain and factor as they stand.
+ * force N, angle, latitude and longitude degrees, share 0–1, fall m/m, temperature °C, days, count, plain and factor as they stand.
  */
 export type QuantityKind =
   | 'length'
@@ -15,6 +15,7 @@ export type QuantityKind =
   | 'pressure'
   | 'angle'
   | 'latitude'
+  | 'longitude'
   | 'mesh'
   | 'fine'
   | 'share'
@@ -52,6 +53,7 @@ export const mesh = (metres: number) => quantity('mesh', metres)
 export const fine = (metres: number) => quantity('fine', metres)
 /** Degrees, south negative. */
 export const latitude = (degrees: number) => quantity('latitude', degrees)
+export const longitude = (degrees: number) => quantity('longitude', degrees)
 export const share = (ratio: number) => quantity('share', ratio)
 export const fall = (ratio: number) => quantity('fall', ratio)
 export const hours = (count: number) => quantity('hours', count)

@@ -10,7 +10,20 @@ const props = defineProps<{
   modelValue: number
   kind: Extract<
     QuantityKind,
-    'length' | 'span' | 'volume' | 'rainDepth' | 'area' | 'count' | 'plain' | 'share' | 'angle' | 'rainRate' | 'latitude' | 'fall' | 'mesh'
+    | 'length'
+    | 'span'
+    | 'volume'
+    | 'rainDepth'
+    | 'area'
+    | 'count'
+    | 'plain'
+    | 'share'
+    | 'angle'
+    | 'rainRate'
+    | 'latitude'
+    | 'longitude'
+    | 'fall'
+    | 'mesh'
   >
   least?: number
   most?: number

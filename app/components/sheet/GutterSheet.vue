@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { word, type Told } from '#core/figures/told'
 import type { Shown } from '~/composables/useEdits'
-import { addOutlet, removeOutlet, setHighPoints } from '#core/edits'
+import { addOutlet, removeOutlet, setHighPoints, stretchGutter } from '#core/edits'
 import { GUTTER_SIZES, sizeOf } from '#core/gutter'
 import type { Gutter, Outlet } from '#core/scheme'
 import { fall, flow, length, rainRate, span } from '#core/units/quantity'
@@ -200,9 +200,9 @@ function setWidth(width: number) {
       :label="say('field.name.run')"
       kind="span"
       :model-value="design.gutter.length"
-      :least="Math.max(0.1, design.outlet.at)"
+      :least="0.1"
       :most="500"
-      @update:model-value="(v) => change('run', span(design!.gutter.length), span(v), (gutter) => (gutter.length = v))"
+      @update:model-value="(v) => change('run', span(design!.gutter.length), span(v), (gutter) => stretchGutter(gutter, v))"
     />
     <QuantityField
       :label="say('field.name.fall')"

@@ -4,7 +4,7 @@ import type { Shown } from '~/composables/useEdits'
 import { produce } from 'immer'
 import { firstSoak, soakRoof, soakStorms } from '#core/findings'
 import { breakHole, canSiphon, gardenRule, soakNeed, SOIL_RATES } from '#core/overflow'
-import { runKey, laidOverflow, overflowEnd } from '#core/layout'
+import { lengthAway, runKey, laidOverflow, overflowEnd } from '#core/layout'
 import { surplusWays, takenBy, wayHead } from '#core/catch'
 import type { OverflowRoute } from '#core/scheme'
 import { area, hours, length, span, volume } from '#core/units/quantity'
@@ -44,6 +44,12 @@ function change<F extends Told, T extends Told>(field: string, from: Shown<F>, t
 const laid = computed(() => bench.assessment!.path.layout.runs.get(runKey('overflow', props.route.id))!)
 const measure = (field: 'overflowEnd' | 'crest', part: 'end' | 'crest', value: number) =>
   change(field, length(props.route[part]), length(value), (route) => (route[part] = value))
+/** How much of it lies on the ground, m. */
+const onward = computed(() => lengthAway(laid.value))
+const setOnward = (to: 'as-it-is' | 'corrugated') =>
+  change('overflowOnward', word(props.route.onward ?? 'as-it-is'), word(to), (route) => {
+    route.onward = to === 'corrugated' ? to : undefined
+  })
 function setMouth(mouth: OverflowRoute['mouth']) {
   change('mouth', word(props.route.mouth), word(mouth), (route) => {
     route.mouth = mouth
@@ -91,6 +97,14 @@ const SOAK_PARTS = [
       :most="500"
       :note="say('group.laid', { length: span(laid.length), bends: laid.bends.length })"
       @update:model-value="(v) => change('overflowLength', span(route.measured ?? laid.length), span(v), (each) => (each.measured = v))"
+    />
+    <ChoiceField
+      v-if="where !== undefined && (onward > 0 || route.onward)"
+      :label="say('field.name.overflowOnward')"
+      :model-value="route.onward ?? 'as-it-is'"
+      :options="(['as-it-is', 'corrugated'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
+      :note="say('spillway.onward', { length: span(onward) })"
+      @update:model-value="setOnward"
     />
     <QuantityField
       :label="say('field.name.overflowEnd')"

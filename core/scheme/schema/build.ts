@@ -11,6 +11,8 @@ export const END_TYPES = [
   /** Pressure pipe by its nominal inch, and waste pipe by its outside in mm. */
   'sch40',
   'metric',
+  /** Corrugated drain pipe, which goes round corners of itself. */
+  'corrugated',
   /** Pipe threads: taper 60°, and 55° that looks the same at 3/4 and does not seal on it. */
   'npt',
   'bsp',

@@ -79,7 +79,7 @@ export const job = record({
 export type Job = yup.InferType<typeof job>
 
 export const FILE_FORMAT = 'vernal-cask-job'
-export const FILE_VERSION = 9
+export const FILE_VERSION = 10
 
 /** A job as it travels: the job and the rain records it leans on. */
 export const jobFile = record({

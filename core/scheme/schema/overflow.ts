@@ -25,6 +25,8 @@ export const overflowRoute = record({
   /** Where somebody wants it to go another way over the ground. */
   via: via(),
   fall: amount(-0.2, 1),
+  /** What leads on over the ground, where it is not the pipe that comes down. */
+  onward: choice('corrugated').optional().default(undefined),
   /** Air hole or open tee at the crown of a hoop. */
   vented: flag(),
   /** Crest above the paving, m, for a hoop. */

@@ -7,6 +7,10 @@ const temperatures = () => list(amount(-60, 55), 12, 12)
 export const site = record({
   /** Degrees, south negative. */
   latitude: amount(-90, 90),
+  /** Degrees, west negative; where somebody said, so that what is on the plan can be put on a map. */
+  longitude: amount(-180, 180).optional().default(undefined),
+  /** Way out of the first wall, degrees clockwise from north. */
+  facing: amount(0, 360).optional().default(undefined),
   /** Mean daily low and high of each month, °C, January first. */
   low: temperatures(),
   high: temperatures(),
