@@ -2,6 +2,7 @@ import { baseHeight, computeLayout } from '../layout'
 import { readFileSync } from 'node:fs'
 import Ajv from 'ajv/dist/2020'
 import fc from 'fast-check'
+import { produce } from 'immer'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { demoJobs, demoRecords, newJob } from '../demo'
@@ -289,6 +290,37 @@ describe('a file of version 8', () => {
     const { job, records } = read(older)
     const text = writeJobFile(job, records)
     expect(writeJobFile(read(text).job, records)).toBe(text)
+  })
+})
+
+describe('a file of version 9', () => {
+  const older = readFileSync(new URL('./older/version9.cask.json', import.meta.url), 'utf8')
+  it('has nothing said that could not be said then, and all else as it was', () => {
+    const { job } = read(older)
+    const { job: was } = JSON.parse(older) as { job: Job }
+    expect(JSON.parse(JSON.stringify(job))).toEqual(was)
+    expect(job.schemes.flatMap(({ overflows }) => overflows.map(({ onward }) => onward))).toEqual([undefined, undefined, undefined])
+    expect([job.site.longitude, job.site.facing]).toEqual([undefined, undefined])
+  })
+  it('once brought up says more, and comes back byte for byte', () => {
+    const { job, records } = read(older)
+    const more = produce(job, (draft) => {
+      draft.schemes[0]!.overflows[0]!.onward = 'corrugated'
+      Object.assign(draft.site, { longitude: -71.06, facing: 215 })
+    })
+    const text = writeJobFile(more, records)
+    const again = read(text)
+    expect(again.job.site).toMatchObject({ longitude: -71.06, facing: 215 })
+    expect(again.job.schemes[0]!.overflows[0]!.onward).toBe('corrugated')
+    expect(writeJobFile(again.job, records)).toBe(text)
+  })
+  it.each([
+    ['longitude', 181],
+    ['facing', -1],
+  ])('a %s of %d is refused by its place', (part, value) => {
+    const file = JSON.parse(older) as { job: { site: Record<string, number> } }
+    file.job.site[part] = value
+    expect(faults(JSON.stringify(file)).problems[0]).toMatchObject({ path: `job.site.${part}` })
   })
 })
 
