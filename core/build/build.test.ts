@@ -758,3 +758,47 @@ describe('what stands at the mouth of a pump', () => {
     })
   })
 })
+
+describe('an overflow that leads on over the ground in corrugated pipe', () => {
+  const led = (onward: 'corrugated' | undefined, n = 16) =>
+    produce(ARRANGEMENTS[n]!(), (draft) => {
+      draft.overflows[0]!.onward = onward
+    })
+  const built = (scheme: Scheme, system: 'metric' | 'imperial') => {
+    const path = buildWaterPath(scheme)
+    const { assembly, bill } = planBuild(path, plainPartsInputs(system))
+    const run = path.layout.runs.get('overflow:over')!
+    const long = (of: string) => assembly.parts.find(({ key }) => key === of)?.quantity
+    return { run, bill, assembly, down: long('overflow:over')!, on: long('overflow:over:onward') }
+  }
+  it('comes down in the pipe that it was, and goes on in one piece off a reel, joined by one adapter', () => {
+    const { run, bill, assembly, down, on } = built(led('corrugated'), 'metric')
+    // By the plan: out of the side and down; the rest runs out over the ground.
+    const [out, foot] = [run.points[0]!, run.points.findIndex(({ z }) => z < 0.3)]
+    expect(foot).toBeGreaterThan(0)
+    expect(down).toBeCloseTo(
+      run.legs.slice(0, foot).reduce((sum, leg) => sum + leg, 0),
+      9,
+    )
+    expect(down).toBeGreaterThan(out.z - 0.3)
+    expect(down + on!).toBeCloseTo(run.length, 9)
+    expect(assembly.parts.find(({ key }) => key === 'overflow:over:onward')!.item).toBe('pipe:corrugated:125')
+    expect(bill.lines.find(({ item }) => item === 'adapter-metric-110-f-corrugated-125-f')!.buy).toBe(1)
+    expect(bill.lines.some(({ item }) => item.startsWith('coupling-corrugated'))).toBe(false)
+    // With what goes into the adapter's socket; a reel is sold by whole metres.
+    const bought = bill.lines.find(({ item }) => item === 'pipe:corrugated:125')!.buy
+    expect(bought).toBeGreaterThan(on! - 0.1)
+    expect(bought).toBeLessThanOrEqual(Math.ceil(on! + 0.1))
+    // It turns by itself: bends are only bought for what comes down.
+    const bends = (of: typeof assembly) =>
+      of.parts.filter(({ key }) => key.startsWith('overflow:over:bends')).reduce((sum, { quantity }) => sum + quantity, 0)
+    expect(bends(assembly)).toBe(bends(built(led(undefined), 'metric').assembly) - 1)
+  })
+  it('is sold in lengths of ten feet in America, and coupled', () => {
+    const { bill, on } = built(led('corrugated', 9), 'imperial')
+    const line = bill.lines.find(({ item }) => item.startsWith('pipe:corrugated:'))!
+    expect(line.item).toBe('pipe:corrugated:3')
+    expect(line.buy).toBe(Math.ceil(on! / 3.048))
+    expect(bill.lines.find(({ item }) => item.startsWith('coupling-corrugated-3-'))?.buy ?? 0).toBe(Math.ceil(on! / 3.048) - 1)
+  })
+})

@@ -116,7 +116,8 @@ function gapsOf({ room, joined }: Straight, depth: number, relief: number, sold:
  */
 export function layRun(order: RunOrder, sold: number): Run {
   const { key, part, station, pipe, span, above = [], below = [], middle, joined = [true, true], sawn = false, service } = order
-  const flexible = pipe.type === 'hose'
+  // What comes off a reel is never coupled.
+  const flexible = pipe.type === 'hose' || sold <= 0
   const depth = insertionOf(pipe, service)
   const relief = systemOf(pipe.type)?.relief ?? 0
   // Crimped metal goes into itself, the upper piece into the lower: no coupling is sold for it.

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { screenScale } from '~/composables/useDrag'
 import { changePlace, placeVessel, setVia, steeredRun, type Steered } from '#core/edits'
-import { plus, vec } from '#core/layout'
+import { plus, siteMap, vec } from '#core/layout'
 import { fullLevels } from '#core/vessel'
 import { span } from '#core/units/quantity'
 import { ASPECTS, siteScene, type Aspect, type SiteVessel } from '~/drawing/siteScene'
@@ -258,6 +258,15 @@ function save() {
   const text = asSvg()
   if (text !== undefined) saveFile(fileName('svg'), text, 'image/svg+xml')
 }
+/** Whether anybody said where on earth it lies. */
+const onEarth = computed(() => {
+  const { longitude, facing } = bench.job!.site
+  return longitude !== undefined && facing !== undefined
+})
+function saveMap() {
+  const map = siteMap(bench.scheme!, path.value.layout, bench.job!.site)
+  saveFile(`${bench.job!.name} ${say('layout.plan')}.geojson`, JSON.stringify(map), 'application/geo+json')
+}
 /** Pixels of the picture for one of the drawing's: sharp on paper of a hand's width. */
 const SHARP = 3
 async function savePng() {
@@ -277,7 +286,9 @@ async function savePng() {
       </button>
       <button type="button" class="btn btn-bare ml-auto" @click="save">{{ say('layout.save') }}</button>
       <button type="button" class="btn btn-bare" @click="savePng">{{ say('layout.savePng') }}</button>
+      <button type="button" class="btn btn-bare" :disabled="!onEarth" @click="saveMap">{{ say('layout.saveMap') }}</button>
     </div>
+    <p v-if="!onEarth" class="text-12 text-ink-3">{{ say('layout.mapWants') }}</p>
     <svg
       ref="svg"
       class="sheet-drawing site my-1 w-full"

@@ -7,7 +7,8 @@ import { quantity, type QuantityKind } from '#core/units/quantity'
  */
 const props = defineProps<{
   label: string
-  modelValue: number
+  /** Nothing where it may be left unsaid, and was. */
+  modelValue: number | undefined
   kind: Extract<
     QuantityKind,
     | 'length'
@@ -31,15 +32,21 @@ const props = defineProps<{
   /** Message ids that say why the ends are where they are, instead of only where. */
   why?: { least?: string; most?: string }
   hideLabel?: boolean
+  /** Whether it may be left empty. */
+  optional?: boolean
   /** Key of the measure that it is, where it is one that is taken with a tape: shown as a guess until it was. */
   measure?: string
 }>()
-const emit = defineEmits<{ 'update:modelValue': [value: number] }>()
+/** An emptied field says nothing any more, where nothing may be said; else what stood there stands. */
+const emit = defineEmits<{ 'update:modelValue': [value: number]; clear: [] }>()
 
 const settings = useSettings()
-/** Feet and inches want letters and marks; all else the number keys. */
+/** Feet and inches want letters and marks, a place west of Greenwich its sign; all else the number keys. */
 const keys = computed(() =>
-  (props.kind === 'length' || props.kind === 'span' || props.kind === 'mesh') && settings.system === 'imperial' ? 'text' : 'decimal',
+  ((props.kind === 'length' || props.kind === 'span' || props.kind === 'mesh') && settings.system === 'imperial') ||
+  props.kind === 'longitude'
+    ? 'text'
+    : 'decimal',
 )
 const { say, text } = useSay()
 const { read, wrong } = useMeasure()
@@ -52,7 +59,7 @@ const understood = ref('')
 /** Something is typed that nobody has taken yet. */
 let writing = false
 
-const shown = computed(() => text(quantity(props.kind, props.modelValue)).replace(/\u00A0/g, ' '))
+const shown = computed(() => (props.modelValue === undefined ? '' : text(quantity(props.kind, props.modelValue)).replace(/\u00A0/g, ' ')))
 watch(
   () => props.modelValue,
   () => {
@@ -83,6 +90,11 @@ function leave() {
 function commit() {
   writing = false
   if (typed.value === undefined) return
+  if (props.optional && typed.value.trim() === '') {
+    leave()
+    if (props.modelValue !== undefined) emit('clear')
+    return
+  }
   const parsed = read(props.kind, typed.value)
   understood.value = ''
   if (!parsed.ok) {
@@ -97,10 +109,10 @@ function commit() {
   }
   problem.value = ''
   typed.value = undefined
-  if (Math.abs(parsed.value - props.modelValue) <= 1e-12) return
   const before = props.modelValue
+  if (before !== undefined && Math.abs(parsed.value - before) <= 1e-12) return
   emit('update:modelValue', parsed.value)
-  if (leaps(before, parsed.value)) jumpedFrom.value = before
+  if (before !== undefined && leaps(before, parsed.value)) jumpedFrom.value = before
 }
 /** So many times as much as before, or as little, is more often a slip of the hand than meant. */
 const LEAP = 8

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { hemisphereOf, turnSeasons } from '#core/edits'
 import type { Site } from '#core/scheme'
-import { latitude as latitudeOf, rainDepth } from '#core/units/quantity'
+import { angle, latitude as latitudeOf, longitude as longitudeOf, rainDepth, type Quantity } from '#core/units/quantity'
 
 /** Where it is and how warm: what plants drink by, and when rain falls as snow. */
 const bench = useWorkbench()
@@ -13,6 +13,8 @@ const site = computed(() => bench.job!.site)
 const fahrenheit = computed(() => settings.system === 'imperial')
 const scale = computed(() => (fahrenheit.value ? { perUnit: 5 / 9, offset: 32 } : { perUnit: 1, offset: 0 }))
 const thirst = computed(() => bench.simulation.balance?.rain.thirst ?? [])
+/** What was said before, or nothing. */
+const shownOf = (value: number | undefined, of: (value: number) => Quantity): Quantity | string => (value === undefined ? '' : of(value))
 const problem = ref('')
 function setMonths(key: 'low' | 'high', months: number[]) {
   const next: Site = { ...site.value, [key]: months }
@@ -36,6 +38,30 @@ const most = computed(() => (thirst.value.length === 12 ? thirst.value.indexOf(M
       @update:model-value="
         (v) => setJob('latitude', latitudeOf(site.latitude), latitudeOf(v), (draft) => turnSeasons(draft, hemisphereOf(v), v))
       "
+    />
+    <QuantityField
+      :label="say('site.longitude')"
+      kind="longitude"
+      optional
+      :model-value="site.longitude"
+      :least="-180"
+      :most="180"
+      :note="say('site.longitudeNote')"
+      @update:model-value="
+        (v) => setJob('longitude', shownOf(site.longitude, longitudeOf), longitudeOf(v), (draft) => (draft.site.longitude = v))
+      "
+      @clear="setJob('longitude', shownOf(site.longitude, longitudeOf), '', (draft) => (draft.site.longitude = undefined))"
+    />
+    <QuantityField
+      :label="say('site.facing')"
+      kind="angle"
+      optional
+      :model-value="site.facing"
+      :least="0"
+      :most="360"
+      :note="say('site.facingNote')"
+      @update:model-value="(v) => setJob('facing', shownOf(site.facing, angle), angle(v), (draft) => (draft.site.facing = v))"
+      @clear="setJob('facing', shownOf(site.facing, angle), '', (draft) => (draft.site.facing = undefined))"
     />
     <MonthsField
       :label="say('site.low', { unit: fahrenheit ? '°F' : '°C' })"
