@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import type { Locator, Page } from '@playwright/test'
 import { axeClean, chooseScheme, expect, goTo, openJob, openJobs, settled, test, textFaults } from './support'
 
@@ -329,6 +330,38 @@ test('an overflow’s end put on the plan is dragged there, typed and renamed; i
   await goTo(page, 'Spill')
   await expect(page.getByLabel('Leads to')).toHaveValue('drain')
   await expect(page.getByLabel('Distance from the wall')).toHaveValue('14 ft')
+})
+
+test('the plan is put on a map once it is said where it lies, and an overflow leads on in corrugated pipe', async ({ page }) => {
+  await openJob(page, 'Tannery Row dye studio', 'Cask')
+  const save = site(page).getByRole('button', { name: 'Save as GeoJSON' })
+  await expect(save).toBeDisabled()
+  await goTo(page, 'Sky')
+  await page.locator('summary', { hasText: 'The place: latitude' }).click()
+  await fill(page, 'Longitude', 'somewhere')
+  await expect(page.getByText(/“somewhere”/)).toBeVisible()
+  await fill(page, 'Longitude', '71.06 W')
+  await expect(page.getByLabel('Longitude', { exact: true })).toHaveValue('-71.06°')
+  await expect(page.getByText('Longitude: -71.06°').first()).toBeVisible()
+  await fill(page, 'First wall faces', '215')
+  await goTo(page, 'Cask')
+  const [download] = await Promise.all([page.waitForEvent('download'), save.click()])
+  expect(download.suggestedFilename()).toBe('Tannery Row dye studio From above.geojson')
+  const map = JSON.parse(readFileSync((await download.path())!, 'utf8')) as { features: { properties: { name: string; kind: string } }[] }
+  expect(map.features.map(({ properties }) => properties.name)).toContain('Rinse table')
+  // Left empty again, nothing is said any more.
+  await goTo(page, 'Sky')
+  await page.locator('summary', { hasText: 'The place: latitude' }).click()
+  await fill(page, 'Longitude', '')
+  await expect(page.getByText('Longitude, -71.06°, taken out').first()).toBeVisible()
+  await goTo(page, 'Cask')
+  await expect(save).toBeDisabled()
+  await goTo(page, 'Spill')
+  await page.getByLabel('Over the ground').selectOption({ label: 'corrugated drain pipe' })
+  expect(await textFaults(page)).toEqual([])
+  await axeClean(page)
+  await page.getByRole('button', { name: 'Build', exact: true }).click()
+  await expect(page.getByText('3 in corrugated pipe').first()).toBeVisible()
 })
 
 test('a bed on the plan says when a hose does not reach it, on a phone as well', async ({ page }) => {

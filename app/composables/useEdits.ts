@@ -14,7 +14,13 @@ export function useEdits() {
   const bench = useWorkbench()
   const { say } = useSay()
 
-  const label = (field: string, from: Told, to: Told) => message('edit.field', { field: say(`field.name.${field}`), from, to })
+  /** Says what was there and what is, as far as there was or is anything to say. */
+  function label(field: string, from: Told, to: Told) {
+    const name = say(`field.name.${field}`)
+    if (from === '' && to === '') return message('edit.fieldChanged', { field: name })
+    if (from === '') return message('edit.fieldSaid', { field: name, to })
+    return to === '' ? message('edit.fieldUnsaid', { field: name, from }) : message('edit.field', { field: name, from, to })
+  }
 
   /** Changes the chosen scheme by a recipe on a draft; what the recipe returns is of no matter. */
   function set<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (draft: Draft<Scheme>) => void) {
