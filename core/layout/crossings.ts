@@ -49,6 +49,20 @@ export function nearest([p, q]: readonly [Vec3, Vec3], [r, s]: readonly [Vec3, V
 
 const straights = (points: readonly Vec3[]): [Vec3, Vec3][] => points.slice(1).map((point, i) => [points[i]!, point])
 
+interface Box {
+  low: Vec3
+  high: Vec3
+}
+
+/** The space that a pipe is within. */
+function boxOf({ points, radius }: Stiff): Box {
+  const of = (pick: (...values: number[]) => number, by: number): Vec3 =>
+    vec(pick(...points.map(({ x }) => x)) + by, pick(...points.map(({ y }) => y)) + by, pick(...points.map(({ z }) => z)) + by)
+  return { low: of(Math.min, -radius), high: of(Math.max, radius) }
+}
+const meet = (a: Box, b: Box): boolean =>
+  a.low.x < b.high.x && b.low.x < a.high.x && a.low.y < b.high.y && b.low.y < a.high.y && a.low.z < b.high.z && b.low.z < a.high.z
+
 /** Where two pipes come nearest to one another. */
 function closest(a: Stiff, b: Stiff): { at: Vec3; far: number } | undefined {
   let best: { at: Vec3; far: number } | undefined
@@ -125,8 +139,11 @@ export function crossings(scheme: Pick<Scheme, 'drops' | 'stores'>, layout: Layo
     ),
     ...scheme.drops.flatMap((drop) => uprightOf(scheme, layout, drop)),
   ]
+  const boxes = stiff.map(boxOf)
   return stiff.flatMap((a, i) =>
-    stiff.slice(i + 1).flatMap((b): Crossing[] => {
+    stiff.slice(i + 1).flatMap((b, j): Crossing[] => {
+      // Most lie nowhere near one another.
+      if (!meet(boxes[i]!, boxes[i + 1 + j]!)) return []
       const near = closest(a, b)
       const by = near ? a.radius + b.radius - near.far : 0
       return near && by > GRAZE && !joined(a, b) ? [{ a: told(a), b: told(b), at: near.at, by }] : []
