@@ -1,11 +1,18 @@
 import { baseHeight } from '../layout'
-import type { Scheme, Vessel } from '../scheme'
+import type { Port, Scheme, Vessel } from '../scheme'
 
 /** Each vessel of a cascade runs over this much lower than the one before, m. */
 export const CASCADE_STEP = 0.03
 
 const portOf = ({ ports }: Vessel, id: string) => ports.find((each) => each.id === id)
 const footOf = (vessel: Vessel) => baseHeight(vessel.base)
+
+/**
+ * Height of the hole by which a vessel takes in what the one before runs over, m over its own foot: one invert for both ends of the
+ * pipe between them; never under its floor, where it stands too high to take anything in.
+ */
+export const cascadeInlet = (before: Vessel, over: Pick<Port, 'at'>, after: Vessel, bore: number): number =>
+  Math.max(after.body.floor, footOf(before) + over.at - footOf(after)) + bore / 2
 
 /**
  * Brings the holes of every cascade to heights at which it runs: each takes in where the one before runs over, by one invert,
@@ -21,9 +28,8 @@ export function fitCascades(scheme: Scheme): void {
       const inlet = after && portOf(after, to.port)
       if (kind !== 'cascade' || !before || !after || !over || !inlet || before.on !== undefined || after.on !== undefined) continue
       const starts = footOf(before) + over.at
-      // One invert for both ends of the pipe between them, told from each vessel's own foot.
-      if (inlet.role === 'inlet') inlet.at = starts - footOf(after) + inlet.bore / 2
+      if (inlet.role === 'inlet') inlet.at = cascadeInlet(before, over, after, inlet.bore)
       const own = after.ports.find(({ role }) => role === 'overflow')
-      if (own) own.at = Math.min(own.at, starts - CASCADE_STEP - footOf(after))
+      if (own) own.at = Math.max(after.body.floor, Math.min(own.at, starts - CASCADE_STEP - footOf(after)))
     }
 }

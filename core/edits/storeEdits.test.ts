@@ -6,6 +6,7 @@ import { assess } from '../assess'
 import { tanneryRow, withyHard } from '../demo'
 import { brokenReferences } from '../path/waterPath'
 import { parseInput, scheme as schemeSchema, type Scheme } from '../scheme'
+import { setStand } from './baseEdits'
 import { addVessel, arrangeStore, levelBases, MOST_VESSELS, raiseStore, removeVessel, setLinkBores, setOverflowBore } from './storeEdits'
 
 const studio = () => tanneryRow().schemes[0]!
@@ -106,5 +107,22 @@ describe('a store', () => {
     for (const { base } of raiseStore(four(), 'totes', 0.2).stores[0]!.vessels)
       expect(baseHeight(base)).toBeCloseTo(baseHeight(studio().stores[0]!.vessels[0]!.base) + 0.2, 9)
     expect(() => raiseStore(butt, 'pond', 0.1)).toThrow(/pond/)
+  })
+})
+
+describe('a cascade whose next vessel stands over the first one’s overflow', () => {
+  it('keeps every hole over its floor, so that the file comes in again', () => {
+    for (const make of ARRANGEMENTS) {
+      const scheme = make()
+      const cascades = scheme.stores.filter(({ arrangement }) => arrangement === 'cascade')
+      for (const { id, vessels } of cascades)
+        for (const vessel of vessels)
+          for (const high of [0, 0.6, 1.2]) {
+            const again = addVessel(setStand(scheme, vessel.id, high), id)
+            for (const { body, ports } of again.stores.find((store) => store.id === id)!.vessels)
+              for (const { at } of ports) expect(at).toBeGreaterThanOrEqual(body.floor)
+            expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(again)))).toBeTruthy()
+          }
+    }
   })
 })

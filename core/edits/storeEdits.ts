@@ -5,7 +5,7 @@ import { baseHeight, flangeReach, computeLayout, standsAtEnd, type Run } from '.
 import { raiseBase } from './baseEdits'
 import { homeBore } from './home'
 import { followPlan } from './carries'
-import { CASCADE_STEP } from './cascade'
+import { CASCADE_STEP, cascadeInlet } from './cascade'
 import { connectedPorts } from './portConnections'
 import { freshId, OVERFLOW_BELOW_RIM } from './schemeEdits'
 
@@ -129,8 +129,7 @@ function wire(scheme: Scheme, store: Store, arrangement: Store['arrangement']) {
       const own = overPort(vessel)
       own.at = vessel.body.rim - OVERFLOW_BELOW_RIM - CASCADE_STEP * (i + 1)
       const inlet = withPort(vessel, port('in', 'inlet', over.at, { bore: over.bore }))
-      // One invert for both ends of the pipe between them, told from each vessel's own foot.
-      if (inlet.role === 'inlet') inlet.at = baseHeight(before.base) + over.at - baseHeight(vessel.base) + inlet.bore / 2
+      if (inlet.role === 'inlet') inlet.at = cascadeInlet(before, over, vessel, inlet.bore)
       store.links.push(between(fresh(store.links), 'cascade', before, over, vessel, inlet, over.bore))
     } else if (arrangement === 'stacked') {
       vessel.on = before.id
