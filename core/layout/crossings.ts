@@ -35,16 +35,26 @@ export interface Crossing {
 
 const clamp = (at: number): number => Math.min(1, Math.max(0, at))
 
-/** Points of two straights that are nearest to one another. Source: geometry, closest points of two segments. */
-export function nearest([p, q]: readonly [Vec3, Vec3], [r, s]: readonly [Vec3, Vec3]): [Vec3, Vec3] {
-  const [d, e, w] = [minus(q, p), minus(s, r), minus(p, r)]
+/** The point of a straight that is nearest to a point. */
+function onto([p, q]: readonly [Vec3, Vec3], point: Vec3): Vec3 {
+  const way = minus(q, p)
+  const long = dot(way, way)
+  return long > 0 ? plus(p, way, clamp(dot(minus(point, p), way) / long)) : p
+}
+
+/**
+ * Points of two straights that are nearest to one another: where an end of one comes nearest to the other, or where they pass.
+ *
+ * Source: geometry, closest points of two segments.
+ */
+export function nearest(a: readonly [Vec3, Vec3], b: readonly [Vec3, Vec3]): [Vec3, Vec3] {
+  const ends: [Vec3, Vec3][] = [...a.map((end): [Vec3, Vec3] => [end, onto(b, end)]), ...b.map((end): [Vec3, Vec3] => [onto(a, end), end])]
+  const [d, e, w] = [minus(a[1], a[0]), minus(b[1], b[0]), minus(a[0], b[0])]
   const [dd, ee, de, dw, ew] = [dot(d, d), dot(e, e), dot(d, e), dot(d, w), dot(e, w)]
   const cross = dd * ee - de * de
-  // Beside one another every point is as near: begin at the first.
-  let t = cross > 1e-12 ? clamp((de * ew - ee * dw) / cross) : 0
-  const u = ee > 1e-12 ? clamp((de * t + ew) / ee) : 0
-  t = dd > 1e-12 ? clamp((de * u - dw) / dd) : 0
-  return [plus(p, d, t), plus(r, e, u)]
+  // Beside one another they are as near at an end; what is nearly so may come out askew, and then is not the nearest.
+  if (cross > 0) ends.push([plus(a[0], d, clamp((de * ew - ee * dw) / cross)), plus(b[0], e, clamp((dd * ew - de * dw) / cross))])
+  return ends.reduce((best, each) => (apart(...each) < apart(...best) ? each : best))
 }
 
 const straights = (points: readonly Vec3[]): [Vec3, Vec3][] => points.slice(1).map((point, i) => [points[i]!, point])
