@@ -2,7 +2,7 @@ import { produce } from 'immer'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { overflowFlow } from '../overflow'
-import { lengthAway, legsDown } from './away'
+import { corrugatedLegs, lengthAway, legsDown } from './away'
 import { computeLayout } from './computeLayout'
 import { laidOverflow } from './losses'
 import { vec } from './vector'
@@ -16,6 +16,14 @@ describe('what of an overflow leads on over the ground', () => {
     // A hoop goes up and over first.
     expect(legsDown({ points: [vec(0, 0, 1), vec(0.2, 0, 1), vec(0.2, 0, 1.4), vec(0.5, 0, 1.4), vec(0.5, 0, 0), vec(0.5, 2, 0)] })).toBe(4)
     expect(legsDown({ points: [vec(0, 0, 0.1), vec(3, 0, 0.05)] })).toBe(0)
+  })
+  it('is corrugated only where it leads out over the ground, and is wide enough to be joined', () => {
+    const route = { onward: 'corrugated' as const, bore: 0.0525, to: { kind: 'ground' as const, where: 'ditch' as const, wallDistance: 4 } }
+    expect(corrugatedLegs(route, { points })).toHaveLength(2)
+    expect(corrugatedLegs({ ...route, onward: undefined }, { points })).toEqual([])
+    // Hose of 40 mm.
+    expect(corrugatedLegs({ ...route, bore: 0.04 }, { points })).toEqual([])
+    expect(corrugatedLegs({ ...route, to: { kind: 'drop', drop: 'd' } }, { points })).toEqual([])
   })
   it('holds the water back, where it is corrugated, as 3.16 times as much smooth pipe: Manning, 0.016 over 0.009, squared', () => {
     const led = (onward: 'corrugated' | undefined) => {

@@ -1,3 +1,5 @@
+import type { OverflowRoute } from '../scheme'
+import { endsOnGround } from './places'
 import { legsOf } from './route'
 import type { Run } from './runs'
 
@@ -13,8 +15,18 @@ export function legsDown({ points }: Pick<Run, 'points'>): number {
   return 0
 }
 
+const sum = (legs: readonly number[]): number => legs.reduce((total, leg) => total + leg, 0)
+const legsAway = (run: Pick<Run, 'points'>): number[] => legsOf(run.points).slice(legsDown(run))
+
 /** How much of an overflow leads on over the ground, m. */
-export const lengthAway = (run: Pick<Run, 'points'>): number =>
-  legsOf(run.points)
-    .slice(legsDown(run))
-    .reduce((sum, leg) => sum + leg, 0)
+export const lengthAway = (run: Pick<Run, 'points'>): number => sum(legsAway(run))
+
+/** Nothing narrower is joined to corrugated pipe, m: hose is not, nor waste pipe of an inch and a half. Common practice. */
+const NARROWEST = 0.045
+
+/** Whether an overflow can lead on in corrugated pipe: wide enough, and out over the ground. */
+export const mayLeadOn = ({ bore, to }: Pick<OverflowRoute, 'bore' | 'to'>): boolean => bore >= NARROWEST && endsOnGround(to)
+
+/** Legs of an overflow that are of corrugated pipe, m; none where it is asked for in vain. */
+export const corrugatedLegs = (route: Pick<OverflowRoute, 'bore' | 'to' | 'onward'>, run: Pick<Run, 'points'>): number[] =>
+  route.onward === 'corrugated' && mayLeadOn(route) ? legsAway(run) : []

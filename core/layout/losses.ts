@@ -1,6 +1,6 @@
 import type { Line } from '../pipe/friction'
 import type { DeviceOf, Drop, Link, OverflowRoute, Pump, Scheme, Target } from '../scheme'
-import { CORRUGATED, lengthAway } from './away'
+import { CORRUGATED, corrugatedLegs } from './away'
 import { DEFAULT_REACH } from './carry'
 import type { Layout } from './computeLayout'
 import { endsOnGround, groundEnd, type GroundEnd } from './places'
@@ -106,8 +106,8 @@ export type LaidOverflow = OverflowRoute & { length: number; smooth: number }
 
 function smoothLength(layout: Pick<Layout, 'runs'>, route: OverflowRoute): number {
   const length = overflowLength(layout, route)
-  if (route.onward !== 'corrugated') return length
-  return length + (CORRUGATED - 1) * lengthAway(layout.runs.get(runKey('overflow', route.id))!)
+  const rough = corrugatedLegs(route, layout.runs.get(runKey('overflow', route.id))!).reduce((sum, leg) => sum + leg, 0)
+  return length + (CORRUGATED - 1) * rough
 }
 
 /**

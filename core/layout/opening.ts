@@ -18,6 +18,9 @@ const CORNER = 0.1
 
 export const isOnTop = ({ role }: Pick<Port, 'role'>): boolean => role === 'lid' || role === 'vent'
 
+/** Hours between two hours on a clock face, the shorter way round. */
+export const hoursApart = (a: number, b: number): number => Math.min(Math.abs(a - b) % 12, 12 - (Math.abs(a - b) % 12))
+
 /** Height of a port's middle above the paving, m: overflows and links are told by their invert. */
 export const centreHeight = (foot: number, { role, at, bore }: Pick<Port, 'role' | 'at' | 'bore'>): number =>
   foot + at + (role === 'overflow' || role === 'link' ? bore / 2 : 0)

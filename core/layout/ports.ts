@@ -1,6 +1,6 @@
 import type { Port, Scheme, Vessel } from '../scheme'
 import { inside, outside, type Pose } from './frame'
-import { centreHeight, hourTowards, isOnTop, onLid, onSide, type PortPose } from './opening'
+import { centreHeight, hoursApart, hourTowards, isOnTop, onLid, onSide, type PortPose } from './opening'
 import { plus, vec, type Vec3 } from './vector'
 import { targetsOf, type Upright } from './walls'
 
@@ -53,7 +53,6 @@ const STACKED = [9, 3, 6, 12]
 const USUAL: Partial<Record<Port['role'], number>> = { outlet: 6, inlet: 12, overflow: 3, link: 9 }
 /** Hours that a pipe which leads away keeps from one to another vessel. */
 const BESIDE_LINK = 1
-const hoursApart = (a: number, b: number): number => Math.min(Math.abs(a - b) % 12, 12 - (Math.abs(a - b) % 12))
 /** So much room is wanted in front of a pipe that leads away, m. */
 const ROOM = 0.4
 

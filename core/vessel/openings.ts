@@ -1,3 +1,4 @@
+import { hoursApart, isOnTop } from '../layout/opening'
 import type { Port, PortRole, Vessel } from '../scheme'
 
 /** What a maker leaves ready: an opening with its own thread or lid, or a flat on a round wall that a hole is meant for. */
@@ -74,9 +75,6 @@ export function madePlaces({ family, stands, lid, body }: Pick<Vessel, 'family' 
   }
 }
 
-/** Hour of a hole that nothing is joined to. */
-const isOnTop = ({ role }: Pick<Port, 'role'>): boolean => role === 'lid' || role === 'vent'
-
 /** Whether a port of that role, so high, so wide and at that hour, sits in a place. One at no hour of its own looks where its pipe comes from. */
 function sitsIn({ kind, roles, at, bore, hour }: MadePlace, port: Port): boolean {
   if (!roles.includes(port.role) || port.bore > bore + ABOUT) return false
@@ -85,8 +83,7 @@ function sitsIn({ kind, roles, at, bore, hour }: MadePlace, port: Port): boolean
   if (hour === undefined) return true
   // Whoever says nothing else draws from the valve; a flat is only sat in where somebody chose it.
   if (port.clock === undefined) return kind === 'valve' && port.role === 'outlet'
-  const apart = Math.abs(port.clock - hour) % 12
-  return Math.min(apart, 12 - apart) <= NEAR_HOURS
+  return hoursApart(port.clock, hour) <= NEAR_HOURS
 }
 
 /** The made place that each port sits in, by the port's id; each place takes one. */

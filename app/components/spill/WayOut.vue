@@ -4,7 +4,7 @@ import type { Shown } from '~/composables/useEdits'
 import { produce } from 'immer'
 import { firstSoak, soakRoof, soakStorms } from '#core/findings'
 import { breakHole, canSiphon, gardenRule, soakNeed, SOIL_RATES } from '#core/overflow'
-import { lengthAway, runKey, laidOverflow, overflowEnd } from '#core/layout'
+import { lengthAway, mayLeadOn, runKey, laidOverflow, overflowEnd } from '#core/layout'
 import { surplusWays, takenBy, wayHead } from '#core/catch'
 import type { OverflowRoute } from '#core/scheme'
 import { area, hours, length, span, volume } from '#core/units/quantity'
@@ -99,7 +99,7 @@ const SOAK_PARTS = [
       @update:model-value="(v) => change('overflowLength', span(route.measured ?? laid.length), span(v), (each) => (each.measured = v))"
     />
     <ChoiceField
-      v-if="where !== undefined && (onward > 0 || route.onward)"
+      v-if="(mayLeadOn(route) && onward > 0) || route.onward"
       :label="say('field.name.overflowOnward')"
       :model-value="route.onward ?? 'as-it-is'"
       :options="(['as-it-is', 'corrugated'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"

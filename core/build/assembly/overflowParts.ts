@@ -1,4 +1,4 @@
-import { runKey, endsOnGround, legsDown } from '../../layout'
+import { corrugatedLegs, endsOnGround, runKey } from '../../layout'
 import { drawnKey } from '../part'
 import { corrugatedFor } from '../../parts'
 import { cornerReach, pipeEnds, type Assembler, type OpenEnd, type PipeKind } from './assembler'
@@ -21,7 +21,7 @@ export function overflowParts(make: Assembler): void {
     const pipe = make.pipeOf(route.bore)
     const key = drawnKey({ kind: 'overflow', id: route.id })
     const run = make.path.layout.runs.get(runKey('overflow', route.id))!
-    const away = route.onward === 'corrugated' && pipe.type !== 'hose' && endsOnGround(route.to) ? run.legs.slice(legsDown(run)) : []
+    const away = corrugatedLegs(route, run)
     const own = run.legs.slice(0, run.legs.length - away.length)
     const long = own.reduce((sum, leg) => sum + leg, 0)
     make.pipe(key, 'spill', pipe, long, { drawn: { kind: 'overflow', id: route.id } })
