@@ -28,8 +28,8 @@ function sum(port: Port): string {
 }
 const placeText = ({ kind, at, bore, hour }: MadePlace) =>
   hour === undefined
-    ? say('ports.made.plain', { what: say(`ports.is.${kind}`), bore: length(bore) })
-    : say('ports.made.side', { what: say(`ports.is.${kind}`), at: length(at), hour: hourText(hour) })
+    ? say('ports.made.plain', { what: say(`ports.short.${kind}`), bore: length(bore) })
+    : say('ports.made.side', { what: say(`ports.short.${kind}`), at: length(at), hour: hourText(hour) })
 /** Places that a port could sit in; its own first where it sits in one. */
 const placesOf = (port: Port) => placesFor(vessel.value, port)
 const sits = ({ id }: Port) => placesTaken(vessel.value).has(id)
