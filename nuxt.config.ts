@@ -66,10 +66,11 @@ export default defineNuxtConfig({
     plugins: [
       tailwindcss(),
       license({ thirdParty: { output: (dependencies) => (bundled = [...bundled, ...dependencies]) } }),
-      // The words of a job's stations are fetched with a job, not with the jobs: see `app/locales/layWords.ts`.
+      // English words of a job's stations are fetched with a job, not with the jobs: see `app/locales/layWords.ts`. Other
+      // languages are fetched by the module, all of one at once.
       messages({
         include: ['job', 'build', 'log', 'survey', 'help', 'desk'].map((folder) =>
-          fileURLToPath(new URL(`./app/locales/${folder}/*.json`, import.meta.url)),
+          fileURLToPath(new URL(`./app/locales/${folder}/en-*.json`, import.meta.url)),
         ),
         runtimeOnly: false,
         dropMessageCompiler: true,
@@ -102,6 +103,13 @@ export default defineNuxtConfig({
       { code: 'en-GB', language: 'en-GB', name: 'British', files: ['en-GB.json'] },
       // American is British with the words that differ laid over it, so that words linked inside a message differ too.
       { code: 'en-US', language: 'en-US', name: 'American', files: ['en-GB.json', 'en-US.json'] },
+      // All of it at once, and only for those who read it.
+      {
+        code: 'de-DE',
+        language: 'de-DE',
+        name: 'Deutsch',
+        files: ['', 'job/', 'build/', 'log/', 'survey/', 'help/', 'desk/'].map((folder) => `${folder}de-DE.json`),
+      },
     ],
     langDir: '../app/locales',
     detectBrowserLanguage: false,

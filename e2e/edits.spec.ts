@@ -100,7 +100,7 @@ test('terms and units change in the middle of a job, and come back by undo', asy
   await openJob(page, NAME)
   await page.getByRole('button', { name: 'British, mm' }).click()
   await page.getByLabel('Units', { exact: true }).selectOption('imperial')
-  await page.getByLabel('Terms', { exact: true }).selectOption('en-US')
+  await page.getByLabel('Language', { exact: true }).selectOption('en-US')
   await page.keyboard.press('Escape')
   await expect(page.getByRole('slider', { name: 'Upper cut mark' })).toHaveAttribute('aria-valuetext', '4 ft 5⅜ in')
   await expect(page.getByText('from gutter outlet to barrel')).toBeVisible()

@@ -254,7 +254,7 @@ test('an American job begins with American goods', async ({ page }) => {
   await openJobs(page)
   await page.getByRole('button', { name: 'New job' }).click()
   await page.getByLabel('Name of the job').fill('Creek shed')
-  await page.getByLabel('Terms').selectOption({ label: 'American' })
+  await page.getByLabel('Language').selectOption({ label: 'American' })
   await page.getByRole('button', { name: 'Create job' }).click()
   await page.getByRole('button', { name: 'To the drawing' }).click()
   await expect(page.getByRole('heading', { name: 'Creek shed', level: 1 })).toBeVisible()

@@ -17,7 +17,7 @@ async function newJob(page: Page, name: string, american = false) {
   await openJobs(page)
   if (american) {
     await page.getByRole('button', { name: /British, mm/ }).click()
-    await page.getByLabel('Terms', { exact: true }).selectOption('en-US')
+    await page.getByLabel('Language', { exact: true }).selectOption('en-US')
     await page.getByLabel('Units', { exact: true }).selectOption('imperial')
     await page.keyboard.press('Escape')
   }

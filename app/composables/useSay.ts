@@ -1,6 +1,7 @@
 import type { Message } from '~/stores/messages'
 import { show, showText, type Display } from '#core/units/format'
 import type { Quantity } from '#core/units/quantity'
+import { numberIn, type Terms } from '#core/units/terms'
 import type { ToldValues } from '#core/figures/told'
 import type { End } from '#core/scheme'
 import { endWords, pipeWords } from '~/build/endWords'
@@ -30,7 +31,7 @@ function pluralOf(values: ToldValues): number {
 /** Words and figures in the reader's own terms and units. */
 export function useSay() {
   const { t, te: isThere, tm, locale } = useI18n()
-  const te = (id: string, language: 'en-GB' | 'en-US'): boolean => {
+  const te = (id: string, language: Terms): boolean => {
     if (knownIds.has(id)) return true
     const there = isThere(id, language)
     if (there) knownIds.add(id)
@@ -57,7 +58,7 @@ export function useSay() {
       Object.entries(values).map(([name, value]) => {
         // Somebody's own words are said as they stand, whatever they look like.
         // As text: the library takes a number that is nought for one that is missing, and puts the plural's in.
-        if (typeof value !== 'object') return [name, String(value)]
+        if (typeof value !== 'object') return [name, typeof value === 'number' ? numberIn(value, own.terms) : value]
         if ('word' in value) return [name, plain(`word.${value.word}`)]
         if ('end' in value) return [name, endWords(value.end as End, say, own.system)]
         if ('pipe' in value) return [name, pipeWords(value.pipe as End, say, own.system)]
@@ -76,6 +77,9 @@ export function useSay() {
     return id.startsWith('finding.') && id.endsWith('.say') ? said.charAt(0).toUpperCase() + said.slice(1) : said
   }
 
+  /** A bare number with so many digits behind its mark. */
+  const number = (value: number, digits: number) =>
+    new Intl.NumberFormat(settings.terms, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(value)
   const sayMessage = (message: Message) => say(message.id, message.values)
   const month = (index: number) =>
     new Intl.DateTimeFormat(settings.terms, { month: 'long', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, index, 15)))
@@ -88,5 +92,5 @@ export function useSay() {
       new Date(`${iso}T00:00:00Z`),
     )
 
-  return { t, te, tm, say, sayMessage, text, parts, month, shortMonth, dayName, display }
+  return { t, te, tm, say, number, sayMessage, text, parts, month, shortMonth, dayName, display }
 }

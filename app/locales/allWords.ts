@@ -1,3 +1,10 @@
+import germanBuild from './build/de-DE.json'
+import germanRest from './de-DE.json'
+import germanDesk from './desk/de-DE.json'
+import germanHelp from './help/de-DE.json'
+import germanJob from './job/de-DE.json'
+import germanLog from './log/de-DE.json'
+import germanSurvey from './survey/de-DE.json'
 import britishBuild from './build/en-GB.json'
 import americanBuild from './build/en-US.json'
 import britishRest from './en-GB.json'
@@ -36,4 +43,19 @@ export const american = {
   ...americanSurvey,
   ...americanDesk,
   ...americanHelp,
+}
+/** German is a language of its own: every word of it is there, and nothing is laid over anything. */
+export const german = {
+  ...germanRest,
+  ...germanJob,
+  ...germanBuild,
+  ...germanLog,
+  ...germanSurvey,
+  ...germanHelp,
+  ...germanDesk,
+  build: { ...germanRest.build, ...germanBuild.build },
+  word: { ...germanRest.word, ...germanLog.word },
+  working: { ...germanJob.working, ...germanLog.working },
+  rule: { ...germanJob.rule, ...germanLog.rule },
+  source: { ...germanJob.source, ...germanLog.source },
 }

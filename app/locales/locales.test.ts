@@ -8,7 +8,7 @@ import type { ToldValues } from '#core/figures/told'
 import { FINDING_RULES } from '#core/findings'
 import { buildWaterPath } from '#core/path'
 import { COVERS, FOULING, PLANT_GROUPS, ROOF_HAZARDS, ROOF_SHAPES, USES, WATERING_METHODS, type Scheme } from '#core/scheme'
-import { american, british } from './allWords'
+import { american, british, german } from './allWords'
 
 type Tree = { [key: string]: string | Tree }
 const paths = (tree: Tree, at = ''): string[] =>
@@ -25,6 +25,24 @@ const files = (folder: string): string[] =>
         ? [`${folder}/${entry.name}`]
         : [],
   )
+
+/** What is written alike in British and in German. */
+const SAME_IN_BOTH: readonly string[] = [
+  'build.csv.station',
+  'build.device.filter',
+  'build.name',
+  'build.station',
+  'choice.letter',
+  'draw.name',
+  'field.device.form',
+  'field.name.sectionName',
+  'log.tab.seasons',
+  'jobs.export',
+  // Columns are named in the file's own words.
+  'log.tableExample',
+  'places.name',
+  'trial.stop',
+]
 
 /** Names that people gave, which are said as they stand. */
 const namesIn = (scheme: Scheme) =>
@@ -152,6 +170,54 @@ describe('words', () => {
         heldToTold(`finding ${source}`, values, scheme)
       }
     }
+  })
+})
+
+describe('German', () => {
+  const ids = paths(german)
+  const placeholders = (text: string) => [...new Set([...text.matchAll(/\{(\w+)\}/g)].map(([, name]) => name))].toSorted()
+  it('says all that British says, and nothing else, with the same values and forms', () => {
+    expect(ids.toSorted()).toEqual(paths(british).toSorted())
+    for (const id of ids) {
+      const [theirs, ours] = [String(get(german, id)), String(get(british, id))]
+      expect([id, placeholders(theirs)]).toEqual([id, placeholders(ours)])
+      expect([id, theirs.split(' | ').length]).toEqual([id, ours.split(' | ').length])
+      expect([id, theirs === '']).toEqual([id, ours === ''])
+    }
+  })
+  it('links nothing into a sentence: cases and genders would not fit', () => {
+    expect(ids.filter((id) => String(get(german, id)).includes('@:'))).toEqual([])
+    // What is put in is told by itself, never behind an article that would have to agree with it.
+    const article = /\b(der|die|das|den|dem|des|ein|eine|einen|einem|einer)\s\{(what|part|place|role|against|end|kind|use|hole|item)\}/i
+    expect(ids.filter((id) => article.test(String(get(german, id)))).map((id) => [id, get(german, id)])).toEqual([])
+  })
+  it('leaves no English word behind', () => {
+    // Names of formats and works, of what is typed as it is, and words that are the same in both.
+    const SAME = /^(field\.example\.|log\.tableExample|source\.|search\.also\.)/
+    const english =
+      /\b(the|and|with|from|water|pipe|gutter|roof|tap|hose|barrel|butt|downpipe|gasket|overflow|flush|screen|bracket|vessel|store|draw|drawn|rain|height|fall|level|size|saw|drill|hole|joint|of|is|are|to|for|by|not|no|each|all|one|two|year|day|days|month)\b/i
+    // German words that look English: "am" and "in" are left out above; these stand in both languages.
+    const found = ids
+      .filter((id) => !SAME.test(id))
+      .map((id) => [id, String(get(german, id)).replace(/\{\w+\}/g, '')] as const)
+      .filter(([, text]) =>
+        english.test(text.replace(/date, rain|level from rim|\brain, level|distance oder volume|Manual on Rainwater Harvesting/g, '')),
+      )
+    expect(found).toEqual([])
+    const alike = ids.filter(
+      (id) => /\p{L}{4}/u.test(String(get(german, id)).replace(/\{\w+\}/g, '')) && get(german, id) === get(british, id),
+    )
+    expect(alike.toSorted()).toEqual(SAME_IN_BOTH.toSorted())
+  })
+  it('names a thing by one word: no other word for what the trade calls a downpipe, a gutter or an overflow', () => {
+    const other = /\b(Dachrinne|Regenrinne|Abflussrohr|Regenwassertonne|Wasserhahn|Container)n?\b/
+    expect(ids.filter((id) => !id.endsWith('.also') && !id.startsWith('search.also') && other.test(String(get(german, id))))).toEqual([])
+  })
+  it('writes numbers with a decimal comma', () => {
+    const pointed = /\d\.\d(?!\d\d)/
+    // Numbers of tables, of versions and of dates in a file stay as they are written there.
+    const KEPT = new Set(['source.ibcSoils', 'log.tableExample'])
+    expect(ids.filter((id) => !KEPT.has(id) && pointed.test(String(get(german, id)))).map((id) => [id, get(german, id)])).toEqual([])
   })
 })
 

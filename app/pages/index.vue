@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { TERM_FACTS, TERMS } from '#core/units/terms'
 import { liveQuery } from 'dexie'
 import { produce } from 'immer'
-import { newJob } from '#core/demo/newJob'
+import { newJob, type FirstNames } from '#core/demo/newJob'
 import { fromTemplate } from '#core/desk/copy'
 import { asFirm } from '#core/desk/firm'
 import { dayOfClock } from '#core/log/moment'
@@ -116,11 +117,24 @@ const template = ref('')
 const nameProblem = computed(() => (isPrintable(newName.value) ? '' : say('field.problem.unseen')))
 /** Asked first of all: it sets what screen, first flush and light the rest is held to. */
 const newUse = ref<Use>('ornamentals')
+/** What the parts of a fresh job are called, in the reader's words. */
+const firstNames = (): FirstNames => ({
+  scheme: say('jobs.first.scheme'),
+  roof: say('jobs.first.roof'),
+  gutter: say('jobs.first.gutter'),
+  pipe: say('jobs.first.pipe'),
+  vessel: say('jobs.first.vessel'),
+  store: say('jobs.first.store'),
+  tap: say('jobs.first.tap'),
+  cans: say('jobs.first.cans'),
+})
 async function create() {
   if (nameProblem.value !== '') return
   const name = newName.value.trim() || say('jobs.unnamed')
   const like = kept.value?.find(({ row }) => row.id === template.value)?.job
-  const blank = like ? fromTemplate(like, newJobId(), name) : newJob(newJobId(), name, settings.terms, settings.system, newUse.value)
+  const blank = like
+    ? fromTemplate(like, newJobId(), name)
+    : newJob(newJobId(), name, settings.terms, settings.system, newUse.value, firstNames())
   const firm = await repository.firm().catch(() => undefined)
   const job = firm
     ? asFirm(blank, firm)
@@ -376,8 +390,8 @@ async function begin() {
                 v-if="template === ''"
                 :label="say('units.terms')"
                 :model-value="settings.terms"
-                :options="(['en-GB', 'en-US'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
-                @update:model-value="(terms) => settings.use({ terms, system: terms === 'en-US' ? 'imperial' : settings.system })"
+                :options="TERMS.map((value) => ({ value, label: say(`word.${value}`) }))"
+                @update:model-value="(terms) => settings.use({ terms, system: TERM_FACTS[terms].system ?? settings.system })"
               />
               <ChoiceField
                 v-if="template === ''"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isTerms, TERM_FACTS } from '#core/units/terms'
 import { saveFile } from '~/composables/saveFile'
 import { unpackSheets } from '~/sheets/packed'
 import type { Sheet } from '~/sheets/sheet'
@@ -29,7 +30,7 @@ watch(
 )
 const print = () => window.print()
 async function pdf(sheet: Sheet) {
-  const bytes = await make(sheet, sheet.language === 'en-US' ? 'letter' : 'a4')
+  const bytes = await make(sheet, isTerms(sheet.language) ? TERM_FACTS[sheet.language].paper : 'a4')
   if (bytes) saveFile(`${sheet.title}.pdf`, bytes, 'application/pdf')
 }
 useHead({ title: () => `${sheets.value[0]?.title ?? say('view.title')} – Vernal Cask` })

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
-import type { Terms, UnitSystem } from '#core/units/quantity'
+import type { UnitSystem } from '#core/units/quantity'
+import { isTerms, type Terms } from '#core/units/terms'
 
 export type Theme = 'auto' | 'light' | 'dark'
 
@@ -24,7 +25,7 @@ export const useSettings = defineStore('settings', () => {
     try {
       const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? '{}')
       if (typeof kept !== 'object' || kept === null) return
-      if ('terms' in kept && (kept.terms === 'en-GB' || kept.terms === 'en-US')) ownTerms.value = kept.terms
+      if ('terms' in kept && isTerms(kept.terms)) ownTerms.value = kept.terms
       if ('system' in kept && (kept.system === 'metric' || kept.system === 'imperial')) ownSystem.value = kept.system
       if ('theme' in kept && (kept.theme === 'light' || kept.theme === 'dark' || kept.theme === 'auto')) theme.value = kept.theme
       if ('yard' in kept && typeof kept.yard === 'boolean') yard.value = kept.yard

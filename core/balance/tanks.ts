@@ -2,7 +2,7 @@ import { demandDays } from '../draw/demandDays'
 import { drawnVessel, type WaterPath } from '../path/waterPath'
 import type { DailyRain } from '../rain/dailyRain'
 import type { SiteDays } from '../rain/weather'
-import type { Demand, Vessel } from '../scheme'
+import { pumpedInto, type Demand, type Vessel } from '../scheme'
 import { LITRE } from '../units/constants'
 import { meanArea } from '../vessel/groups'
 import { usableVolume, vesselUsable } from '../vessel/usable'
@@ -69,8 +69,7 @@ function spillTargets({ scheme }: WaterPath): Map<string, string> {
  */
 function lifted({ scheme }: WaterPath, tanks: readonly Tank[], asked: string): Tank[] {
   let joint = [...tanks]
-  for (const { from, to } of scheme.pumps) {
-    if (to.kind !== 'vessel') continue
+  for (const { from, to } of scheme.pumps.flatMap((pump) => pumpedInto(pump).map((end) => ({ from: pump.from, to: end })))) {
     const [below, above] = [from.vessel, to.vessel].map((vessel) => joint.find(({ vessels }) => vessels.includes(vessel))!)
     if (!below || !above || below === above) continue
     const one: Tank = {

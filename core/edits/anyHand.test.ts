@@ -15,6 +15,17 @@ import {
   addOutlet,
   addOverflow,
   addPlace,
+  addPump,
+  addTap,
+  drawFrom,
+  drawPoints,
+  leadPump,
+  movePump,
+  moveTap,
+  removeDemand,
+  removePump,
+  removeTap,
+  vesselsPumpedTo,
   leadOverflow,
   placeAtEnd,
   removePlace,
@@ -195,6 +206,41 @@ const HAND = {
     ...scheme,
     overflows: scheme.overflows.map((route) => ({ ...route, onward: a > 0.5 ? ('corrugated' as const) : undefined })),
   }),
+  addTap: (scheme: Scheme, a: number) => (scheme.taps.length < 20 ? addTap(scheme, pick(vessels(scheme), a)!.id, 'One more') : scheme),
+  removeTap: (scheme: Scheme, a: number) => {
+    const tap = pick(scheme.taps, a)
+    return tap ? removeTap(scheme, tap.id) : scheme
+  },
+  moveTap: (scheme: Scheme, a: number, b: number) => {
+    const tap = pick(scheme.taps, a)
+    return tap ? moveTap(scheme, tap.id, pick(vessels(scheme), b)!.id) : scheme
+  },
+  addPump: (scheme: Scheme, a: number) => (scheme.pumps.length < 10 ? addPump(scheme, pick(vessels(scheme), a)!.id) : scheme),
+  removePump: (scheme: Scheme, a: number) => {
+    const pump = pick(scheme.pumps, a)
+    return pump ? removePump(scheme, pump.id) : scheme
+  },
+  movePump: (scheme: Scheme, a: number, b: number) => {
+    const pump = pick(scheme.pumps, a)
+    return pump ? movePump(scheme, pump.id, pick(vessels(scheme), b)!.id) : scheme
+  },
+  leadPump: (scheme: Scheme, a: number, b: number) => {
+    const pump = pick(scheme.pumps, a)
+    if (!pump) return scheme
+    const others = vesselsPumpedTo(scheme, pump.id)
+    const vessel = pick(others, b)
+    return vessel === undefined
+      ? leadPump(scheme, pump.id, { kind: 'house', professional: b > 0.5 })
+      : leadPump(scheme, pump.id, { kind: 'vessel', vessel, also: pick(others, (a * 7) % 1) })
+  },
+  drawFrom: (scheme: Scheme, a: number, b: number) => {
+    const [demand, point] = [pick(scheme.demands, a), pick(drawPoints(scheme), b)]
+    return demand && point ? drawFrom(scheme, demand.id, point) : scheme
+  },
+  removeDemand: (scheme: Scheme, a: number) => {
+    const demand = pick(scheme.demands, a)
+    return demand ? removeDemand(scheme, demand.id) : scheme
+  },
   outletHeight: (scheme: Scheme, a: number, b: number) => setOutletHeight(scheme, pick(outlets(scheme), a)!.id, 1 + 3 * b),
 } satisfies Record<string, (scheme: Scheme, a: number, b: number) => Scheme>
 

@@ -29,6 +29,10 @@ function gutterInstead(gutter: Gutter, system: UnitSystem): GutterSize | undefin
   return usual.toSorted((a, b) => Math.abs(Math.log(a.width) - wide) - Math.abs(Math.log(b.width) - wide))[0]
 }
 
+/** A pump's pipe as a country has it, m: nobody sells thin metric pipe, a small pump has hose there. */
+export const pumpBore = (bore: number, system: UnitSystem): number =>
+  system === 'metric' && bore < THIN ? PUMP_HOSE : trueBore(bore, system)
+
 /** What openings in lids are rounded to, m. */
 const LID = { metric: 0.01, imperial: INCH / 2 } as const
 
@@ -90,8 +94,7 @@ export function withGoods(scheme: Scheme, system: UnitSystem): Scheme {
     }
     for (const route of draft.overflows) route.bore = pipe(route.bore)
     for (const { line, suction } of draft.pumps) {
-      // Nobody sells thin metric pipe: a small pump has hose there.
-      for (const part of [line, suction]) part.bore = system === 'metric' && part.bore < THIN ? PUMP_HOSE : trueBore(part.bore, system)
+      for (const part of [line, suction]) part.bore = pumpBore(part.bore, system)
     }
     fitCascades(draft)
   })

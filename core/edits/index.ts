@@ -1,6 +1,7 @@
 export * from './baseEdits'
 export * from './buildEdits'
 export * from './demandEdits'
+export * from './drawPoints'
 export * from './goods'
 export * from './gutterEdits'
 export * from './portEdits'

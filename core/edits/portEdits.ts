@@ -1,5 +1,6 @@
 import { produce } from 'immer'
 import { port } from '../arrangements/parts'
+import { besideEachOther, computeLayout, isOnTop, onSide, type PortPose } from '../layout'
 import type { Port, PortRole, Scheme } from '../scheme'
 import { homeBore } from './home'
 import { connectedPorts } from './portConnections'
@@ -18,19 +19,39 @@ const USUAL: Record<PortRole, { bore: number; screened: boolean; at: (floor: num
 /** Openings that the country's own pipe goes through. */
 const PIPED: ReadonlySet<PortRole> = new Set(['inlet', 'overflow', 'link'])
 
-/** One more opening of a vessel, where it is usual for what it is for. @throws RangeError when there is no such vessel */
+/** Hours of a clock face in the order of how far they are from one of them. */
+const hoursFrom = (hour: number): number[] =>
+  [0, 1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6].map((by) => ((((Math.round(hour) + by - 1) % 12) + 12) % 12) + 1)
+
+/**
+ * Turns a hole in a vessel's side to the nearest hour at which its fitting has room beside all others; leaves it where it has room
+ * already, or nowhere has.
+ */
+export function turnedClear(scheme: Scheme, vesselId: string, portId: string): Scheme {
+  const vessel = vesselOf(scheme, vesselId)
+  const port = vessel.ports.find(({ id }) => id === portId)!
+  if (isOnTop(port)) return scheme
+  const { ports, vessels } = computeLayout(scheme)
+  const poseOf = (id: string) => ports.get(`${vesselId} ${id}`)!
+  const pose = poseOf(portId)
+  const others = vessel.ports.filter((each) => each.id !== portId && !isOnTop(each))
+  const clear = (at: PortPose) =>
+    others.every((each) => besideEachOther(vessel, { bore: port.bore, pose: at }, { bore: each.bore, pose: poseOf(each.id) }))
+  if (clear(pose)) return scheme
+  const hour = hoursFrom(pose.hour ?? 12).find((each) => clear({ ...pose, ...onSide(vessels.get(vesselId)!, each, pose.at.z) }))
+  return hour === undefined ? scheme : changePort(scheme, vesselId, portId, { clock: hour })
+}
+
+/** One more opening of a vessel, where it is usual for what it is for and beside what is there. @throws RangeError when there is no such vessel */
 export function addPort(scheme: Scheme, vesselId: string, role: PortRole): Scheme {
-  return produce(scheme, (draft) => {
+  const id = freshId(role === 'outlet' ? 'out' : role, vesselOf(scheme, vesselId).ports)
+  const added = produce(scheme, (draft) => {
     const vessel = vesselOf(draft, vesselId)
     const { bore, screened, at } = USUAL[role]
     const { floor, rim } = vessel.body
-    vessel.ports.push(
-      port(freshId(role === 'outlet' ? 'out' : role, vessel.ports), role, at(floor, rim), {
-        bore: PIPED.has(role) ? homeBore(scheme, bore) : bore,
-        screened,
-      }),
-    )
+    vessel.ports.push(port(id, role, at(floor, rim), { bore: PIPED.has(role) ? homeBore(scheme, bore) : bore, screened }))
   })
+  return turnedClear(added, vesselId, id)
 }
 
 /** Ports that nothing leads into or out of and that may go: a vessel keeps one. */

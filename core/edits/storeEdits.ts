@@ -1,6 +1,7 @@
 import { produce } from 'immer'
 import { ground, overflow, overflowPort, port } from '../arrangements/parts'
 import type { Drop, Link, Port, Scheme, Store, Target, Vessel } from '../scheme'
+import { pumpElsewhere } from './drawPoints'
 import { baseHeight, flangeReach, computeLayout, standsAtEnd, type Run } from '../layout'
 import { raiseBase } from './baseEdits'
 import { homeBore } from './home'
@@ -237,11 +238,8 @@ export function removeVessel(scheme: Scheme, vesselId: string): Scheme {
     retarget(draft.drops, (to) =>
       to.kind === 'vessel' && to.vessel === vesselId ? { ...to, vessel: heir.id, port: heirPort(to.port) } : to,
     )
-    for (const each of [...draft.taps, ...draft.pumps.map(({ from }) => from)]) {
-      if (each.vessel === vesselId) Object.assign(each, { port: heirPort(each.port), vessel: heir.id })
-    }
-    for (const { to } of draft.pumps)
-      if (to.kind === 'vessel' && to.vessel === vesselId) Object.assign(to, { port: heirPort(to.port), vessel: heir.id })
+    for (const each of draft.taps) if (each.vessel === vesselId) Object.assign(each, { port: heirPort(each.port), vessel: heir.id })
+    pumpElsewhere(scheme, draft, vesselId, { vessel: heir.id, port: heirPort })
     for (const route of draft.overflows) {
       if (route.from.vessel === vesselId) route.from = { vessel: heir.id, port: heirPort(route.from.port) }
       if (route.to.kind === 'vessel' && route.to.vessel === vesselId)

@@ -1,3 +1,4 @@
+import { TERMS } from '../units/terms'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
@@ -14,9 +15,7 @@ import { length, type Quantity } from '../units/quantity'
 import { standing } from '../vessel'
 import { workingTexts } from './figure'
 
-const DISPLAYS: Display[] = (['metric', 'imperial'] as const).flatMap((system) =>
-  (['en-GB', 'en-US'] as const).map((terms) => ({ system, terms })),
-)
+const DISPLAYS: Display[] = (['metric', 'imperial'] as const).flatMap((system) => TERMS.map((terms) => ({ system, terms })))
 const FIXED = [...demoJobs().flatMap(({ schemes }) => schemes), ...ARRANGEMENTS.map((make) => make())]
 
 /** Fifty schemes that nobody drew: stands, holes and rain set at random. */

@@ -1,7 +1,7 @@
 import { word } from '../figures/told'
 import { setPort } from '../edits/schemeEdits'
 import { allReferences } from '../edits/portConnections'
-import { centreHeight, flangeReach, isBox, isOnTop, type PortPose } from '../layout'
+import { besideEachOther, centreHeight, flangeReach, isOnTop, type PortPose } from '../layout'
 import type { PlacedVessel } from '../path/waterPath'
 import type { Port } from '../scheme'
 import { length } from '../units/quantity'
@@ -11,14 +11,6 @@ import { amountOf, COMMON_PRACTICE, rule, type FindingDraft } from './finding'
 interface Placed {
   port: Port
   pose: PortPose
-}
-
-/** Way round the outside from one hole to another, m; on a box straight, and only along one face. */
-function around({ vessel }: PlacedVessel, a: PortPose, b: PortPose): number {
-  const across = Math.hypot(a.at.x - b.at.x, a.at.y - b.at.y)
-  if (isBox(vessel)) return Math.abs(a.way.x * b.way.x + a.way.y * b.way.y - 1) < 1e-6 ? across : Infinity
-  const radius = vessel.body.width / 2
-  return 2 * radius * Math.asin(Math.min(1, across / (2 * radius)))
 }
 
 function faultsOf(placed: PlacedVessel, holes: readonly Placed[]): FindingDraft[] {
@@ -46,10 +38,7 @@ function faultsOf(placed: PlacedVessel, holes: readonly Placed[]): FindingDraft[
     // What is moulded is there first, wherever it is listed.
     const near = holes
       .filter((other, j) => j < i || (j > i && isMoulded(placed.vessel, other.port)))
-      .find((other) => {
-        const apart = Math.hypot(around(placed, pose, other.pose), pose.at.z - other.pose.at.z)
-        return apart < reach + flangeReach(other.port.bore) - 1e-9
-      })
+      .find((other) => !besideEachOther(vessel, { bore: port.bore, pose }, { bore: other.port.bore, pose: other.pose }))
     return near ? [told(port, 'hole', { other: word(`port-${near.port.role}`), by: length(0), at: length(port.at) }, false)] : []
   })
 }

@@ -1,3 +1,4 @@
+import { pumpedInto } from '../scheme'
 import { laidOverflow } from '../layout'
 import { produce } from 'immer'
 import { port } from '../arrangements/parts'
@@ -14,7 +15,10 @@ import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Air that water drives out of a vessel in the design rain, m³/s. */
 function airOut(path: WaterPath, { vessel, store }: PlacedVessel): number {
-  const pumped = path.scheme.pumps.reduce((sum, { to, wants }) => sum + (to.kind === 'vessel' && to.vessel === vessel.id ? wants : 0), 0)
+  const pumped = path.scheme.pumps.reduce(
+    (sum, pump) => sum + (pumpedInto(pump).some((end) => end.vessel === vessel.id) ? pump.wants : 0),
+    0,
+  )
   const surplus = surplusWays(path, store.id).find(({ vessels }) => vessels.some((each) => each.vessel.id === vessel.id))!
   if (store.arrangement !== 'linked-low') return surplus.arriving + pumped
   // Only vessels that rise together share the flow; in a stack or a cascade each has the whole of it in its turn.

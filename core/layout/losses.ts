@@ -5,7 +5,7 @@ import { DEFAULT_REACH } from './carry'
 import type { Layout } from './computeLayout'
 import { endsOnGround, groundEnd, type GroundEnd } from './places'
 import { legsOf, lengthOf } from './route'
-import { runKey, wallOf, type Hosed, type Run } from './runs'
+import { pumpKey, runKey, wallOf, type Hosed, type Run } from './runs'
 import { between, minus, type Vec3 } from './vector'
 import { joinedAt } from './walls'
 
@@ -132,11 +132,21 @@ export const pipeEnd = (
 /** A pump's pipe goes so far where nothing says how far, m. Common practice. */
 const DEFAULT_LINE = 20
 
-/** A pump with its pipe as long as it has to be. */
+/** A pump with its pipe as long as it has to be, and lifting as high: the longer way and the higher end where it has two. */
 export type LaidPump = Omit<Pump, 'line'> & { line: { bore: number; length: number } }
 
-/** A pump's pipe as the plan gives it; as it was measured where it leads to nothing that is on the plan. */
-export function laidPump({ runs }: Pick<Layout, 'runs'>, pump: Pump): LaidPump {
+/** Ways of a pump's pipe that the plan gives, m: one to each vessel that it lifts into; none to what is not on the plan. */
+export const pumpLegs = ({ runs }: Pick<Layout, 'runs'>, { id }: Pick<Pump, 'id'>): Run[] =>
+  [0, 1].flatMap((leg) => runs.get(pumpKey(id, leg)) ?? [])
+
+/**
+ * A pump's pipe as the plan gives it; as it was measured where it leads to nothing that is on the plan. Into a vessel it lifts as high
+ * as its pipe goes, whatever else was said.
+ */
+export function laidPump(layout: Pick<Layout, 'runs'>, pump: Pump): LaidPump {
   const { bore, measured } = pump.line
-  return { ...pump, line: { bore, length: runs.get(runKey('pump', pump.id))?.length ?? measured ?? DEFAULT_LINE } }
+  const legs = pumpLegs(layout, pump)
+  const length = legs.length > 0 ? Math.max(...legs.map((leg) => leg.length)) : (measured ?? DEFAULT_LINE)
+  const rise = pump.to.kind === 'vessel' ? Math.max(...legs.flatMap(({ points }) => points.map(({ z }) => z))) : pump.rise
+  return { ...pump, rise, line: { bore, length } }
 }

@@ -1,4 +1,4 @@
-import type { Device, DeviceOf, Link, OverflowRoute, Pump, Scheme, Target } from '../scheme'
+import { pumpedInto, type Device, type DeviceOf, type Link, type OverflowRoute, type Pump, type Scheme, type Target } from '../scheme'
 import { carryPoints } from './carry'
 import { cornersOf } from './clearance'
 import type { Pose } from './frame'
@@ -221,23 +221,31 @@ function overflowRun(inputs: RunInputs, overflow: OverflowRoute, wall: Wall): Ru
   return run('overflow', overflow, straightened(points))
 }
 
-/** Where a pump's water is wanted on the plan: another vessel's hole, or the place of the demand that it is for. */
-function pumpTo({ places, demands }: Scheme, { to }: Pump): { vessel: string; port: string } | Vec3 | undefined {
-  if (to.kind === 'vessel') return to
+/** Where a pump's water is wanted on the plan outside of vessels: the place of the demand that it is for, or of the house. */
+function pumpTo({ places, demands }: Scheme, { to }: Pump): Vec3 | undefined {
   const demand = to.kind === 'demand' ? demands.find(({ id }) => id === to.demand) : undefined
   const what = to.kind === 'house' ? places.find((each) => each.what === 'house') : places.find(({ id }) => id === demand?.place)
   return what && pointOf(what)
 }
 
-/** Way of a pump's pipe: out of the vessel, down, and straight over the ground to a place; to a vessel as any stiff pipe goes. */
-function pumpRun(inputs: RunInputs, pump: Pump, wall: Wall): Run | undefined {
-  const to = pumpTo(inputs.scheme, pump)
-  if (!to) return undefined
+/** Key of the way to a vessel that a pump lifts into: the second goes off by its Y. */
+export const pumpKey = (id: string, leg: number): string => `${runKey('pump', id)}${leg > 0 ? ':also' : ''}`
+
+/**
+ * Ways of a pump's pipe: out of the vessel, down, and straight over the ground to a place; to vessels as any stiff pipe goes, a way
+ * to each from the Y that stands behind the pump.
+ */
+function pumpRuns(inputs: RunInputs, pump: Pump, wall: Wall): Run[] {
   const from = portAt(inputs, pump.from)
-  if ('vessel' in to)
-    return run('pump', { id: pump.id, bore: pump.line.bore }, route(from, portAt(inputs, to), stubOf(pump.line.bore), wall.along))
+  const { bore } = pump.line
+  const ways = pumpedInto(pump).map((end, leg) => ({
+    ...run('pump', { id: pump.id, bore }, route(from, portAt(inputs, end), stubOf(bore), wall.along)),
+    key: pumpKey(pump.id, leg),
+  }))
+  const place = pumpTo(inputs.scheme, pump)
+  if (!place) return ways
   const out = plus(from.at, level(from.way), OUT)
-  return run('pump', { id: pump.id, bore: pump.line.bore }, straightened([from.at, out, { ...out, z: 0 }, to]))
+  return [run('pump', { id: pump.id, bore }, straightened([from.at, out, { ...out, z: 0 }, place]))]
 }
 
 /**
@@ -267,7 +275,7 @@ export function runs(inputs: RunInputs): Map<string, Run> {
     }
   const storeOf = (vesselId: string) => scheme.stores.find(({ vessels }) => vessels.some(({ id }) => id === vesselId))!
   for (const overflow of scheme.overflows) put(overflowRun(inputs, overflow, walls.get(storeOf(overflow.from.vessel).id)!))
-  for (const pump of scheme.pumps) put(pumpRun(inputs, pump, walls.get(storeOf(pump.from.vessel).id)!))
+  for (const pump of scheme.pumps) pumpRuns(inputs, pump, walls.get(storeOf(pump.from.vessel).id)!).forEach(put)
   return found
 }
 

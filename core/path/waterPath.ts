@@ -1,6 +1,7 @@
 import { bendsAlong, eavesAlong, eaveSections, shareOver } from '../gutter/alongEave'
 import { outletShares, type OutletCatch } from '../gutter/outletShares'
 import { computeLayout, endsOnGround, targetsOf, type Layout } from '../layout'
+import { pumpedInto } from '../scheme'
 import type { Demand, Device, Drop, Gutter, Outlet, OverflowRoute, Port, Pump, RoofSection, Scheme, Store, Target, Vessel } from '../scheme'
 
 export type PathKind =
@@ -161,7 +162,12 @@ export function brokenReferences(scheme: Scheme): BrokenReference[] {
   scheme.pumps.forEach(({ from, to }, i) => {
     references.end(from, `pumps[${i}].from`)
     if (to.kind === 'demand') references.need('demand', to.demand, `pumps[${i}].to.demand`)
-    if (to.kind === 'vessel') references.end(to, `pumps[${i}].to`)
+    pumpedInto({ to }).forEach((end, j) => {
+      references.end(end, `pumps[${i}].to${j > 0 ? '.also' : ''}`)
+      if (end.vessel === from.vessel) references.broken.push({ path: `pumps[${i}].to`, problem: 'self', id: from.vessel })
+    })
+    if (to.kind === 'vessel' && to.also?.vessel === to.vessel)
+      references.broken.push({ path: `pumps[${i}].to.also`, problem: 'self', id: to.vessel })
   })
   scheme.trial.opened.forEach(({ tap }, i) => references.need('tap', tap, `trial.opened[${i}].tap`))
   scheme.demands.forEach(({ from, place }, i) => {
@@ -322,11 +328,13 @@ function graph(scheme: Scheme) {
   for (const { id, vessel } of scheme.taps) tie(`vessel:${vessel}`, node('tap', id), 'draw')
   for (const { id, from, to } of scheme.pumps) {
     tie(`vessel:${from.vessel}`, node('pump', id), 'draw')
-    tie(
-      `pump:${id}`,
-      to.kind === 'demand' ? node('demand', to.demand) : to.kind === 'vessel' ? `vessel:${to.vessel}` : node('house', 'house'),
-      'draw',
-    )
+    const ends =
+      to.kind === 'demand'
+        ? [node('demand', to.demand)]
+        : to.kind === 'house'
+          ? [node('house', 'house')]
+          : pumpedInto({ to }).map(({ vessel }) => `vessel:${vessel}`)
+    for (const end of ends) tie(`pump:${id}`, end, 'draw')
   }
   for (const { id, from } of scheme.demands) if (from.kind === 'tap') tie(`tap:${from.tap}`, node('demand', id), 'draw')
   return { nodes, edges }

@@ -1,4 +1,5 @@
-import type { Terms, UnitSystem } from '../units/quantity'
+import type { UnitSystem } from '../units/quantity'
+import { TERM_FACTS, type Terms } from '../units/terms'
 import type { AnnualRain } from './schema/rain'
 import type { Device, DeviceOf, Drop } from './schema/drop'
 import type { Gutter } from './schema/gutter'
@@ -26,7 +27,7 @@ export function defaultSite(hemisphere: AnnualRain['hemisphere'] = 'north'): Sit
 
 /** Prices to begin with: none, so that no saving is claimed before the reader has put in a bill. */
 export const defaultMoney = (terms: Terms): Money => ({
-  currency: terms === 'en-US' ? '$' : '£',
+  currency: TERM_FACTS[terms].currency,
   tiers: [{ from: 0, price: 0 }],
   sewer: 0,
   sewerShare: 0.95,

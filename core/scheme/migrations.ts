@@ -302,6 +302,8 @@ const JOB_STEPS: Record<number, (job: Loose) => Loose> = {
   8: jobToVersion9,
   // Version 10 only has more that can be said: of overflows what leads on, of the site where on earth it lies.
   9: (job) => job,
+  // Version 11 likewise: of a pump the second vessel that it lifts into, of a job that its words are German.
+  10: (job) => job,
 }
 
 /** A job of an older version in today's form, unchecked. A job that is already of today's comes back as it is. */

@@ -217,7 +217,7 @@ describe('measures that contradict one another', () => {
     ).map(({ path, message }) => `${path} ${message}`)
     expect(told).toEqual([
       'job.name should have at most 120 characters, but has 130',
-      'job.terms should be one of en-GB, en-US, but is "fr-FR"',
+      'job.terms should be one of en-GB, en-US, de-DE, but is "fr-FR"',
       'job.site is missing',
       'job.schemes[0].designIntensity should be a number, but is the text "much"',
       'job.schemes[0].wetHours should be 0.5 to 24, but is 99',

@@ -324,6 +324,31 @@ describe('a file of version 9', () => {
   })
 })
 
+describe('a file of version 10', () => {
+  const older = readFileSync(new URL('./older/version10.cask.json', import.meta.url), 'utf8')
+  it('has no second vessel behind its pump, and all else as it was', () => {
+    const { job } = read(older)
+    const { job: was } = JSON.parse(older) as { job: Job }
+    expect(JSON.parse(JSON.stringify(job))).toEqual(was)
+    expect(job.schemes.flatMap(({ pumps }) => pumps.map(({ to }) => to))).toEqual([
+      { kind: 'vessel', vessel: 'header-tank', port: 'in', also: undefined },
+    ])
+  })
+  it('once brought up says more, and comes back byte for byte', () => {
+    const { job, records } = read(older)
+    const more = produce(job, (draft) => {
+      draft.terms = 'de-DE'
+      const to = draft.schemes.at(-1)!.pumps[0]!.to
+      if (to.kind === 'vessel') to.also = { vessel: 'first', port: 'link' }
+    })
+    const text = writeJobFile(more, records)
+    const again = read(text)
+    expect(again.job.terms).toBe('de-DE')
+    expect(again.job.schemes.at(-1)!.pumps[0]!.to).toMatchObject({ also: { vessel: 'first', port: 'link' } })
+    expect(writeJobFile(again.job, records)).toBe(text)
+  })
+})
+
 describe('a file of version 7', () => {
   const older = readFileSync(new URL('./older/version7.cask.json', import.meta.url), 'utf8')
   interface Seven {

@@ -4,7 +4,7 @@ import { mouthBore } from '../overflow/overflowHead'
 import { overflowWay } from '../catch/waysOut'
 import { portInvert, portOf } from '../path/portHeights'
 import type { Intake, PlacedVessel, WaterPath } from '../path/waterPath'
-import type { Link, OverflowRoute, Pump, Tap, Trial, VesselBody } from '../scheme'
+import { pumpedInto, type Link, type OverflowRoute, type Pump, type Tap, type Trial, type VesselBody } from '../scheme'
 import { volumeAt } from '../vessel/levelVolume'
 import { fullLevels } from '../vessel/usable'
 import { hoseOf, linkLine, lipOf, laidOverflow } from '../layout'
@@ -108,13 +108,19 @@ function tapLaw(tap: Tap, placed: PlacedVessel, open: { on: boolean }) {
 
 /**
  * A pump between two vessels: what it is wanted to bring while its suction is covered, and where it has a float switch until the
- * upper vessel is full. What it runs by is not asked: it stands ready.
+ * upper vessel is full. What it runs by is not asked: it stands ready. Behind a Y each leg has its part of what the pump brings; that
+ * the one has more of it while the other is shut is left out.
  */
-function pumpLaw({ wants, floatSwitch, from }: Pump, placed: PlacedVessel, full: number): (level: number, other: number) => number {
+function pumpLaw(
+  { wants, floatSwitch, from }: Pump,
+  part: number,
+  placed: PlacedVessel,
+  full: number,
+): (level: number, other: number) => number {
   const port = portOf(placed, from.port)
   const dry = placed.foot + port.at + port.bore / 2
   const share = (over: number) => Math.min(1, Math.max(0, over / FLOAT_BAND))
-  return (level, other) => wants * share(level - dry) * (floatSwitch ? share(full - other) : 1)
+  return (level, other) => part * wants * share(level - dry) * (floatSwitch ? share(full - other) : 1)
 }
 
 /**
@@ -201,9 +207,15 @@ export function schemeFlows(
   }
   const fulls = fullLevels(path)
   for (const pump of scheme.pumps) {
-    const { from, to } = pump
-    if (to.kind !== 'vessel' || to.vessel === from.vessel) continue
-    add('pump', pump.id, from.vessel, to.vessel, pumpLaw(pump, path.vessels.get(from.vessel)!, fulls.get(to.vessel)!))
+    const ends = pumpedInto(pump)
+    for (const { vessel } of ends)
+      add(
+        'pump',
+        pump.id,
+        pump.from.vessel,
+        vessel,
+        pumpLaw(pump, 1 / ends.length, path.vessels.get(pump.from.vessel)!, fulls.get(vessel)!),
+      )
   }
   return built
 }

@@ -1,5 +1,6 @@
-import { FOOT, IMPERIAL_GALLON, INCH, LITRE, POUND, POUND_PER_SQUARE_FOOT, SQUARE_FOOT, US_GALLON } from './constants'
-import type { Quantity, Terms, UnitSystem } from './quantity'
+import { FOOT, INCH, LITRE, POUND, POUND_PER_SQUARE_FOOT, SQUARE_FOOT } from './constants'
+import type { Quantity, UnitSystem } from './quantity'
+import { TERM_FACTS, type Terms } from './terms'
 
 export interface Display {
   readonly system: UnitSystem
@@ -82,8 +83,6 @@ function placesNeeded(value: number, most: number): number {
   return most
 }
 
-const gallon = (terms: Terms) => (terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON)
-
 /** Few digits for much, more for little: two whole figures and as many behind as are left of three. */
 const three = (amount: number, most: number) => Math.max(0, Math.min(most, Math.abs(amount) < 1 ? most : Math.abs(amount) < 10 ? 2 : 1))
 
@@ -106,7 +105,7 @@ function scaleOf({ kind, value }: Quantity, { system, terms }: Display): Scale {
         ? { per: 1, unit: 'm²', digits: three(value, 3) }
         : { per: SQUARE_FOOT, unit: 'ft²', digits: Math.abs(value) < 10 * SQUARE_FOOT ? 2 : 0 }
     case 'volume': {
-      const per = metric ? LITRE : gallon(terms)
+      const per = metric ? LITRE : TERM_FACTS[terms].gallon
       const amount = significant(value / per, Math.abs(value / per) >= 10000 ? 4 : 3)
       return {
         per,
@@ -116,7 +115,7 @@ function scaleOf({ kind, value }: Quantity, { system, terms }: Display): Scale {
       }
     }
     case 'flow': {
-      const per = metric ? LITRE : gallon(terms) / 60
+      const per = metric ? LITRE : TERM_FACTS[terms].gallon / 60
       return { per, unit: metric ? 'L/s' : 'gpm', digits: metric ? 2 : value / per < 10 ? 1 : 0 }
     }
     case 'rainDepth':
@@ -148,7 +147,7 @@ function scaleOf({ kind, value }: Quantity, { system, terms }: Display): Scale {
     case 'days':
       return {
         per: 1,
-        unit: Math.abs(value) === 1 ? 'day' : 'days',
+        unit: TERM_FACTS[terms].day[Math.abs(value) === 1 ? 0 : 1],
         digits: Math.abs(value) < 10 && !Number.isInteger(value) ? 1 : 0,
       }
     case 'count':

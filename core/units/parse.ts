@@ -1,6 +1,7 @@
 import { FOOT, IMPERIAL_GALLON, INCH, LITRE, POUND, POUND_PER_SQUARE_FOOT, SQUARE_FOOT, US_GALLON, YARD } from './constants'
 import type { Display } from './format'
-import type { QuantityKind, Terms, UnitSystem } from './quantity'
+import type { QuantityKind, UnitSystem } from './quantity'
+import { TERM_FACTS, type Terms } from './terms'
 
 /**
  * What a field made of the text in it. `problem` is a message id that the locale files put into words; `ways` are the two
@@ -126,7 +127,7 @@ const LENGTHS: Record<string, number> = {
   ...spelt(1e-3, 'mm', 'millimetre', 'millimeter'),
   ...spelt(1e-2, 'cm', 'centimetre', 'centimeter'),
   ...spelt(1, 'm', 'metre', 'meter', 'mtr'),
-  ...spelt(INCH, 'in', 'inch', 'ins'),
+  ...spelt(INCH, 'in', 'inch', 'ins', 'zoll'),
   inches: INCH,
   '"': INCH,
   ...spelt(FOOT, 'ft', 'foot'),
@@ -137,8 +138,8 @@ const LENGTHS: Record<string, number> = {
 const CUBIC_FOOT = FOOT ** 3
 /** Millilitres of the kitchen's measures. Source: definitions of the US customary and the imperial gallon. */
 function volumes(terms: Terms): Record<string, number> {
-  const american = terms === 'en-US'
-  const gallon = american ? US_GALLON : IMPERIAL_GALLON
+  const { gallon } = TERM_FACTS[terms]
+  const american = gallon === US_GALLON
   return {
     ...spelt(LITRE, 'l', 'litre', 'liter', 'ltr'),
     ...spelt(LITRE / 100, 'cl', 'centilitre', 'centiliter'),
@@ -194,11 +195,19 @@ const MASSES: Record<string, number> = {
 }
 const PRESSURES: Record<string, number> = { kpa: 1000, pa: 1, mbar: 100, bar: 1e5, psi: 6894.757293168361, psf: POUND_PER_SQUARE_FOOT }
 const FLOWS = (terms: Terms): Record<string, number> => {
-  const gallon = terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON
+  const { gallon } = TERM_FACTS[terms]
   return { 'l/s': LITRE, 'l/sec': LITRE, 'l/min': LITRE / 60, 'm3/s': 1, gpm: gallon / 60, 'gal/min': gallon / 60 }
 }
-const HOURS: Record<string, number> = { ...spelt(1, 'h', 'hr', 'hour'), ...spelt(1 / 60, 'min', 'minute'), ...spelt(24, 'd', 'day') }
-const DAYS: Record<string, number> = { ...spelt(1, 'd', 'day'), ...spelt(7, 'week'), ...spelt(1 / 24, 'h', 'hr', 'hour') }
+const HOURS: Record<string, number> = {
+  ...spelt(1, 'h', 'hr', 'hour', 'std', 'stunde', 'stunden'),
+  ...spelt(1 / 60, 'min', 'minute', 'minuten'),
+  ...spelt(24, 'd', 'day', 'tag', 'tage'),
+}
+const DAYS: Record<string, number> = {
+  ...spelt(1, 'd', 'day', 'tag', 'tage', 'tagen'),
+  ...spelt(7, 'week', 'woche', 'wochen'),
+  ...spelt(1 / 24, 'h', 'hr', 'hour', 'std', 'stunde', 'stunden'),
+}
 
 /** The longest unit of a table at the front of a text. */
 function unitAt(text: string, units: Readonly<Record<string, number>>): string | undefined {
@@ -337,12 +346,26 @@ export function parseNumber(text: string): Parsed {
 }
 
 /**
+ * A text with points and commas between figures exchanged: what is written with a decimal comma is read as if it had a point, and
+ * what is told of it goes back the same way.
+ */
+const exchanged = (text: string): string => text.replace(/(?<=\d)[.,](?=\d)|(?<![\d.,])[.,](?=\d)/g, (mark) => (mark === '.' ? ',' : '.'))
+
+/**
  * A measure of any kind from what people type, in the units that are shown or any other: what is shown can be typed back, and
- * what can be read in two ways is asked, never guessed.
+ * what can be read in two ways is asked, never guessed. In a language with a decimal comma a point before three figures sets
+ * thousands apart, as a comma does elsewhere.
  *
  * @returns in the unit that `QuantityKind` says, or the problem by name; never throws
  */
-export function parseQuantity(kind: QuantityKind, text: string, { system, terms }: Display): Parsed {
+export function parseQuantity(kind: QuantityKind, text: string, display: Display): Parsed {
+  if (TERM_FACTS[display.terms].decimal === '.') return readQuantity(kind, text, display)
+  const read = readQuantity(kind, exchanged(text), display)
+  return read.ok || !read.ways ? read : { ...read, ways: [exchanged(read.ways[0]), exchanged(read.ways[1])] }
+}
+
+/** A measure written with a decimal point. */
+function readQuantity(kind: QuantityKind, text: string, { system, terms }: Display): Parsed {
   const metric = system === 'metric'
   switch (kind) {
     case 'length':
@@ -372,7 +395,7 @@ export function parseQuantity(kind: QuantityKind, text: string, { system, terms 
     case 'longitude':
       return parseCoordinate(text, SIDES[kind])
     case 'share': {
-      const percent = addUp(text, { units: { '%': 1, percent: 1, 'per cent': 1 }, bare: '%' })
+      const percent = addUp(text, { units: { '%': 1, percent: 1, 'per cent': 1, prozent: 1 }, bare: '%' })
       return percent.ok ? yes(percent.value / 100) : percent
     }
     case 'fall':

@@ -33,8 +33,7 @@ export interface Quantity {
   readonly value: number
 }
 
-export type UnitSystem = 'metric' | 'imperial'
-export type Terms = 'en-GB' | 'en-US'
+export type { Terms, UnitSystem } from './terms'
 
 export const quantity = (kind: QuantityKind, value: number): Quantity => ({ kind, value })
 export const length = (metres: number) => quantity('length', metres)

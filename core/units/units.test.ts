@@ -3,8 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { showSum, showText, stepOf } from './format'
 import { parseArea, parseLength, parseNumber, parseQuantity, parseRainDepth, parseVolume } from './parse'
 import { length, quantity, type QuantityKind } from './quantity'
-
+import { TERMS } from './terms'
 const MM = 1e-3
+
 const metric = { system: 'metric', terms: 'en-GB' } as const
 const feet = { system: 'imperial', terms: 'en-US' } as const
 
@@ -243,7 +244,7 @@ describe('what is typed', () => {
         fc.constantFrom(...kinds),
         fc.double({ min: 0, max: 1, noNaN: true }),
         fc.constantFrom('metric' as const, 'imperial' as const),
-        fc.constantFrom('en-GB' as const, 'en-US' as const),
+        fc.constantFrom(...TERMS),
         (kind, at, system, terms) => {
           const [least, most, grain] = KINDS[kind]
           // Small ones as often as large ones.
@@ -272,7 +273,7 @@ describe('what is typed', () => {
 })
 
 describe('what adds up on paper', () => {
-  const displays = (['metric', 'imperial'] as const).flatMap((system) => (['en-GB', 'en-US'] as const).map((terms) => ({ system, terms })))
+  const displays = (['metric', 'imperial'] as const).flatMap((system) => TERMS.map((terms) => ({ system, terms })))
   const KINDS = ['length', 'span', 'volume', 'area', 'rainDepth', 'flow'] as const
   const read = (kind: QuantityKind, text: string, display: (typeof displays)[number]): number => {
     const parsed = parseQuantity(kind, text, display)
@@ -312,5 +313,35 @@ describe('what adds up on paper', () => {
   })
   it('parts that are no sum of it are shown as they stand', () => {
     expect(showSum([{ sign: '', value: quantity('length', 1) }], quantity('length', 2), metric)).toEqual(['1,000\u00A0mm'])
+  })
+})
+
+describe('numbers with a decimal comma', () => {
+  const german = { system: 'metric', terms: 'de-DE' } as const
+  it.each([
+    ['length', '1.340', 1.34],
+    ['length', '67 cm', 0.67],
+    ['span', '6,7', 6.7],
+    ['span', '6,75 m', 6.75],
+    // A point with fewer than three figures behind it can only be a decimal one, whoever types it.
+    ['span', '6.7', 6.7],
+    ['span', '0.750', 0.75],
+    ['volume', '1.000,5 L', 1.0005],
+    ['rainDepth', '1.234,5 mm', 1234.5],
+    ['share', '12,5 Prozent', 0.125],
+    ['days', '2 Wochen', 14],
+    ['hours', '1,5 Std.', 1.5],
+    ['latitude', '51,5', 51.5],
+  ] as const)('%s “%s” is %d', (kind, text, value) => {
+    const read = parseQuantity(kind, text, german)
+    expect(read.ok && read.value).toBeCloseTo(value, 9)
+  })
+  it('a point before three figures may be either in metres, and is asked in words that a German reads in one way', () => {
+    expect(parseQuantity('span', '1.340', german)).toEqual({ ok: false, problem: 'twoWays', ways: ['1,340 m', '1340 m'] })
+    expect(parseQuantity('span', '1,340', metric)).toEqual({ ok: false, problem: 'twoWays', ways: ['1.340 m', '1340 m'] })
+    for (const way of ['1,340 m', '1340 m']) expect(parseQuantity('span', way, german).ok).toBe(true)
+  })
+  it('what is told of a bare decimal is told with a comma', () => {
+    expect(parseQuantity('length', '1,5', german)).toEqual({ ok: false, problem: 'twoWays', ways: ['1,5 mm', '1,5 m'] })
   })
 })

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { parseNumber } from '#core/units/parse'
-
 /** A bare number in a row of many: its label is heard, not seen. Nothing typed takes the value away where that means something. */
 const props = defineProps<{
   label: string
@@ -12,7 +10,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: number | undefined] }>()
 const { say } = useSay()
-const { wrong } = useMeasure()
+const { read, wrong } = useMeasure()
 const settings = useSettings()
 
 const problem = ref('')
@@ -30,11 +28,10 @@ function commit(event: Event) {
     if (value !== props.modelValue) emit('update:modelValue', value)
   }
   if (raw.trim() === '' && props.empty) return take(undefined)
-  const parsed = parseNumber(raw)
+  const parsed = read('plain', raw)
   const { least = 0, most = 1e6 } = props
   if (!parsed.ok) problem.value = wrong('plain', raw, parsed)
-  else if (parsed.value < least || parsed.value > most)
-    problem.value = say('field.problem.range', { least: String(least), most: String(most) })
+  else if (parsed.value < least || parsed.value > most) problem.value = say('field.problem.range', { least, most })
   else take(parsed.value)
 }
 </script>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { TERM_FACTS } from '#core/units/terms'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import type { PAPERS } from '#core/levels'
 import { photosOf, type Build } from '#core/scheme'
@@ -22,7 +23,7 @@ const { lookUp } = usePhotos()
 const photoIds = computed(() => (bench.job ? photosOf(bench.job.log).slice(-6) : []))
 watch(photoIds, (ids) => lookUp(ids), { immediate: true })
 
-const paper = ref<keyof typeof PAPERS>(settings.terms === 'en-US' ? 'letter' : 'a4')
+const paper = ref<keyof typeof PAPERS>(TERM_FACTS[settings.terms].paper)
 const showing = ref<SheetId>()
 const sheet = computed(() => (showing.value ? compose(showing.value) : undefined))
 async function pdf(id: SheetId) {

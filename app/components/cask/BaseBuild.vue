@@ -17,7 +17,7 @@ import {
 const props = defineProps<{ vesselId: string }>()
 const bench = useWorkbench()
 const settings = useSettings()
-const { say, text } = useSay()
+const { say, text, number } = useSay()
 
 const path = computed(() => bench.assessment!.path)
 const placed = computed(() => path.value.vessels.get(props.vesselId)!)
@@ -32,7 +32,7 @@ const allowed = computed(() => ALLOWABLE_PRESSURE[placed.value.vessel.base.soil]
 const CUBIC_FOOT = FOOT ** 3
 const amount = (part: BasePart): string =>
   part.unit === 'volume' && settings.system === 'imperial'
-    ? say('base.cubicFeet', { n: (part.quantity / CUBIC_FOOT).toFixed(1) })
+    ? say('base.cubicFeet', { n: number(part.quantity / CUBIC_FOOT, 1) })
     : text(quantity(part))
 const quantity = ({ unit, quantity: n }: BasePart): Quantity =>
   unit === 'area' ? area(n) : unit === 'volume' ? volume(n) : unit === 'length' ? span(n) : plain(n)

@@ -2,7 +2,8 @@
 import { stripFile } from '~/print/stripFile'
 import { PAPERS, stripPages, stripSvg, type StripMark } from '#core/levels'
 import { length, volume } from '#core/units/quantity'
-import { IMPERIAL_GALLON, INCH, US_GALLON } from '#core/units/constants'
+import { INCH } from '#core/units/constants'
+import { TERM_FACTS } from '#core/units/terms'
 import { dipMarks, dipTable, groupVolume } from '#core/vessel'
 import { saveFile } from '~/composables/saveFile'
 
@@ -27,7 +28,7 @@ const rows = computed(() =>
 const every = computed(() => {
   const most = placed.value.vessel.nominal
   if (settings.system === 'metric') return most > 0.5 ? 0.1 : 0.025
-  const gallon = settings.terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON
+  const gallon = TERM_FACTS[settings.terms].gallon
   return (most > 0.5 ? 25 : 5) * gallon
 })
 function stick() {

@@ -19,7 +19,7 @@ import { message } from '~/stores/messages'
 /** The store's vessels: how many, how they hang together, what each link and each millimetre costs. */
 const bench = useWorkbench()
 const settings = useSettings()
-const { say, text } = useSay()
+const { say, text, number } = useSay()
 
 const store = computed(() => bench.assessed!.line.placed.store)
 const path = computed(() => bench.assessment!.path)
@@ -192,7 +192,7 @@ const runOf = (id: string) => path.value.layout.runs.get(runKey('link', id))!
         </button>
       </div>
       <p v-if="evening !== undefined" class="py-1 text-13">
-        {{ say('group.evens', { apart: length(APART), minutes: evening < 10 ? evening.toFixed(1) : Math.round(evening) }) }}
+        {{ say('group.evens', { apart: length(APART), minutes: number(evening, evening < 10 ? 1 : 0) }) }}
       </p>
       <h4 class="h3 pt-1">{{ say('group.isolate') }}</h4>
       <ul class="text-13">

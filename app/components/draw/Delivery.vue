@@ -1,15 +1,11 @@
 <script setup lang="ts">
-import { bleachFor, bleachStrength, DRINKING_LIMIT, onGravity, pumpDuty, pumpEnergy, reachOf, TAP_BORES, tapFlow } from '#core/draw'
-import { laidPump, runKey } from '#core/layout'
-import type { Pump } from '#core/scheme'
-import { LITRE } from '#core/units/constants'
-import { flow, length, plain, pressure, span, volume } from '#core/units/quantity'
+import { bleachFor, bleachStrength, DRINKING_LIMIT, onGravity, reachOf, TAP_BORES, tapFlow } from '#core/draw'
+import { flow, length, plain, span, volume } from '#core/units/quantity'
 
-/** What the height brings at the tap, how far a hose goes, what a pump has to do, and how strong a dose of bleach is. */
+/** What the height brings at the tap, how far a hose goes, and how strong a dose of bleach is. */
 const bench = useWorkbench()
 const settings = useSettings()
-const { set } = useEdits()
-const { say, text } = useSay()
+const { say, text, number } = useSay()
 
 const line = computed(() => bench.assessed!.line)
 const usable = computed(() => bench.assessed!.usable)
@@ -26,40 +22,7 @@ const bores = computed(() =>
       })
     : [],
 )
-const minutes = (value: number) => (Number.isFinite(value) ? (value < 10 ? value.toFixed(1) : String(Math.round(value))) : '–')
-
-const pumps = computed(() =>
-  (bench.scheme?.pumps ?? []).flatMap((pump) => {
-    const { vessel, foot } = bench.assessment!.path.vessels.get(pump.from.vessel)!
-    const lowest = foot + vessel.ports.find(({ id }) => id === pump.from.port)!.at
-    if (pump.wants <= 0) return []
-    const laid = laidPump(bench.assessment!.path.layout, pump)
-    const duty = pumpDuty(laid, lowest)
-    const days = bench.simulation.balance?.years
-    const year = days ? days.usedPerYear * LITRE : 0
-    return [
-      {
-        pump,
-        long: laid.line.length,
-        onPlan: bench.assessment!.path.layout.runs.has(runKey('pump', pump.id)),
-        duty,
-        energy: pumpEnergy(pump, duty, year / 180, year),
-      },
-    ]
-  }),
-)
-function changePump(
-  pump: Pump,
-  field: string,
-  from: Parameters<typeof set>[1],
-  to: Parameters<typeof set>[2],
-  recipe: (pump: Pump) => void,
-) {
-  set(field, from, to, (draft) => {
-    const found = draft.pumps.find(({ id }) => id === pump.id)
-    if (found) recipe(found)
-  })
-}
+const minutes = (value: number) => (Number.isFinite(value) ? number(value, value < 10 ? 1 : 0) : '–')
 
 const bleach = reactive({ volume: 0.0001, share: 0.05, density: 1.1, days: 0 })
 const water = computed(() => Math.max(1e-3, usable.value.volume))
@@ -112,68 +75,6 @@ const whole = (value: number) => plain(Math.round(value * 10) / 10)
           </tr>
         </tbody>
       </table>
-    </template>
-    <template v-for="{ pump, long, onPlan, duty, energy } in pumps" :key="pump.id">
-      <h3 class="h3 rule pt-2">{{ say('delivery.pump') }}</h3>
-      <QuantityField
-        :label="say('delivery.rise')"
-        kind="length"
-        :model-value="pump.rise"
-        :least="-10"
-        :most="60"
-        @update:model-value="(v) => changePump(pump, 'pumpRise', length(pump.rise), length(v), (each) => (each.rise = v))"
-      />
-      <QuantityField
-        :label="say('delivery.lineLength')"
-        kind="span"
-        :model-value="pump.line.measured ?? long"
-        :note="onPlan ? say('delivery.onPlan', { long: span(long) }) : say('delivery.notOnPlan')"
-        :least="0"
-        :most="1000"
-        @update:model-value="
-          (v) => changePump(pump, 'pumpLine', span(pump.line.measured ?? long), span(v), (each) => (each.line.measured = v))
-        "
-      />
-      <QuantityField
-        :label="say('delivery.lineBore')"
-        kind="length"
-        :model-value="pump.line.bore"
-        :least="0.005"
-        :most="0.2"
-        @update:model-value="(v) => changePump(pump, 'pumpBore', length(pump.line.bore), length(v), (each) => (each.line.bore = v))"
-      />
-      <QuantityField
-        :label="say('delivery.at')"
-        kind="length"
-        :model-value="pump.at"
-        :least="-5"
-        :most="20"
-        @update:model-value="(v) => changePump(pump, 'pumpAt', length(pump.at), length(v), (each) => (each.at = v))"
-      />
-      <p class="py-1 text-13">
-        {{
-          say('delivery.duty', {
-            flow: flow(duty.flow),
-            head: span(duty.head),
-            lift: span(duty.lift),
-            friction: span(duty.friction),
-            watts: whole(duty.power),
-            pressure: pressure(pump.pressure),
-          })
-        }}
-      </p>
-      <p class="py-1 text-13">
-        {{
-          say('delivery.energy', {
-            day: whole(energy.aDay * 1000),
-            panel: whole(energy.panel),
-            battery: whole(energy.battery),
-            sun: whole(pump.sunHours),
-            autonomy: whole(pump.autonomy),
-          })
-        }}
-      </p>
-      <p class="text-13 text-ink-2">{{ say(pump.power === 'mains' ? 'delivery.mains' : 'delivery.dry') }}</p>
     </template>
     <details class="rule mt-2 pt-2">
       <summary class="h3 cursor-pointer">{{ say('bleach.title') }}</summary>

@@ -1,21 +1,44 @@
 <script setup lang="ts">
 import type { Draft } from 'immer'
 import type { DemandBalance } from '#core/balance'
-import { demandAs } from '#core/edits'
+import { demandAs, drawPoints, type DrawPoint } from '#core/edits'
 import { PLANT_GROUPS, USES, WATERING_METHODS, type Demand } from '#core/scheme'
-import { IMPERIAL_GALLON, LITRE, US_GALLON } from '#core/units/constants'
+import { LITRE } from '#core/units/constants'
+import { TERM_FACTS } from '#core/units/terms'
 import { share, volume } from '#core/units/quantity'
 
 /** One thing that drinks or washes: how it is told, when, and how much of its want was met. */
 const props = defineProps<{ demand: Demand; got?: DemandBalance | undefined }>()
-const emit = defineEmits<{ change: [what: string, recipe: (demand: Draft<Demand>) => void]; remove: [] }>()
+const emit = defineEmits<{
+  change: [what: string, recipe: (demand: Draft<Demand>) => void]
+  from: [point: DrawPoint]
+  remove: []
+}>()
 const settings = useSettings()
 const { say, shortMonth } = useSay()
 
 const bench = useWorkbench()
 const places = computed(() => bench.scheme!.places.map(({ id, name }) => ({ value: id, label: name })))
+const pointKey = (point: DrawPoint) => (point.kind === 'tap' ? `tap:${point.tap}` : `pump:${point.pump}`)
+/** Taps and pumps that it could be drawn from, told by their vessel where they have no name of their own. */
+const points = computed(() => {
+  const { taps, pumps } = bench.scheme!
+  const vessels = bench.assessment!.path.vessels
+  return drawPoints(bench.scheme!).map((point) => ({
+    point,
+    value: pointKey(point),
+    label:
+      point.kind === 'tap'
+        ? taps.find(({ id }) => id === point.tap)!.name
+        : say('pump.at', { name: vessels.get(pumps.find(({ id }) => id === point.pump)!.from.vessel)?.vessel.name ?? '' }),
+  }))
+})
+function drawAt(key: string) {
+  const found = points.value.find(({ value }) => value === key)
+  if (found) emit('from', found.point)
+}
 const KINDS = ['cans', 'volume', 'bed', 'animals', 'task'] as const
-const unit = computed(() => (settings.system === 'metric' ? LITRE : settings.terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON))
+const unit = computed(() => (settings.system === 'metric' ? LITRE : TERM_FACTS[settings.terms].gallon))
 const unitName = computed(() => (settings.system === 'metric' ? 'L' : 'gal'))
 const words = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: say(`word.${value}`) }))
 
@@ -54,6 +77,13 @@ const weekday = (n: number) =>
       :model-value="demand.use"
       :options="words(USES)"
       @update:model-value="(v) => put(say(`word.${v}`), { use: v })"
+    />
+    <ChoiceField
+      v-if="points.length > 1"
+      :label="say('draw.from')"
+      :model-value="pointKey(demand.from)"
+      :options="points"
+      @update:model-value="drawAt"
     />
     <ChoiceField
       v-if="places.length > 0"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Money } from '#core/scheme'
 import { US_GALLON } from '#core/units/constants'
+import { TERM_FACTS } from '#core/units/terms'
 import { share, volume } from '#core/units/quantity'
 
 /** What the same water would have cost from the mains, sewer charge and rising blocks and all. */
@@ -12,7 +13,7 @@ const { money, saving, pays, currency } = useMoney()
 
 const tariff = computed(() => bench.job!.money)
 /** Prices are told per cubic metre, or per thousand US gallons where people are billed so. */
-const perUnit = computed(() => (settings.system === 'imperial' && settings.terms === 'en-US' ? 1000 * US_GALLON : 1))
+const perUnit = computed(() => (settings.system === 'imperial' && TERM_FACTS[settings.terms].gallon === US_GALLON ? 1000 * US_GALLON : 1))
 const unitName = computed(() => (perUnit.value === 1 ? 'm³' : '1,000 gal'))
 const used = computed(() => bench.simulation.balance?.years.usedPerYear ?? 0)
 const saved = computed(() => saving(used.value))

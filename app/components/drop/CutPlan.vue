@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { TERM_FACTS } from '#core/units/terms'
 import { stripFile } from '~/print/stripFile'
 import { word } from '#core/figures/told'
 import { chooseCut, setKerf } from '#core/edits'
@@ -42,7 +43,7 @@ function cut(school: CutSchool) {
 const inUse = (school: { upper: number; piece: number }) =>
   Math.abs(school.upper - (line.value.heights.cut?.mark ?? 0)) < 5e-4 && Math.abs(school.piece - (line.value.trough?.piece ?? 0)) < 5e-4
 
-const paper = ref<keyof typeof PAPERS>(settings.terms === 'en-US' ? 'letter' : 'a4')
+const paper = ref<keyof typeof PAPERS>(TERM_FACTS[settings.terms].paper)
 async function strip(which: 'pipe' | 'vessel', format: 'svg' | 'pdf') {
   const all: StripMark[] =
     which === 'pipe'

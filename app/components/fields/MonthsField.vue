@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { parseNumber } from '#core/units/parse'
+import { numberIn } from '#core/units/terms'
 
 /**
  * Twelve numbers, one a month, in the reader's own units; an even pair of rows that a thumb can hit.
@@ -11,13 +11,15 @@ const props = withDefaults(
 )
 const emit = defineEmits<{ 'update:modelValue': [value: number[]] }>()
 const { say, shortMonth, month } = useSay()
+const { read } = useMeasure()
+const settings = useSettings()
 const problem = ref('')
 const { textOf, type, taken } = useTyped()
 
-const shown = (value: number) => String(Math.round((value / props.perUnit + props.offset) * 100) / 100)
+const shown = (value: number) => numberIn(Math.round((value / props.perUnit + props.offset) * 100) / 100, settings.terms)
 function set(index: number, event: Event) {
   const raw = (event.target as HTMLInputElement).value
-  const parsed = parseNumber(raw)
+  const parsed = read('plain', raw)
   const value = parsed.ok ? (parsed.value - props.offset) * props.perUnit : NaN
   if (!Number.isFinite(value) || value < props.least - 1e-9 || value > props.most + 1e-9) {
     problem.value = say('field.problem.month', {

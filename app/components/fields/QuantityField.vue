@@ -25,6 +25,8 @@ const props = defineProps<{
     | 'longitude'
     | 'fall'
     | 'mesh'
+    | 'flow'
+    | 'pressure'
   >
   least?: number
   most?: number

@@ -2,15 +2,14 @@
 import { chooseRoof, setOutline } from '#core/edits'
 import { insideArea, outlineFromGeoJson, OutlineError, outlineFromSides, type Point, type RoofMeasures, type RoofSide } from '#core/roof'
 import { produce } from 'immer'
-import { parseLength } from '#core/units/parse'
 import { area, span } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 
 /** The whole roof told anew: a shape that people know with its two measures, or an outline by its sides or from a map. */
 const props = defineProps<{ section: string }>()
 const bench = useWorkbench()
-const settings = useSettings()
 const { say } = useSay()
+const { read } = useMeasure()
 
 const SHAPES = ['single-slope', 'lean-to', 'gable', 'hip', 'tunnel', 'flat', 'l-shaped'] as const
 const shape = ref<RoofMeasures['shape'] | 'free'>('gable')
@@ -40,8 +39,8 @@ function readSides() {
     .map((part) => part.trim())
     .filter((part) => part !== '')
     .map((part) => {
-      const right = /\br(ight)?$/i.test(part)
-      const parsed = parseLength(part.replace(/\s*\b(l|left|r|right)$/i, ''), settings.system === 'metric' ? 1 : 0.3048)
+      const right = /\br(ight|echts)?$/i.test(part)
+      const parsed = read('span', part.replace(/\s*\b(l|left|links|r|right|rechts)$/i, ''))
       if (!parsed.ok) throw new RangeError(say('shape.notALength', { text: part }))
       return { length: parsed.value, turn: right ? -90 : 90 }
     })

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { word } from '#core/figures/told'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-import type { Terms, UnitSystem } from '#core/units/quantity'
+import type { UnitSystem } from '#core/units/quantity'
+import { TERMS, type Terms } from '#core/units/terms'
 import type { Theme } from '~/stores/settings'
 
 /** Terms and units, which belong to the job on its pages and to the reader elsewhere, and light or dark, which stay with the reader. */
@@ -27,12 +28,7 @@ function system(value: UnitSystem) {
     <PopoverPanel
       class="absolute right-0 z-40 mt-1 w-72 border border-ink bg-sheet p-3 max-md:fixed max-md:inset-x-2 max-md:bottom-20 max-md:w-auto"
     >
-      <ChoiceField
-        :label="say('units.terms')"
-        :model-value="settings.terms"
-        :options="words('en-GB', 'en-US')"
-        @update:model-value="terms"
-      />
+      <ChoiceField :label="say('units.terms')" :model-value="settings.terms" :options="words(...TERMS)" @update:model-value="terms" />
       <ChoiceField
         :label="say('units.system')"
         :model-value="settings.system"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { ChartData, ChartOptions, Plugin } from 'chart.js'
 import type { StormRun } from '#core/storm'
-import { IMPERIAL_GALLON, INCH, LITRE, US_GALLON } from '#core/units/constants'
+import { INCH, LITRE } from '#core/units/constants'
+import { TERM_FACTS } from '#core/units/terms'
 import { flow } from '#core/units/quantity'
 import { Line } from 'vue-chartjs'
 import { FONT, inkOf } from '~/components/charts/chartTheme'
@@ -25,9 +26,7 @@ const minute = (n: number) => (n * props.run.step) / 60
 const unitFactor = computed(() => {
   const metric = settings.system === 'metric'
   if (props.shows === 'levels') return metric ? { unit: 'mm', factor: 1000 } : { unit: 'in', factor: 1 / INCH }
-  return metric
-    ? { unit: 'L/s', factor: 1 / LITRE }
-    : { unit: 'gpm', factor: 60 / (settings.terms === 'en-US' ? US_GALLON : IMPERIAL_GALLON) }
+  return metric ? { unit: 'L/s', factor: 1 / LITRE } : { unit: 'gpm', factor: 60 / TERM_FACTS[settings.terms].gallon }
 })
 const scaled = (of: ArrayLike<number>, less = 0) => {
   const points: { x: number; y: number }[] = []

@@ -1,8 +1,8 @@
-import { laidPump } from '../../layout'
+import { laidPump, pumpLegs } from '../../layout'
 import { word } from '../../figures/told'
 import { end, insertionOf, pipeByBore } from '../../parts'
 import type { WaterPath } from '../../path/waterPath'
-import type { Pump, Tap, Vessel } from '../../scheme'
+import { pumpedInto, type Pump, type Tap, type Vessel } from '../../scheme'
 import { female, male, pipeEnds, type Assembler, type PipeKind, type Side } from './assembler'
 import { GUIDE } from './guidePrices'
 
@@ -76,6 +76,7 @@ const EXTRAS = {
   floatSwitch: 'electrical',
   checkValve: 'hose',
   pumpValve: 'threads',
+  pumpY: 'threads',
   regulator: 'hose',
   outdoorSocket: 'electrical',
   solarPanel: 'electrical',
@@ -107,25 +108,36 @@ function pumpParts(make: Assembler, pump: Pump): void {
   const key = make.drawn('pump', pump.id, {
     station: 'draw',
     item: `pump:${pump.duty}:${pump.power}`,
-    words: { id: 'part.pump', values: { power: word(pump.power) } },
+    words: { id: 'part.pump', values: { power: word(`power-${pump.power}`) } },
     shop: 'electrical',
     price: GUIDE.pump,
   })
-  const lay = (side: 'suction' | 'line') => {
-    const { bore, length: span } = laidPump(make.path.layout, pump)[side]
+  const laid = laidPump(make.path.layout, pump)
+  type Side = Parameters<Assembler['meet']>[1]
+  const lay = (part: string, { bore, length: span }: { bore: number; length: number }, ends: (pipe: PipeKind) => [Side, Side]) => {
     if (span <= 0) return
     const pipe = make.pipeOf(bore)
-    const part = `${key}:${side}`
-    const ends = pipeEnds(pipe)
-    const mouth = { part: `${key}:${side === 'suction' ? 'in' : 'out'}`, end: female(make.thread(bore)) }
+    const own = pipeEnds(pipe)
+    const [upper, lower] = ends(pipe)
     make.pipe(part, 'draw', pipe, span)
-    const upper = make.meet('draw', side === 'suction' ? make.port(pump.from.vessel, pump.from.port, pipe) : mouth, { part, end: ends.top })
-    const far = side === 'line' && pump.to.kind === 'vessel' ? make.port(pump.to.vessel, pump.to.port, pipe) : undefined
-    const lower = make.meet('draw', { part, end: ends.bottom }, side === 'suction' ? mouth : far)
-    make.order({ key: part, part, station: 'draw', pipe, span }, [upper, lower])
+    make.order({ key: part, part, station: 'draw', pipe, span }, [
+      make.meet('draw', upper, { part, end: own.top }),
+      make.meet('draw', { part, end: own.bottom }, lower),
+    ])
   }
-  lay('suction')
-  lay('line')
+  const mouthOf = (name: 'in' | 'out' | 'y', bore: number): Side => ({ part: `${key}:${name}`, end: female(make.thread(bore)) })
+  lay(`${key}:suction`, laid.suction, (pipe) => [make.port(pump.from.vessel, pump.from.port, pipe), mouthOf('in', laid.suction.bore)])
+  const { bore } = laid.line
+  const legs = pumpLegs(make.path.layout, pump)
+  const into = pumpedInto(pump)
+  // Behind a Y there is a way to each vessel; what is measured to a place that is not on the plan is one.
+  if (into.length === 0) lay(`${key}:line`, laid.line, () => [mouthOf('out', bore), undefined])
+  into.forEach((end, i) =>
+    lay(`${key}:line${i > 0 ? ':also' : ''}`, { bore, length: legs[i]!.length }, (pipe) => [
+      mouthOf(into.length > 1 ? 'y' : 'out', bore),
+      make.port(end.vessel, end.port, pipe),
+    ]),
+  )
   const extra = (name: string, item: keyof typeof EXTRAS, wanted: boolean) => {
     if (!wanted) return
     make.part({
@@ -146,6 +158,8 @@ function pumpParts(make: Assembler, pump: Pump): void {
   extra('check', 'checkValve', pump.checkValve)
   // Shut to take the pump out without emptying the store.
   extra('shutOff', 'pumpValve', pump.suction.length > 0)
+  // One leg is shut while the other fills, or both are set so that each has its part.
+  extra('y', 'pumpY', into.length > 1)
   extra('switch', 'pressureSwitch', ON_DEMAND.has(pump.duty) && pump.power !== 'hand')
   extra('regulator', 'regulator', pump.duty === 'drip')
   // Powered: what a pump is connected to is chosen with it.

@@ -52,6 +52,7 @@ export const GUIDE = {
   footValve: 14,
   pressureSwitch: 32,
   liftingRope: 5,
+  pumpY: 12,
   elbow: 2.5,
   plug: 1,
   pumpValve: 8,

@@ -1,3 +1,4 @@
+import { pumpedInto } from '../../scheme'
 import { volume } from '../../units/quantity'
 import { usableVolume } from '../../vessel'
 import { drawnKey } from '../part'
@@ -77,8 +78,8 @@ export function testSteps(order: Order, { path }: StepInputs): void {
       kind: 'pumpRuns',
       station: 'draw',
       minutes: 10,
-      values: { how: pump.floatSwitch && pump.power !== 'hand' ? 'float' : 'plain' },
-      after: [...fills, `pump:${pump.id}`, `power:${pump.id}`],
+      values: { how: `${pumpedInto(pump).length > 1 ? 'both-' : ''}${pump.floatSwitch && pump.power !== 'hand' ? 'float' : 'plain'}` },
+      after: [...fills, `pump:${pump.id}`, `pumpY:${pump.id}`, `power:${pump.id}`],
       look: drawnKey({ kind: 'pump', id: pump.id }),
     })
   const over = order.add({

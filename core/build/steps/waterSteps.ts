@@ -2,7 +2,7 @@ import { overflowLength, overflowEnd } from '../../layout'
 import { length } from '../../units/quantity'
 import type { ToldValues } from '../../figures/told'
 import type { WaterPath } from '../../path/waterPath'
-import type { OverflowRoute, Pump } from '../../scheme'
+import { pumpedInto, type OverflowRoute, type Pump } from '../../scheme'
 import { drawnKey } from '../part'
 import type { StepInputs, Order } from './order'
 
@@ -72,9 +72,20 @@ function pumpSteps(order: Order, { parts }: StepInputs['assembly'], pump: Pump, 
     after: [`set:${pump.from.vessel}`, ...fixed],
     tools: ['wrench', 'screwdriver'],
     cautions: pump.to.kind === 'house' ? ['plumber'] : [],
-    parts: [key, ...some('suction', 'mouth', 'rope', 'line', 'filter', 'check', 'shutOff', 'regulator')],
+    parts: [key, ...some('suction', 'mouth', 'rope', ...(has('y') ? [] : ['line']), 'filter', 'check', 'shutOff', 'regulator')],
     look: key,
   })
+  if (has('y'))
+    order.add({
+      ...own,
+      id: `pumpY:${pump.id}`,
+      kind: 'pumpY',
+      minutes: 30,
+      after: [set, ...pumpedInto(pump).map(({ vessel }) => `set:${vessel}`)],
+      tools: ['wrench'],
+      parts: some('y', 'line', 'line:also'),
+      look: key,
+    })
   if (pump.power === 'hand') return
   const sun = pump.power === 'solar'
   order.add({

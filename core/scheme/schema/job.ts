@@ -1,3 +1,4 @@
+import { TERMS } from '../../units/terms'
 import * as yup from 'yup'
 import { build, letter, ownFitting, shelfItem } from './build'
 import { demand, taps, USES } from './draw'
@@ -53,7 +54,7 @@ export const job = record({
   name: name(),
   /** Where it is and what it is, in the user's words. */
   scene: text(500),
-  terms: choice('en-GB', 'en-US'),
+  terms: choice(...TERMS),
   system: choice('metric', 'imperial'),
   invented: flag(),
   rain: rainSource,
@@ -79,7 +80,7 @@ export const job = record({
 export type Job = yup.InferType<typeof job>
 
 export const FILE_FORMAT = 'vernal-cask-job'
-export const FILE_VERSION = 10
+export const FILE_VERSION = 11
 
 /** A job as it travels: the job and the rain records it leans on. */
 export const jobFile = record({

@@ -71,9 +71,18 @@ export const pump = record({
   autonomy: amount(0, 14),
   to: oneOfKind({
     demand: record({ kind: choice('demand'), demand: id() }),
-    vessel: record({ kind: choice('vessel'), vessel: id(), port: id() }),
+    /** A Y behind the pump, a valve on each leg, leads into a second vessel as well. */
+    vessel: record({
+      kind: choice('vessel'),
+      vessel: id(),
+      port: id(),
+      also: record({ vessel: id(), port: id() }).optional().default(undefined),
+    }),
     house: record({ kind: choice('house'), professional: flag() }),
   }),
 })
 export type Pump = InferType<typeof pump>
+/** Where a pump's pipe leads into vessels: into none, one, or by a Y into two. */
+export const pumpedInto = ({ to }: Pick<Pump, 'to'>): { vessel: string; port: string }[] =>
+  to.kind === 'vessel' ? [{ vessel: to.vessel, port: to.port }, ...(to.also ? [to.also] : [])] : []
 export const pumps = () => list(pump, 0, 12)

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import type { FieldRow } from '~/components/fields/fieldRow'
+
+/** A sheet's fields from a table of them: measures, choices and yes or no, each with its edit. */
+defineProps<{ rows: readonly FieldRow[] }>()
+const { say } = useSay()
+const YES_NO = ['yes', 'no'] as const
+</script>
+
+<template>
+  <template v-for="row in rows" :key="row.key">
+    <QuantityField
+      v-if="row.is === 'measure'"
+      :label="row.label"
+      :kind="row.kind"
+      :model-value="row.value"
+      :least="row.least"
+      :most="row.most"
+      :note="row.note"
+      :measure="row.measure"
+      @update:model-value="row.set"
+    />
+    <ChoiceField
+      v-else-if="row.is === 'choice'"
+      :label="row.label"
+      :model-value="row.value"
+      :options="row.options"
+      :note="row.note"
+      @update:model-value="row.set"
+    />
+    <ChoiceField
+      v-else
+      :label="row.label"
+      :model-value="row.value ? 'yes' : 'no'"
+      :options="YES_NO.map((value) => ({ value, label: say(`word.${value}`) }))"
+      :note="row.note"
+      @update:model-value="(v) => row.set(v === 'yes')"
+    />
+  </template>
+</template>
