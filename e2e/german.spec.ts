@@ -86,6 +86,7 @@ for (const [width, height] of SIZES)
     await germanJob(page)
     await page.setViewportSize({ width, height })
     const whole = async (what: string) => {
+      await expect(page.getByRole('button', { name: 'Rückgängig' }).first()).toBeVisible()
       expect([what, await textFaults(page)]).toEqual([what, []])
       expect([what, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([what, width])
       // Names that people gave stay as they are; what the application says is German.

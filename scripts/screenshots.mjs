@@ -9,7 +9,7 @@ const VIEWS = [
   ['drop', '/job/demo-withy-hard?station=drop', {}],
   ['build-order', '/job/demo-withy-hard?doing=build&part=order', {}],
   ['build-bill', '/job/demo-tannery-row?doing=build&part=bill', { scheme: 'Four totes, linked low' }],
-  ['cask-years', '/job/demo-withy-hard?station=cask&wide=yes', {}],
+  ['cask-years-german', '/job/demo-withy-hard?station=cask&wide=yes', { german: true }],
   ['cask', '/job/demo-tannery-row?station=cask', { scheme: 'Four totes, linked low' }],
   ['site-plan', '/job/demo-tannery-row?station=cask', { scheme: 'Four totes, linked low', show: 'Where it stands' }],
   ['trial', '/job/demo-tannery-row?station=cask&doing=trial', { scheme: 'Four totes, linked low', theme: 'dark' }],
@@ -36,7 +36,7 @@ const browser = await chromium.launch({
   ...(executablePath ? { executablePath } : {}),
   args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking', '--no-first-run'],
 })
-for (const [name, path, { phone, size, theme = 'light', open, scheme, show, bands, compare, fit }] of VIEWS) {
+for (const [name, path, { phone, size, theme = 'light', open, scheme, show, bands, compare, fit, german }] of VIEWS) {
   if (only.length > 0 && !only.includes(name)) continue
   const context = await browser.newContext({
     viewport: size ?? (phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }),
@@ -56,6 +56,16 @@ for (const [name, path, { phone, size, theme = 'light', open, scheme, show, band
         ? page.getByRole('tab')
         : page.getByRole('button', { name: /%, show its working/ })
     await ready.first().waitFor()
+    await page.waitForTimeout(1500)
+  }
+  if (german) {
+    await page.getByRole('button', { name: /British, mm/ }).click()
+    await page.getByLabel('Language', { exact: true }).selectOption('de-DE')
+    await page.keyboard.press('Escape')
+    await page
+      .getByRole('button', { name: /%, Rechenweg zeigen/ })
+      .first()
+      .waitFor()
     await page.waitForTimeout(1500)
   }
   if (open) await page.getByRole('region', { name: 'Gutter' }).getByRole('button', { name: open }).first().click()

@@ -30,6 +30,11 @@ export function useLogWords() {
   const shortDay = (number: number) =>
     new Intl.DateTimeFormat(settings.terms, { timeZone: 'UTC', day: 'numeric', month: 'short' }).format(asDate(number))
   const weekday = (number: number) => new Intl.DateTimeFormat(settings.terms, { timeZone: 'UTC', weekday: 'short' }).format(asDate(number))
+  /** An hour of any day, as clocks are read there: 14:00, 2:00 PM. */
+  const hourOf = (hour: number) =>
+    new Intl.DateTimeFormat(settings.terms, { timeZone: 'UTC', hour: 'numeric', minute: '2-digit' }).format(
+      new Date(Date.UTC(2024, 0, 1, hour)),
+    )
   /** A moment as it stood on its own clock. */
   const moment = (at: string) =>
     new Intl.DateTimeFormat(settings.terms, {
@@ -122,5 +127,5 @@ export function useLogWords() {
         return say('care.rhythm.yearly')
     }
   }
-  return { rhythm, todayText, day, shortDay, weekday, moment, vesselName, partName, level, entryText }
+  return { rhythm, todayText, day, hourOf, shortDay, weekday, moment, vesselName, partName, level, entryText }
 }

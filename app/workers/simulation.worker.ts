@@ -136,7 +136,8 @@ const service = {
    */
   living(job: LivingJob, place: string, today: number, rainKey: string, brought?: Forecast): LivingAnswer | undefined {
     if (rain?.key !== rainKey) return undefined
-    const forecast = brought ?? simulatedForecast(climateOf(rain.inputs.ready, job.site, seedOf(place)), today)
+    const wetHours = job.schemes.find(({ id }) => id === job.chosen)?.wetHours
+    const forecast = brought ?? simulatedForecast(climateOf(rain.inputs.ready, job.site, seedOf(place)), today, wetHours)
     return { ...living(job, rain.inputs.ready, forecast, today), forecast }
   },
 

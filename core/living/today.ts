@@ -4,7 +4,7 @@ import { word } from '../figures/told'
 import { dayTold, momentOf, isAlarm } from '../log'
 import type { Entry, Scheme, Site } from '../scheme'
 import { days as inDays, length, share, volume } from '../units/quantity'
-import { FARTHEST, frostAhead, nextOn, type BedToday, type Forecast } from '../weather'
+import { FARTHEST, frostAhead, nextOn, rainBegins, type BedToday, type Forecast } from '../weather'
 import { dateOf } from '../rain/calendar'
 import { frostSeason } from '../rain/frost'
 import type { StoreLife } from './storeLife'
@@ -18,8 +18,9 @@ export interface TodayLine {
   id: string
   about: string
   values: ToldValues
-  /** Day number that it has to be done by, where it matters. */
+  /** Day number that it has to be done by, where it matters, and the hour of it where that is known. */
   by?: number
+  byHour?: number
   /** What it costs if it is not done, in litres or what is as bad: the order of the lines. */
   weight: number
   done?: Template
@@ -99,7 +100,7 @@ function weatherLines({ scheme, entries, forecast, stores, today, site }: TodayI
           risk: share(down.notFull),
           days: down.days,
         },
-        by: today,
+        ...byWhen(forecast, firstWet(forecast) ?? today),
         weight: down.spills - down.spillsAfter,
         done: { kind: 'let-go', vessel: own.vessels[0]!.id, volume: Math.round(down.litres) / 1000 },
       })
@@ -115,13 +116,19 @@ function weatherLines({ scheme, entries, forecast, stores, today, site }: TodayI
             id: 'turnToButt',
             about: device.id,
             values: { pipe: name, litres: volume(Math.min(coming, room) / 1000) },
-            by: firstWet(forecast) ?? today,
+            ...byWhen(forecast, firstWet(forecast) ?? today),
             weight: Math.min(coming, room),
             done: { kind: 'turned', part: device.id, to: 'butt' },
           })
       }
   }
   return lines
+}
+
+/** A day that something has to be done by, and before which hour, where the forecast tells hours. */
+function byWhen(forecast: Forecast | undefined, by: number): Pick<TodayLine, 'by' | 'byHour'> {
+  const byHour = forecast && rainBegins(forecast, by)
+  return byHour === undefined ? { by } : { by, byHour }
 }
 
 /** First day of a forecast on which more members see rain worth catching than not. */

@@ -38,5 +38,5 @@ export function answerLiving(asked: WeatherAsked & { scheme: Scheme; log: Log })
     log: { ...asked.log, scheme: asked.scheme.id },
     site: asked.rain.place?.site ?? defaultSite(),
   }
-  return living(job, inputs.ready, simulatedForecast(climateFor(inputs, asked), day), day)
+  return living(job, inputs.ready, simulatedForecast(climateFor(inputs, asked), day, asked.scheme.wetHours), day)
 }

@@ -61,41 +61,59 @@ const KNOWS = [0.95, 0.9, 0.82, 0.72, 0.6, 0.48, 0.36]
 export const FORECAST_DAYS = KNOWS.length
 export const MEMBERS = 30
 
+/** Hours of rain on a wet day where nothing else is said. */
+const WET_HOURS = 4
+const HOURS = 24
+/** Where a day's rain begins, as a share of the day, and how its hours weigh. */
+const BEGINS = 5
+const WEIGHS = 6
+
+/** A day's rain in one stretch of the wet hours, mm an hour. @param begins 0 to 1: where in the day @param weight share of an hour, any scale */
+function laidInHours(depth: number, wetHours: number, begins: number, weight: (hour: number) => number): number[] {
+  const hours = Array.from({ length: HOURS }, () => 0)
+  if (depth <= 0) return hours
+  const length = Math.max(1, Math.min(HOURS, Math.round(wetHours)))
+  const begin = Math.min(HOURS - length, Math.floor(begins * (HOURS + 1 - length)))
+  const weights = Array.from({ length }, (_, k) => weight(k))
+  const sum = weights.reduce((a, b) => a + b, 0)
+  weights.forEach((each, k) => (hours[begin + k] = (depth * each) / sum))
+  return hours
+}
+
+/** How a day's rain lies in its hours, mm: in one stretch of the wet hours, strongest somewhere within. */
+export const hoursOf = ({ seed }: Climate, day: number, depth: number, wetHours: number): number[] =>
+  laidInHours(depth, wetHours, chanceFor(seed, BEGINS, day), (k) => -Math.log(chanceFor(seed, WEIGHS, day, k)))
+
 /**
- * A forecast of the stand-in's own weather, of thirty members, with an honest error: what comes is as one more member.
+ * A forecast of the stand-in's own weather, of thirty members, with an honest error: what comes is as one more member, its hour as well.
  *
  * With `s = r·z + √(1−r²)·η` known of the truth `z`, members are `r·s + √(1−r²)·ε`: given `s`, truth and members are spread alike.
  * Source: bivariate normal, closed form.
+ *
+ * @param wetHours hours that it rains on a wet day
  */
-export function simulatedForecast(climate: Climate, day: number): Forecast {
-  const known = (what: number) =>
-    KNOWS.map((r, k) => r * state(climate.seed, what, day + k) + Math.sqrt(1 - r * r) * normalFor(climate.seed, what, NOISE, day, k))
-  const members = (what: number) => {
-    const signal = known(what)
+export function simulatedForecast(climate: Climate, day: number, wetHours = WET_HOURS): Forecast {
+  const { seed } = climate
+  const members = (what: number, truth: (day: number) => number) => {
+    const signal = KNOWS.map((r, k) => r * truth(day + k) + Math.sqrt(1 - r * r) * normalFor(seed, what, NOISE, day, k))
     return Array.from({ length: MEMBERS }, (_, m) =>
-      signal.map((s, k) => KNOWS[k]! * s + Math.sqrt(1 - KNOWS[k]! ** 2) * normalFor(climate.seed, what, MEMBER, day, k, m)),
+      signal.map((s, k) => KNOWS[k]! * s + Math.sqrt(1 - KNOWS[k]! ** 2) * normalFor(seed, what, MEMBER, day, k, m)),
     )
   }
-  const rain = members(RAIN).map((member) => member.map((z, k) => depthFor(climate, day + k, z)))
-  const warmth = members(WARMTH).map((member) => member.map((z, k) => warmthOn(climate, day + k, z)))
+  const rain = members(RAIN, (of) => state(seed, RAIN, of)).map((member) => member.map((z, k) => depthFor(climate, day + k, z)))
+  const begins = members(BEGINS, (of) => normalFor(seed, BEGINS, of))
+  const warmth = members(WARMTH, (of) => state(seed, WARMTH, of)).map((member) => member.map((z, k) => warmthOn(climate, day + k, z)))
   return {
     start: day,
     days: FORECAST_DAYS,
     rain,
+    hours: rain.map((member, m) =>
+      member.flatMap((depth, k) =>
+        laidInHours(depth, wetHours, below(begins[m]![k]!), (hour) => -Math.log(chanceFor(seed, WEIGHS, MEMBER, day + k, m, hour))),
+      ),
+    ),
     low: warmth.map((member) => member.map(({ low }) => low)),
     high: warmth.map((member) => member.map(({ high }) => high)),
     simulated: true,
   }
-}
-
-/** How a day's rain lies in its hours, mm: in one stretch of the wet hours, strongest somewhere within. */
-export function hoursOf(climate: Climate, day: number, depth: number, wetHours: number): number[] {
-  const hours = Array.from({ length: 24 }, () => 0)
-  if (depth <= 0) return hours
-  const length = Math.max(1, Math.min(24, Math.round(wetHours)))
-  const begin = Math.floor(chanceFor(climate.seed, 5, day) * (25 - length))
-  const weights = Array.from({ length }, (_, k) => -Math.log(chanceFor(climate.seed, 6, day, k)))
-  const sum = weights.reduce((a, b) => a + b, 0)
-  weights.forEach((weight, k) => (hours[begin + k] = (depth * weight) / sum))
-  return hours
 }

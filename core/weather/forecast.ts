@@ -5,6 +5,8 @@ export interface Forecast {
   days: number
   /** mm, by member and day. */
   rain: readonly (readonly number[])[]
+  /** mm, by member and hour, 24 of each day: which hours of a day's rain, where the source tells. */
+  hours?: readonly (readonly number[])[]
   /** °C, by member and day: the night that ends on it, and its noon. */
   low: readonly (readonly number[])[]
   high: readonly (readonly number[])[]
@@ -23,7 +25,7 @@ export interface WeatherSource {
 
 /** Whether something from outside is a forecast that can be reckoned with. @throws RangeError naming what is wrong */
 export function checkForecast(forecast: Forecast): Forecast {
-  const { rain, low, high, days } = forecast
+  const { rain, low, high, days, hours } = forecast
   if (rain.length < LEAST_MEMBERS) throw new RangeError(`a forecast needs ${LEAST_MEMBERS} members, this one has ${rain.length}`)
   for (const [name, members] of Object.entries({ rain, low, high })) {
     if (members.length !== rain.length) throw new RangeError(`${name} has ${members.length} members, rain has ${rain.length}`)
@@ -31,7 +33,60 @@ export function checkForecast(forecast: Forecast): Forecast {
       throw new RangeError(`every member of ${name} must have ${days} numbers`)
   }
   if (rain.some((member) => member.some((depth) => depth < 0 || depth > 1850))) throw new RangeError('rain must be 0 to 1850 mm a day')
+  if (!hours) return forecast
+  if (hours.length !== rain.length) throw new RangeError(`hours has ${hours.length} members, rain has ${rain.length}`)
+  hours.forEach((member, m) => {
+    if (member.length !== 24 * days || member.some((depth) => !(depth >= 0)))
+      throw new RangeError(`every member of hours must have ${24 * days} numbers of nought or more`)
+    for (let day = 0; day < days; day++)
+      if (Math.abs(sumOf(member.slice(24 * day, 24 * day + 24)) - rain[m]![day]!) > HOURS_AGREE)
+        throw new RangeError(`the hours of day ${day} of member ${m} are not its rain`)
+  })
   return forecast
+}
+const sumOf = (values: readonly number[]): number => values.reduce((sum, each) => sum + each, 0)
+/** Hours may differ from their day by rounding, mm. */
+const HOURS_AGREE = 0.2
+/** Less than this in an hour is no rain to act by, mm. */
+const WET_HOUR = 0.1
+
+/** One hour ahead as a forecast's members see it. */
+export interface HourAhead {
+  /** Day number, and hour of it. */
+  day: number
+  hour: number
+  /** Share of members in which it rains. */
+  chance: number
+  /** Mean of the members, mm. */
+  mean: number
+}
+
+/** Hours of the first days of a forecast; none where its source does not tell them. */
+export function hoursAhead({ hours, start }: Forecast, days: number): HourAhead[] {
+  if (!hours) return []
+  return Array.from({ length: 24 * days }, (_, at) => {
+    const each = hours.map((member) => member[at] ?? 0)
+    return {
+      day: start + Math.floor(at / 24),
+      hour: at % 24,
+      chance: chanceOf(each, (depth) => depth >= WET_HOUR),
+      mean: sumOf(each) / each.length,
+    }
+  })
+}
+
+/**
+ * Hour of a day by which one in ten of the members that see rain on it have it begun: whoever is there by then is early enough nine
+ * times in ten. None where the source does not tell hours, or nothing is seen.
+ */
+export function rainBegins({ hours, start, days }: Forecast, day: number): number | undefined {
+  const k = day - start
+  if (!hours || k < 0 || k >= days) return undefined
+  const begins = hours.flatMap((member) => {
+    const first = member.slice(24 * k, 24 * k + 24).findIndex((depth) => depth >= WET_HOUR)
+    return first < 0 ? [] : [first]
+  })
+  return begins.length === 0 ? undefined : Math.floor(quantileOf(rising(begins), 0.1))
 }
 
 /** Value at a share of some sorted ones, between two of them by the line. */

@@ -6,7 +6,7 @@ import { dayNumber, frostChance, frostSeason, readyRain } from '../rain'
 import { runStore } from '../balance/runStore'
 import { demandDays } from '../draw/demandDays'
 import { chanceFor } from '../standIns/chance'
-import { climateOf, MEMBERS, simulatedForecast, simulatedRain } from '../standIns/weatherService'
+import { climateOf, hoursOf, MEMBERS, simulatedForecast, simulatedRain } from '../standIns/weatherService'
 import {
   forecastInputs,
   bedToday,
@@ -14,6 +14,8 @@ import {
   comesOn,
   daysLeft,
   drawDown,
+  hoursAhead,
+  rainBegins,
   FARTHEST,
   frostAhead,
   rainAhead,
@@ -73,6 +75,58 @@ describe('the stand-in’s weather', () => {
       return sum
     }
     expect(miss(0)).toBeLessThan(0.8 * miss(6))
+  })
+  it('lays each member’s rain in its hours: they make up the day, in one stretch of the wet hours', () => {
+    for (const wetHours of [2, 4, 7]) {
+      const { hours, rain } = simulatedForecast(climate, DAY, wetHours)
+      rain.forEach((member, m) =>
+        member.forEach((depth, k) => {
+          const own = hours![m]!.slice(24 * k, 24 * k + 24)
+          expect(own.reduce((a, b) => a + b, 0)).toBeCloseTo(depth, 9)
+          const wet = own.flatMap((each, hour) => (each > 0 ? [hour] : []))
+          expect(wet.length).toBe(depth > 0 ? wetHours : 0)
+          if (depth > 0) expect(wet.at(-1)! - wet[0]!).toBe(wetHours - 1)
+        }),
+      )
+    }
+  })
+  it('is honest about the hour: whoever comes by the one told is early enough about nine times in ten', () => {
+    for (const lead of [0, 1, 3]) {
+      let [early, trials, width] = [0, 0, 0]
+      for (let k = 0; trials < 300; k++) {
+        const day = DAY + 7 * k
+        const depth = simulatedRain(climate, day + lead, 1).depths[0]!
+        const by = rainBegins(simulatedForecast(climate, day), day + lead)
+        if (depth < 2 || by === undefined) continue
+        trials++
+        const begins = hoursOf(climate, day + lead, depth, 4).findIndex((each) => each >= 0.1)
+        if (begins >= by) early++
+        width += Math.abs(begins - by)
+      }
+      expect(early / trials, `lead ${lead}`).toBeGreaterThan(0.85)
+      expect(early / trials, `lead ${lead}`).toBeLessThan(0.98)
+      // And it is not early by saying midnight: the next day is known to a few hours.
+      if (lead === 0) expect(width / trials).toBeLessThan(5)
+    }
+  })
+  it('tells chance and mean of each hour, by hand', () => {
+    const members = 20
+    const flat = (rain: number) => Array.from({ length: members }, () => [rain])
+    const hours = Array.from({ length: members }, (_, m) => Array.from({ length: 24 }, (_, hour) => (hour === (m < 5 ? 9 : 15) ? 6 : 0)))
+    const forecast = { start: DAY, days: 1, rain: flat(6), low: flat(5), high: flat(15), hours, simulated: true }
+    expect(checkForecast(forecast)).toBe(forecast)
+    const ahead = hoursAhead(forecast, 1)
+    expect(ahead[9]).toEqual({ day: DAY, hour: 9, chance: 0.25, mean: 1.5 })
+    expect(ahead[15]).toEqual({ day: DAY, hour: 15, chance: 0.75, mean: 4.5 })
+    expect(ahead[3]).toMatchObject({ chance: 0, mean: 0 })
+    // A tenth of twenty are two of the five early ones.
+    expect(rainBegins(forecast, DAY)).toBe(9)
+    expect(rainBegins(forecast, DAY + 1)).toBeUndefined()
+    expect(rainBegins({ ...forecast, hours: undefined as never }, DAY)).toBeUndefined()
+    expect(hoursAhead({ ...forecast, hours: undefined as never }, 1)).toEqual([])
+    expect(() => checkForecast({ ...forecast, hours: hours.slice(1) })).toThrow('hours has 19 members')
+    expect(() => checkForecast({ ...forecast, hours: hours.map((each) => each.slice(1)) })).toThrow('must have 24 numbers')
+    expect(() => checkForecast({ ...forecast, rain: flat(9) })).toThrow('are not its rain')
   })
   it('a forecast that cannot be reckoned with is refused by what is wrong with it', () => {
     const good = simulatedForecast(climate, DAY)

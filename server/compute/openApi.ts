@@ -40,7 +40,7 @@ const TOLD: Readonly<Record<TaskName, { schema: unknown; asks: string; answers: 
   weather: {
     schema: weatherRequest,
     asks: 'A made-up forecast for a place, true to its climate',
-    answers: 'Rain, lows and highs of seven days, by member',
+    answers: 'Rain of seven days by day and by hour, lows and highs, by member',
   },
   gauge: { schema: gaugeRequest, asks: 'When a made-up tipping-bucket gauge tips on a day', answers: 'Seconds into the day, and mm a tip' },
   living: {

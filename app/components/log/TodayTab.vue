@@ -11,7 +11,7 @@ import type { LivingAnswer } from '~/workers/simulation.worker'
 const props = defineProps<{ living: LivingAnswer }>()
 const { draft, add, scheme } = useLog()
 const { say, text } = useSay()
-const { day, shortDay, weekday, todayText } = useLogWords()
+const { day, hourOf, shortDay, weekday, todayText } = useLogWords()
 
 const storeName = (id: string) => scheme.value?.stores.find((each) => each.id === id)?.name ?? ''
 function lasts({ left }: StoreLife): string {
@@ -26,6 +26,11 @@ function lasts({ left }: StoreLife): string {
 const level = ({ held }: StoreLife) => (held && held.full > 0 ? held.litres / held.full : 0)
 
 const lineText = (line: TodayLine) => todayText(line, props.living.today)
+function byText(by: number, hour: number | undefined): string {
+  const when = day(by, props.living.today)
+  if (hour === undefined) return by <= props.living.today ? say('today.byToday') : say('today.by', { when })
+  return by <= props.living.today ? say('today.byTodayAt', { at: hourOf(hour) }) : say('today.byAt', { when, at: hourOf(hour) })
+}
 const doneButton = ({ done }: TodayLine) => (done ? say(`today.done.${done.kind}`) : '')
 const act = ({ done }: TodayLine) => done && add(draft(done))
 
@@ -82,9 +87,7 @@ const rationName = ({ without, share: part }: StoreLife['rations'][number]) => {
           <p>
             {{ lineText(line) }}
             <span v-if="line.over" class="text-ink-2">{{ say('today.over', { n: days(line.over) }) }}</span>
-            <b v-if="line.by !== undefined" class="whitespace-nowrap">{{
-              line.by <= living.today ? say('today.byToday') : say('today.by', { when: day(line.by, living.today) })
-            }}</b>
+            <b v-if="line.by !== undefined" class="whitespace-nowrap">{{ byText(line.by, line.byHour) }}</b>
           </p>
           <button
             v-if="line.done"
@@ -115,6 +118,7 @@ const rationName = ({ without, share: part }: StoreLife['rations'][number]) => {
         </li>
       </ol>
       <p class="text-12 text-ink-2">{{ say('log.skyKey') }}</p>
+      <HoursAhead :forecast="living.forecast" :today="living.today" />
       <template v-for="store in living.stores" :key="store.store">
         <details v-if="store.rations.length > 0 && store.left && store.left.low < FARTHEST" class="mt-3">
           <summary class="font-bold">{{ say('log.rations', { store: storeName(store.store) }) }}</summary>
