@@ -257,7 +257,7 @@ test('strips are handed out at true scale', async ({ page }) => {
 
 test('the other pipe of the roof is taken in hand', async ({ page }) => {
   await openJob(page, NAME)
-  await page.getByLabel('Pipe in hand').selectOption({ label: 'Lane downpipe, leads nowhere yet' })
+  await page.getByLabel('Pipe in hand').selectOption({ label: 'Lane downpipe, leads nowhere' })
   await expect(train(page)).toHaveCount(1)
   await expect(
     page

@@ -135,6 +135,17 @@ export async function textFaults(page: Page): Promise<string[]> {
         if (wide > 1 && high > 1) faults.push(`“${a.text}” on “${b.text}”`)
       }
     })
+    // What is chosen in a list is read whole; names that people gave may be longer than any list.
+    const pen = document.createElement('canvas').getContext('2d')!
+    const ARROW = 18
+    for (const list of document.querySelectorAll('select')) {
+      const chosen = list.selectedOptions[0]?.text ?? ''
+      if (!list.checkVisibility() || /\b(tote|butt|tank|tap|downpipe|barrel|roof|gutter)\b/i.test(chosen)) continue
+      const { font, paddingLeft, paddingRight } = getComputedStyle(list)
+      pen.font = font
+      const room = list.clientWidth - parseFloat(paddingLeft) - parseFloat(paddingRight) - ARROW
+      if (pen.measureText(chosen).width > room + 2) faults.push(`cut off in its list: ${chosen}`)
+    }
     if (document.documentElement.scrollWidth > innerWidth)
       faults.push(`the page scrolls sideways: ${document.documentElement.scrollWidth} px`)
     return [...new Set(faults)]

@@ -32,7 +32,7 @@ const when = computed(() => {
     {{ say('countOn.lead') }}
     <b v-if="figures.can.value !== undefined && figures.cansAWeek.value !== undefined">{{
       say('countOn.cans', { n: plain(figures.cansAWeek.value), can: volume(figures.can.value) })
-    }}</b>
+    }}</b><template v-if="figures.can.value !== undefined && figures.cansAWeek.value !== undefined">{{ ', ' }}</template>
     <FigureValue :figure="figures.steady.value" /> {{ say('countOn.week') }}, {{ season }}; {{ when }}
   </p>
 </template>

@@ -19,7 +19,13 @@ const pick = (event: Event) => emit('update:modelValue', (event.target as HTMLSe
       ><label :for="id" class="text-13">{{ label }}</label
       ><TermHint :text="label"
     /></span>
-    <select :id="id" class="field max-w-52 justify-self-end" :class="{ 'field-guess': guess.is.value }" :value="modelValue" @change="pick">
+    <select
+      :id="id"
+      class="field max-w-52 justify-self-end sm:max-w-60"
+      :class="{ 'field-guess': guess.is.value }"
+      :value="modelValue"
+      @change="pick"
+    >
       <option v-for="option in options" :key="option.value" :value="option.value">{{ option.label }}</option>
     </select>
     <p v-if="note || guess.is.value" class="col-span-2 text-right text-12 text-ink-3">

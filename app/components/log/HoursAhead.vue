@@ -18,7 +18,8 @@ const days = computed(() => {
   })
 })
 function told({ number, likeliest }: { number: number; likeliest: HourAhead }): string {
-  const when = day(number, props.today)
+  const near = day(number, props.today)
+  const when = near.charAt(0).toLocaleUpperCase() + near.slice(1)
   return likeliest.chance < WORTH
     ? say('log.hours.dry', { when })
     : say('log.hours.likeliest', { when, at: hourOf(likeliest.hour), chance: share(likeliest.chance) })
