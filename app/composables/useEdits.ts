@@ -12,11 +12,9 @@ export type Shown<T extends Told> = T & (T extends string ? (string extends T ? 
 /** Edits of single fields, named so that the reader can see and undo them: "Stand, from 480 mm to 460 mm". */
 export function useEdits() {
   const bench = useWorkbench()
-  const { say } = useSay()
-
   /** Says what was there and what is, as far as there was or is anything to say. */
   function label(field: string, from: Told, to: Told) {
-    const name = say(`field.name.${field}`)
+    const name = { field }
     if (from === '' && to === '') return message('edit.fieldChanged', { field: name })
     if (from === '') return message('edit.fieldSaid', { field: name, to })
     return to === '' ? message('edit.fieldUnsaid', { field: name, from }) : message('edit.field', { field: name, from, to })

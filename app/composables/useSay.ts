@@ -62,6 +62,7 @@ export function useSay() {
         if ('word' in value) return [name, plain(`word.${value.word}`)]
         if ('end' in value) return [name, endWords(value.end as End, say, own.system)]
         if ('pipe' in value) return [name, pipeWords(value.pipe as End, say, own.system)]
+        if ('field' in value) return [name, plain(`field.name.${value.field}`)]
         if ('mismatch' in value) return [name, plain(`build.mismatch.${value.mismatch}`)]
         return [name, showText(value, own)]
       }),

@@ -17,11 +17,16 @@ export interface MismatchTold {
   readonly mismatch: string
 }
 
+/** A field of a sheet by its id: an edit goes on being told in the language that is spoken when it is read. */
+export interface FieldTold {
+  readonly field: string
+}
+
 /**
  * What can be put into a message. A plain string is somebody's own word, such as a name: it is said as it stands and never
  * looked up, whatever it looks like. What is to be looked up says so by its type.
  */
-export type Told = Quantity | string | number | Word | EndTold | PipeTold | MismatchTold
+export type Told = Quantity | string | number | Word | EndTold | PipeTold | MismatchTold | FieldTold
 export type ToldValues = Record<string, Told>
 
 export const word = (id: string): Word => ({ word: id })

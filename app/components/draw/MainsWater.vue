@@ -104,7 +104,7 @@ function dropTier() {
         @update:model-value="
           (v) =>
             bench.editScheme(
-              { id: 'edit.field', values: { field: say('field.name.cost'), from: money(bench.scheme!.cost), to: money(v) } },
+              { id: 'edit.field', values: { field: { field: 'cost' }, from: money(bench.scheme!.cost), to: money(v) } },
               (scheme) => ({ ...scheme, cost: v }),
             )
         "

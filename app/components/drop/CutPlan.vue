@@ -28,7 +28,7 @@ const read = (height: number, from: MarkReference) => text(length(fromReference(
 const takeKerf = (kerf: number) =>
   bench.editScheme(
     message('edit.field', {
-      field: say('field.name.kerf'),
+      field: { field: 'kerf' },
       from: text({ kind: 'mesh', value: bench.scheme!.build.kerf }),
       to: text({ kind: 'mesh', value: kerf }),
     }),

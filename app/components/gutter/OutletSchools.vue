@@ -16,7 +16,7 @@ const leader = computed(() => leaderTable(props.design.drop.bore, props.scheme.d
 function choose(school: Scheme['outletSchool']) {
   bench.editScheme(
     message('edit.field', {
-      field: say('field.name.outletSchool'),
+      field: { field: 'outletSchool' },
       from: say(`word.${props.scheme.outletSchool}`),
       to: say(`word.${school}`),
     }),

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { marked } from 'marked'
 
-/** A text of the project's own documents, as it stands there. */
+/** A text of the project's own documents, as it stands there: in English, and told so where another language is spoken. */
 const props = defineProps<{ text: string }>()
 const { say } = useSay()
+const settings = useSettings()
+const foreign = computed(() => !settings.terms.startsWith('en'))
 /** Its first heading is the page's; pictures and files beside it are not shipped with the page. */
 const html = computed(() =>
   marked
@@ -20,8 +22,9 @@ const html = computed(() =>
 </script>
 
 <template>
+  <p v-if="foreign" class="py-2 text-13 text-ink-2">{{ say('help.inEnglish') }}</p>
   <!-- eslint-disable-next-line vue/no-v-html -- our own text, shipped with the page -->
-  <div class="help-text" v-html="html" />
+  <div class="help-text" lang="en" v-html="html" />
 </template>
 
 <style scoped>

@@ -43,7 +43,7 @@ const met = (account: { used: number; demand: number }) => share(account.demand 
 
 const school = computed(() => bench.scheme?.spillRule ?? 'after-spillage')
 function setSchool(next: 'after-spillage' | 'before-spillage') {
-  bench.editScheme(message('edit.field', { field: say('field.name.spillRule'), from: word(school.value), to: word(next) }), (scheme) => ({
+  bench.editScheme(message('edit.field', { field: { field: 'spillRule' }, from: word(school.value), to: word(next) }), (scheme) => ({
     ...scheme,
     spillRule: next,
   }))

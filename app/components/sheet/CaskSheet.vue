@@ -39,7 +39,7 @@ function choose(next: string) {
   if (!entry || !vessel.value) return
   const { key: _, ...chosen } = entry
   bench.editScheme(
-    message('edit.field', { field: say('field.name.vessel'), from: volume(vessel.value.nominal), to: volume(entry.nominal) }),
+    message('edit.field', { field: { field: 'vessel' }, from: volume(vessel.value.nominal), to: volume(entry.nominal) }),
     (scheme) => chooseVessel(scheme, vessel.value!.id, chosen),
   )
 }
@@ -53,7 +53,7 @@ function change<F extends Told, T extends Told>(field: string, from: Shown<F>, t
 function resize(part: 'width' | 'depth' | 'height', value: number) {
   const { id, body } = vessel.value!
   const field = part === 'height' ? 'vesselHeight' : part === 'width' ? 'vesselWidth' : 'vesselDepth'
-  bench.editScheme(message('edit.field', { field: say(`field.name.${field}`), from: length(body[part]), to: length(value) }), (scheme) =>
+  bench.editScheme(message('edit.field', { field: { field: field }, from: length(body[part]), to: length(value) }), (scheme) =>
     resizeVessel(scheme, id, part, value),
   )
 }

@@ -29,7 +29,7 @@ function side(key: 'along' | 'across', value: number) {
   const { outline } = section.value!
   if (outline.kind !== 'rectangle') return
   const { id } = section.value!
-  bench.editScheme(message('edit.field', { field: say(`field.name.${key}`), from: span(outline[key]), to: span(value) }), (scheme) =>
+  bench.editScheme(message('edit.field', { field: { field: key }, from: span(outline[key]), to: span(value) }), (scheme) =>
     setOutline(scheme, id, { ...outline, [key]: value }),
   )
 }

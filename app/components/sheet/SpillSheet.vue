@@ -17,7 +17,7 @@ const target = computed(() => route.value && overflowEnd(bench.scheme!, bench.as
 
 function setDistance(far: number) {
   const { id } = route.value!
-  const label = message('edit.field', { field: say('field.name.wallDistance'), from: span(target.value!.wallDistance), to: span(far) })
+  const label = message('edit.field', { field: { field: 'wallDistance' }, from: span(target.value!.wallDistance), to: span(far) })
   bench.editScheme(label, (scheme) => endAway(scheme, id, far))
 }
 function setBore(bore: number) {

@@ -101,7 +101,7 @@ function tourTo(to: { station?: Station; doing?: 'trial' }) {
 const comparing = ref(false)
 const detailing = ref(false)
 const changeDetails = (field: string, from: string, to: string, recipe: (job: Job) => Job) =>
-  bench.edit(message('edit.field', { field: say(`field.name.${field}`), from, to }), recipe)
+  bench.edit(message('edit.field', { field: { field: field }, from, to }), recipe)
 const enlarged = ref(false)
 const wide = computed({
   get: () => route.query.wide === 'yes' && WIDE.has(station.value),
