@@ -1,15 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
+import { cropTunnel } from '../arrangements/several'
 import { assess } from '../assess'
 import { demoJobs } from '../demo'
-import { addVessel, arrangeStore, fitRecipe, TRAIN_RECIPES, withGoods } from '../edits'
+import { addVessel, arrangeStore, fitRecipe, setLine, TRAIN_RECIPES, withGoods } from '../edits'
 import { soldCutter } from '../parts'
 import { buildWaterPath } from '../path'
 import type { Device, Scheme } from '../scheme'
 import { INCH } from '../units/constants'
 import { isMoulded } from '../vessel'
 import { piecesOf, plainPartsInputs, planBuild, type BuildPlan, type Joint } from './index'
+import { lineItem } from './part'
 
 const SYSTEMS = ['metric', 'imperial'] as const
 type System = (typeof SYSTEMS)[number]
@@ -368,5 +370,44 @@ describe('bills taken off by hand', () => {
   ])('%s, %s', (id, system, wanted) => {
     const lines = bill(id, system)
     for (const [item, count] of Object.entries(wanted)) expect([item, lines.get(item)]).toEqual([item, expect.closeTo(count, 2)])
+  })
+})
+
+describe('a gutter that is bought', () => {
+  /** With the gutter itself, and all that it is put together from, to be bought. */
+  const bought = (scheme: Scheme): BuildPlan => {
+    const there = planBuild(buildWaterPath(scheme), plainPartsInputs('metric')).assembly.parts.find(
+      ({ key }) => key === `gutter:${scheme.gutters[0]!.id}`,
+    )!
+    return planBuild(buildWaterPath(setLine(scheme, lineItem(there), false, null)), plainPartsInputs('metric'))
+  }
+  const keys = ({ assembly }: BuildPlan, name: string) => assembly.parts.filter(({ key }) => key.endsWith(`:${name}`))
+  const kinds = ({ steps }: BuildPlan) => steps.map(({ kind }) => kind)
+
+  it('on a house is hung on what its screws were found to hold in, and needs no film', () => {
+    const house = ARRANGEMENTS[5]!()
+    const plan = bought(house)
+    expect(kinds(plan).indexOf('gutterHold')).toBeGreaterThanOrEqual(0)
+    expect(kinds(plan).indexOf('gutterHold')).toBeLessThan(kinds(plan).indexOf('gutterHung'))
+    expect(plan.steps.find(({ kind }) => kind === 'gutterHold')!.values.how).toBe(house.gutters[0]!.board > 0 ? 'board' : 'unknown')
+    expect(kinds(plan)).not.toContain('filmFlap')
+    for (const name of ['board', 'clamps', 'flap', 'tape', 'weights']) expect(keys(plan, name)).toEqual([])
+    // One that hangs already is looked over and nothing more.
+    expect(kinds(planBuild(buildWaterPath(house), plainPartsInputs('metric')))).not.toContain('gutterHold')
+  })
+  it('at a tunnel hangs on a board clamped to the hoops, and a weighted strip of film leads into it (by hand: 24 m, hoops each 2)', () => {
+    const plan = bought(cropTunnel())
+    const amount = (name: string) => keys(plan, name).map(({ quantity, there }) => [quantity, there])
+    expect(amount('board')).toEqual([[24, false]])
+    expect(amount('clamps')).toEqual([[13, false]])
+    expect(amount('flap')).toEqual([[24, false]])
+    expect(amount('tape')).toEqual([[24, false]])
+    expect(amount('weights')).toEqual([[25, false]])
+    const order = kinds(plan)
+    expect(order.indexOf('gutterHold')).toBeLessThan(order.indexOf('gutterHung'))
+    expect(order.indexOf('gutterHung')).toBeLessThan(order.indexOf('filmFlap'))
+    // Each part belongs to one step.
+    const told = plan.steps.flatMap(({ parts }) => parts ?? []).filter((key) => key.startsWith('gutter:gutter'))
+    expect(new Set(told).size).toBe(told.length)
   })
 })

@@ -86,12 +86,12 @@ describe('care', () => {
 describe('shutting down and starting again', () => {
   it('leads the water away first and looks round last; starting goes the other way', () => {
     for (const make of ARRANGEMENTS) {
-      const down = shutDownSteps(make())
+      const down = shutDownSteps(make(), site)
       const kinds = down.map(({ kind }) => kind)
       expect(new Set(down.map(({ id }) => id)).size).toBe(down.length)
       expect(['divert', 'shutOff', 'gutterLeft', 'openFlush']).toContain(kinds[0])
       expect(kinds.at(-1)).toBe('look')
-      const up = startUpSteps(make())
+      const up = startUpSteps(make(), site)
       expect(up[0]!.kind).toBe('look')
       expect(up.slice(1).map(({ id }) => id)).toEqual(
         down
@@ -102,13 +102,31 @@ describe('shutting down and starting again', () => {
     }
   })
   it('parts links only where there are some, takes pumps in only where there is one, and leaves room in what is too large to empty', () => {
-    const kinds = (i: number) => shutDownSteps(ARRANGEMENTS[i]!()).map(({ kind }) => kind)
+    const kinds = (i: number) => shutDownSteps(ARRANGEMENTS[i]!(), site).map(({ kind }) => kind)
     expect(kinds(12)).toContain('partLinks')
     expect(kinds(5)).not.toContain('partLinks')
     expect(kinds(16)).toContain('pumpIn')
     expect(kinds(5)).not.toContain('pumpIn')
     expect(kinds(15)).toContain('leaveRoom')
     expect(kinds(5)).toContain('drainVessel')
+  })
+  it('clips out what snow would slide on to: plastic gutters under steep roofs, where it is cold enough, last up and first back', () => {
+    const cold = { ...site, low: site.low.map((low) => low - 6), high: site.high.map((high) => high - 6) }
+    const outs = (scheme: typeof shelter, of: typeof site) =>
+      shutDownSteps(scheme, of).flatMap(({ kind, values }) => (kind === 'gutterOut' ? [values.gutter] : []))
+    const butt = ARRANGEMENTS[5]!()
+    const steep = (pitch: number) => ({ ...butt, sections: butt.sections.map((section) => ({ ...section, pitch })) })
+    const of = (material: 'plastic' | 'metal', pitch: number) => ({
+      ...steep(pitch),
+      gutters: butt.gutters.map((gutter) => ({ ...gutter, material })),
+    })
+    expect(outs(of('plastic', 30), cold)).toEqual(butt.gutters.map(({ name }) => name))
+    expect(outs(of('plastic', 30), site)).toEqual([])
+    expect(outs(of('plastic', 9), cold)).toEqual([])
+    expect(outs(of('metal', 30), cold)).toEqual([])
+    const down = shutDownSteps(of('plastic', 30), cold).map(({ kind }) => kind)
+    expect(down.indexOf('gutterOut')).toBeLessThan(down.indexOf('drainVessel'))
+    expect(startUpSteps(of('plastic', 30), cold).map(({ kind }) => kind)).toContain('gutterOut')
   })
 })
 

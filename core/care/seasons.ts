@@ -1,6 +1,7 @@
 import type { Told } from '../figures/told'
 
-import type { Scheme } from '../scheme'
+import { clippedUnderSnow } from '../gutter'
+import type { Scheme, Site } from '../scheme'
 
 /** One step of shutting down for the frost, or of starting again. */
 export interface SeasonStep {
@@ -13,6 +14,7 @@ export const SEASON_STEPS = [
   'divert',
   'shutOff',
   'gutterLeft',
+  'gutterOut',
   'openFlush',
   'drainCarry',
   'partLinks',
@@ -36,7 +38,8 @@ export const LARGE = 0.6
  * below, then what can be carried in, then what has to be shut. Large vessels are left a tenth empty for the ice.
  * Common practice, after the trade's own sheets.
  */
-export function shutDownSteps({ drops, stores, taps, pumps }: Scheme): SeasonStep[] {
+export function shutDownSteps(scheme: Scheme, site: Pick<Site, 'low' | 'high'>): SeasonStep[] {
+  const { drops, stores, taps, pumps } = scheme
   const steps: SeasonStep[] = []
   const add = (kind: SeasonStepKind, id: string, values: SeasonStep['values'] = {}) => steps.push({ id: `${kind}-${id}`, kind, values })
   for (const { name, devices } of drops)
@@ -49,6 +52,8 @@ export function shutDownSteps({ drops, stores, taps, pumps }: Scheme): SeasonSte
     const leads = end.kind === 'vessel' || devices.some((device) => 'hose' in device)
     if (leads && !devices.some(({ kind }) => AWAY.has(kind) || kind === 'winter-shut-off')) add('gutterLeft', id, { pipe: name })
   }
+  // Once nothing runs through them any more.
+  for (const { id, name } of clippedUnderSnow(scheme, site)) add('gutterOut', id, { gutter: name })
   for (const { name, devices } of drops)
     for (const device of devices) {
       if (device.kind === 'first-flush') add('openFlush', device.id, { pipe: name })
@@ -69,8 +74,8 @@ export function shutDownSteps({ drops, stores, taps, pumps }: Scheme): SeasonSte
 }
 
 /** Starting again: the same in the other order, and a look at what the frost has done. */
-export function startUpSteps(scheme: Scheme): SeasonStep[] {
-  const down = shutDownSteps(scheme)
+export function startUpSteps(scheme: Scheme, site: Pick<Site, 'low' | 'high'>): SeasonStep[] {
+  const down = shutDownSteps(scheme, site)
   const look = down.filter(({ kind }) => kind === 'look')
   return [...look, ...down.filter(({ kind }) => kind !== 'look').toReversed()]
 }

@@ -14,7 +14,11 @@ const { shortDay } = useLogWords()
 const season = computed(() => (bench.job ? frostSeason(bench.job.site) : undefined))
 const shut = computed(() => isShutDown(entries.value))
 const list = computed(() => (shut.value ? 'start-up' : 'shut-down'))
-const steps = computed(() => (scheme.value ? (shut.value ? startUpSteps(scheme.value) : shutDownSteps(scheme.value)) : []))
+const steps = computed(() => {
+  const site = bench.job?.site
+  if (!scheme.value || !site) return []
+  return shut.value ? startUpSteps(scheme.value, site) : shutDownSteps(scheme.value, site)
+})
 /** Shutting down is thought of so long before the first frost, days. */
 const AHEAD = 120
 /** The winter that is coming or here: the year in which it begins, and its ends as day numbers. */

@@ -35,7 +35,7 @@ export function useHandover() {
       return first === undefined ? said : say('build.careFirst', { task: said, day: day(first) })
     })
     const season = frostSeason(job.site)
-    const steps = season ? shutDownSteps(scheme).map(({ kind, values }) => say(`season.shut-down.${kind}`, values)) : []
+    const steps = season ? shutDownSteps(scheme, job.site).map(({ kind, values }) => say(`season.shut-down.${kind}`, values)) : []
     return [
       heading('build.careTitle'),
       { kind: 'list', items: tasks },

@@ -67,6 +67,11 @@ export const GUIDE = {
   soakGravel: 45,
   soakCrate: 120,
   leafGuard: 4,
+  hoopBoard: 3,
+  hoopClamp: 2.5,
+  filmFlap: 1.5,
+  filmTape: 1,
+  flapWeight: 1.2,
   castSlab: 130,
 } as const
 

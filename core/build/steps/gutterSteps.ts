@@ -20,7 +20,22 @@ export function gutterSteps(order: Order, { path, assembly }: StepInputs): void 
       look: key,
     }
     const run = length(gutter.fall * longestLeg(gutter))
-    if (bought.some((part) => part.key === key))
+    const hangs = bought.some((part) => part.key === key)
+    const part = (...names: string[]) => bought.flatMap((each) => (names.some((name) => each.key === `${key}:${name}`) ? [each.key] : []))
+    const onHoops = part('board').length > 0
+    if (hangs)
+      order.add({
+        ...common,
+        id: `hold:${gutter.id}`,
+        kind: 'gutterHold',
+        hands: onHoops ? 2 : 1,
+        minutes: onHoops ? 30 + gutter.length * 10 : 20,
+        values: onHoops ? { how: 'hoops' } : gutter.board > 0 ? { how: 'board', board: length(gutter.board) } : { how: 'unknown' },
+        after: ['buy'],
+        tools: ['ladder', 'pencil', 'level', 'drillDriver'],
+        parts: part('board', 'clamps'),
+      })
+    if (hangs)
       order.add({
         ...common,
         kind: 'gutterHung',
@@ -28,9 +43,9 @@ export function gutterSteps(order: Order, { path, assembly }: StepInputs): void 
         hands: gutter.length > 2 ? 2 : 1,
         minutes: 40 + gutter.length * 15,
         values: { how: counted.joints === 0 ? 'one' : gutter.material, run, n: count(counted.brackets), gap: length(counted.gap) },
-        after: ['buy'],
+        after: [`hold:${gutter.id}`],
         tools: ['string', 'level', 'ladder', 'drillDriver', 'saw'],
-        parts: bought.map((part) => part.key),
+        parts: bought.map((each) => each.key).filter((each) => !part('board', 'clamps', 'flap', 'tape', 'weights').includes(each)),
       })
     else
       order.add({
@@ -41,6 +56,17 @@ export function gutterSteps(order: Order, { path, assembly }: StepInputs): void 
         after: ['rules'],
         tools: ['ladder', 'level'],
         parts: [key],
+      })
+    if (part('flap').length > 0)
+      order.add({
+        ...common,
+        id: `flap:${gutter.id}`,
+        kind: 'filmFlap',
+        hands: 2,
+        minutes: 20 + gutter.length * 6,
+        after: [key],
+        tools: ['ladder', 'knife', 'brush'],
+        parts: part('flap', 'tape', 'weights'),
       })
     // A gutter that stays, with an outlet that goes to another place along it: the old hole is closed first, and kept.
     for (const outlet of hungThere(bought, key) ? gutter.outlets : [])
