@@ -290,6 +290,19 @@ const jobToVersion9 = (job: Loose): Loose => ({
   })),
 })
 
+/** A pump that led into the vessel that it stands at, which taking a vessel out could leave, leads nowhere: into the house, to be said. */
+function pumpToVersion11(pump: Loose): Loose {
+  const { from, to } = pump
+  if (!isLoose(from) || !isLoose(to) || to.kind !== 'vessel' || to.vessel !== from.vessel) return pump
+  return { ...pump, to: { kind: 'house', professional: false } }
+}
+
+/** Version 10 to 11: a pump may lift into a second vessel, and never into its own. */
+const jobToVersion11 = (job: Loose): Loose => ({
+  ...job,
+  schemes: each(job.schemes, (scheme) => ({ ...scheme, pumps: each(scheme.pumps, pumpToVersion11) })),
+})
+
 /** Steps that bring an older job up by one version each, keyed by the version they start from. */
 const JOB_STEPS: Record<number, (job: Loose) => Loose> = {
   1: jobToVersion2,
@@ -302,8 +315,7 @@ const JOB_STEPS: Record<number, (job: Loose) => Loose> = {
   8: jobToVersion9,
   // Version 10 only has more that can be said: of overflows what leads on, of the site where on earth it lies.
   9: (job) => job,
-  // Version 11 likewise: of a pump the second vessel that it lifts into, of a job that its words are German.
-  10: (job) => job,
+  10: jobToVersion11,
 }
 
 /** A job of an older version in today's form, unchecked. A job that is already of today's comes back as it is. */

@@ -334,6 +334,13 @@ describe('a file of version 10', () => {
       { kind: 'vessel', vessel: 'header-tank', port: 'in', also: undefined },
     ])
   })
+  it('whose pump leads into the vessel that it stands at still opens: it could be made, and is for its reader to lead elsewhere', () => {
+    const file = JSON.parse(older) as { job: Job }
+    const pump = file.job.schemes.at(-1)!.pumps[0]!
+    Object.assign(pump.to, { vessel: pump.from.vessel, port: pump.from.port })
+    const { job } = readJobFile(JSON.stringify(file), jobReferenceProblems)
+    expect(job.schemes.at(-1)!.pumps[0]!.to).toEqual({ kind: 'house', professional: false })
+  })
   it('once brought up says more, and comes back byte for byte', () => {
     const { job, records } = read(older)
     const more = produce(job, (draft) => {
