@@ -19,12 +19,17 @@ export type PumpEnd =
 /** Where a pump lets go under a lid: so far under the rim that its jet stays inside, m. Common practice. */
 const BELOW_RIM = 0.1
 
-/** A hole of a vessel that nothing is tied to yet, made where there is none. */
-function freeHole(scheme: Scheme, vesselId: string, role: 'outlet' | 'inlet'): [scheme: Scheme, port: string] {
+/** A hole of a vessel that nothing is tied to yet, made where there is none. @param make puts one in, the last of its vessel's */
+function freeHole(
+  scheme: Scheme,
+  vesselId: string,
+  role: 'outlet' | 'inlet',
+  make = (of: Scheme) => addPort(of, vesselId, role),
+): [scheme: Scheme, port: string] {
   const tied = connectedPorts(scheme, vesselId)
   const free = vesselOf(scheme, vesselId).ports.find((each) => each.role === role && !tied.has(each.id))
   if (free) return [scheme, free.id]
-  const made = addPort(scheme, vesselId, role)
+  const made = make(scheme)
   return [made, vesselOf(made, vesselId).ports.at(-1)!.id]
 }
 
@@ -153,18 +158,17 @@ function pumpOf<T extends Pick<Scheme, 'pumps'>>(scheme: T, pumpId: string): T['
 }
 
 /** A hole that a pump lifts into: one that is free, else a new one under the rim. */
-function pumpedHole(scheme: Scheme, vesselId: string): [scheme: Scheme, port: string] {
-  const tied = connectedPorts(scheme, vesselId)
-  const vessel = vesselOf(scheme, vesselId)
-  const free = vessel.ports.find((each) => each.role === 'inlet' && !tied.has(each.id))
-  if (free) return [scheme, free.id]
-  const id = freshId('inlet', vessel.ports)
-  const made = produce(scheme, (draft) => {
-    const { ports, body } = vesselOf(draft, vesselId)
-    ports.push(port(id, 'inlet', Math.max(body.floor, body.rim - BELOW_RIM), { bore: homeBore(scheme, 0.025), screened: false }))
+const pumpedHole = (scheme: Scheme, vesselId: string): [scheme: Scheme, port: string] =>
+  freeHole(scheme, vesselId, 'inlet', () => {
+    const { ports, body } = vesselOf(scheme, vesselId)
+    const id = freshId('inlet', ports)
+    const hole = port(id, 'inlet', Math.max(body.floor, body.rim - BELOW_RIM), { bore: homeBore(scheme, 0.025), screened: false })
+    return turnedClear(
+      produce(scheme, (draft) => void vesselOf(draft, vesselId).ports.push(hole)),
+      vesselId,
+      id,
+    )
   })
-  return [turnedClear(made, vesselId, id), id]
-}
 
 /**
  * Leads a pump's pipe elsewhere. For something that is drawn, that is drawn by this pump from now on; into a second vessel it goes by

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
-import { addPump, addTap } from '#core/edits'
+import { addPump, addTap, removePump, removeTap } from '#core/edits'
+import type { Scheme } from '#core/scheme'
 import { message } from '~/stores/messages'
 
 /** Where water is taken out: every tap and every pump of the scheme, and one more of either. */
@@ -17,6 +17,7 @@ function tapToo() {
   const name = say('draw.tapNew', { nth: String(taps.value.length + 1) })
   bench.editScheme(message('edit.tapAdded', { name: here.value.name }), (scheme) => addTap(scheme, here.value.id, name))
 }
+const remove = (name: string, recipe: (scheme: Scheme) => Scheme) => bench.editScheme(message('edit.demandRemoved', { name }), recipe)
 const pumpToo = () => bench.editScheme(message('edit.pumpAdded', { name: here.value.name }), (scheme) => addPump(scheme, here.value.id))
 </script>
 
@@ -30,43 +31,35 @@ const pumpToo = () => bench.editScheme(message('edit.pumpAdded', { name: here.va
       </div>
     </div>
     <p v-if="taps.length + pumps.length === 0" class="py-2 text-13">{{ say('draw.noPoint') }}</p>
-    <Disclosure
+    <DrawPointFold
       v-for="tap in taps"
       :key="tap.id"
-      v-slot="{ open }"
-      as="div"
-      class="border-t border-hair"
-      :default-open="tap.id === line.tap?.id"
+      :name="tap.name"
+      :vessel="vesselName(tap.vessel)"
+      :opened="tap.id === line.tap?.id"
+      @remove="remove(tap.name, (scheme) => removeTap(scheme, tap.id))"
     >
-      <DisclosureButton class="flex min-h-9 w-full items-center justify-between gap-2 text-left text-13">
-        <b>{{ tap.name }}</b> <span>{{ vesselName(tap.vessel) }} {{ open ? '−' : '+' }}</span>
-      </DisclosureButton>
-      <DisclosurePanel>
-        <TapFields :tap="tap">
-          <template v-if="tap.id === line.tap?.id && bench.assessed?.tap">
-            <p class="flex items-baseline justify-between text-13">
-              <span>{{ say('draw.spare') }}</span> <FigureValue :figure="bench.assessed.tap.spare" />
-            </p>
-            <p class="flex items-baseline justify-between text-13">
-              <span>{{ say('draw.flow', { minutes: Math.round(bench.assessed.tap.canMinutes * 10) / 10 }) }}</span>
-              <FigureValue :figure="bench.assessed.tap.flow" />
-            </p>
-          </template>
-        </TapFields>
-      </DisclosurePanel>
-    </Disclosure>
-    <Disclosure
+      <TapFields :tap="tap">
+        <template v-if="tap.id === line.tap?.id && bench.assessed?.tap">
+          <p class="flex items-baseline justify-between text-13">
+            <span>{{ say('draw.spare') }}</span> <FigureValue :figure="bench.assessed.tap.spare" />
+          </p>
+          <p class="flex items-baseline justify-between text-13">
+            <span>{{ say('draw.flow', { minutes: Math.round(bench.assessed.tap.canMinutes * 10) / 10 }) }}</span>
+            <FigureValue :figure="bench.assessed.tap.flow" />
+          </p>
+        </template>
+      </TapFields>
+    </DrawPointFold>
+    <DrawPointFold
       v-for="(pump, i) in pumps"
       :key="pump.id"
-      v-slot="{ open }"
-      as="div"
-      class="border-t border-hair"
-      :default-open="taps.length === 0 && i === 0"
+      :name="pumpName(i)"
+      :vessel="vesselName(pump.from.vessel)"
+      :opened="taps.length === 0 && i === 0"
+      @remove="remove(pumpName(i), (scheme) => removePump(scheme, pump.id))"
     >
-      <DisclosureButton class="flex min-h-9 w-full items-center justify-between gap-2 text-left text-13">
-        <b>{{ pumpName(i) }}</b> <span>{{ vesselName(pump.from.vessel) }} {{ open ? '−' : '+' }}</span>
-      </DisclosureButton>
-      <DisclosurePanel><PumpFields :pump="pump" :name="pumpName(i)" /></DisclosurePanel>
-    </Disclosure>
+      <PumpFields :pump="pump" :name="pumpName(i)" />
+    </DrawPointFold>
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { word } from '#core/figures/told'
 import { pumpDuty, pumpEnergy } from '#core/draw'
-import { leadPump, mayRemoveDrawPoint, movePump, removePump, vesselsPumpedTo, type PumpEnd } from '#core/edits'
+import { leadPump, movePump, vesselsPumpedTo, type PumpEnd } from '#core/edits'
 import { laidPump, pumpLegs } from '#core/layout'
 import type { Pump } from '#core/scheme'
 import { LITRE } from '#core/units/constants'
@@ -264,15 +264,4 @@ const pipes = computed((): FieldRow[] => {
     }}
   </p>
   <p class="text-13 text-ink-2">{{ say(pump.power === 'mains' ? 'delivery.mains' : 'delivery.dry') }}</p>
-  <p class="flex justify-end">
-    <button
-      type="button"
-      class="btn btn-bare"
-      :disabled="!mayRemoveDrawPoint(bench.scheme!)"
-      :aria-label="say('draw.removeOf', { name })"
-      @click="edit(message('edit.demandRemoved', { name }), (scheme) => removePump(scheme, pump.id))"
-    >
-      {{ say('draw.remove') }}
-    </button>
-  </p>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mayRemoveDrawPoint, moveTap, removeTap, setPort } from '#core/edits'
+import { moveTap, setPort } from '#core/edits'
 import type { Tap } from '#core/scheme'
 import { length, volume } from '#core/units/quantity'
 import type { FieldRow } from '~/components/fields/fieldRow'
@@ -99,15 +99,4 @@ const rename = (name: string) =>
   />
   <FieldRows :rows="rows" />
   <slot />
-  <p class="flex justify-end">
-    <button
-      type="button"
-      class="btn btn-bare"
-      :disabled="!mayRemoveDrawPoint(bench.scheme!)"
-      :aria-label="say('draw.removeOf', { name: tap.name })"
-      @click="edit(message('edit.demandRemoved', { name: tap.name }), (scheme) => removeTap(scheme, tap.id))"
-    >
-      {{ say('draw.remove') }}
-    </button>
-  </p>
 </template>
