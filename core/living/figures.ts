@@ -1,5 +1,5 @@
 import { figure, line, type Figure } from '../figures/figure'
-import { sumMonths } from '../log'
+import { sumMonths, type SiteFit, type SiteNumbers } from '../log'
 import { count, days, factor, length, rainDepth, share, volume } from '../units/quantity'
 import type { StoreLife } from './storeLife'
 
@@ -110,5 +110,30 @@ export function leakFigure({ diagnosis }: StoreLife, floor: number): Figure | un
     ],
     'leak',
     'torricelli',
+  )
+}
+
+/** What a log tells of a loss on the way, in the unit that people measure it by. */
+const IN_UNITS = { wetting: rainDepth, flush: litres, limit: litres }
+const FIT_IDS = { wetting: 'siteWetting', flush: 'siteFlush', limit: 'siteLimit' } as const
+export type Loss = keyof typeof IN_UNITS
+
+/** One loss on the way as its log tells it; undefined where it does not, or where no limit was seen. */
+export function lossFigure({ numbers }: Pick<StoreLife, 'numbers'>, loss: Loss): Figure | undefined {
+  const fit: SiteFit | undefined = numbers?.[loss]
+  if (!fit || !Number.isFinite(fit.high)) return undefined
+  const unit = IN_UNITS[loss]
+  const id = FIT_IDS[loss]
+  return figure(
+    id,
+    unit(fit.value),
+    [
+      line('stretchesFitted', '', count((numbers as SiteNumbers).events)),
+      line('lowEnd', '', unit(fit.low)),
+      line('highEnd', '', unit(fit.high)),
+      line(loss === 'limit' ? 'hardestHour' : 'planHas', '', unit(fit.plan)),
+    ],
+    id,
+    'profile',
   )
 }

@@ -1,14 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
-import { setSiteCatch } from '../edits'
-import { demoJobs, demoRecords, withDemoLogs } from '../demo'
-import { writeMoment } from '../log'
-import { jobReferenceProblems } from '../path'
+import { setSiteCatch, setSiteWetting } from '../edits'
+import { demoJobs, demoRecords, newJob, withDemoLogs } from '../demo'
+import { meanWetting, sectionsInto, writeMoment } from '../log'
+import { buildWaterPath, jobReferenceProblems } from '../path'
 import { dayNumber, readyRain } from '../rain'
+import { runoffLaw } from '../roof'
 import { checkShape, job as jobSchema, type Entry, type Job } from '../scheme'
-import { climateOf, seedOf, simulatedForecast } from '../standIns'
+import { climateOf, seedOf, simulatedForecast, type RealityOptions } from '../standIns'
+import { HALF_YEAR, liveHalfYear, START } from '../standIns/twinYears'
 import type { Forecast } from '../weather'
-import { isShutDown, living, MOST_LINES, standsTo, type Living } from '.'
+import { isShutDown, living, lossFigure, MOST_LINES, standsTo, type Living } from '.'
 
 const records = demoRecords()
 const rainOfJob = (job: Job) =>
@@ -179,5 +181,57 @@ describe('a site’s own catch', () => {
     const once = river!.runoff.kind === 'own' ? river!.runoff.coefficient : 0
     const twice = setSiteCatch(next, 'butt-store', 0.5).sections[0]!.runoff
     expect(twice.kind === 'own' && twice.coefficient).toBeCloseTo(once * 0.5, 2)
+  })
+  it('put into the plan, a wetting of one’s own leaves what is kept of the rest, and is read again as it was put', () => {
+    const scheme = demoJobs()[0]!.schemes[0]!
+    const next = setSiteWetting(scheme, 'butt-store', 1.4)
+    const own = sectionsInto(buildWaterPath(next), 'butt-store')
+    expect(meanWetting(next, own)).toBeCloseTo(1.4, 2)
+    next.sections.forEach((section, i) => {
+      const before = runoffLaw(scheme.sections[i]!)
+      const { coefficient, wetting } = runoffLaw(section)
+      expect(coefficient).toBe(before.coefficient)
+      if (!own.has(section.id)) expect(wetting).toBe(before.wetting)
+    })
+  })
+})
+
+describe('what is lost on the way', () => {
+  const plan = newJob('twin', 'Twin', 'en-GB', 'metric').schemes[0]!
+  const today = START + HALF_YEAR
+  const lived = (options: Omit<RealityOptions, 'seed'>) => {
+    const { entries } = liveHalfYear(plan, 5, options)
+    const job: Job = { ...demoJobs()[0]!, schemes: [plan], chosen: plan.id, log: { entries, ticked: [] } }
+    return read(job, today).stores[0]!
+  }
+  it('is told beside the plan, with its figures', () => {
+    const life = lived({})
+    const { wetting, flush, limit, events } = life.numbers!
+    expect(events).toBeGreaterThanOrEqual(12)
+    expect(wetting!.low).toBeLessThanOrEqual(wetting!.plan)
+    expect(wetting!.high).toBeGreaterThanOrEqual(wetting!.plan)
+    expect(flush).toBeUndefined()
+    expect(lossFigure(life, 'wetting')!.working.lines.map(({ label }) => label)).toEqual([
+      'stretchesFitted',
+      'lowEnd',
+      'highEnd',
+      'planHas',
+      'siteWetting',
+    ])
+    // A figure without an end is no figure.
+    expect(limit!.high).toBe(Infinity)
+    expect(lossFigure(life, 'limit')).toBeUndefined()
+  })
+  it('is told of a hose that passes too little, which is then what is wrong', () => {
+    const life = lived({ fault: { kind: 'limited', litres: 4 } })
+    expect(life.diagnosis!.suspects[0]!.cause).toBe('limited')
+    const { low, high } = life.numbers!.limit!
+    expect(low).toBeLessThanOrEqual(4)
+    expect(high).toBeGreaterThanOrEqual(4)
+  })
+  it('is not told while something else is wrong: a leak would be taken for it', () => {
+    const life = lived({ fault: { kind: 'leak', height: 0.2, pace: 0.06 } })
+    expect(life.diagnosis!.suspects[0]!.cause).toBe('leak')
+    expect(life.numbers).toBeUndefined()
   })
 })

@@ -1,13 +1,16 @@
 import { storeLaws } from '../balance/tanks'
 import {
-  catchesOf,
+  catchesAt,
   caughtByMonth,
   dayTold,
   diagnose,
   eventsOf,
+  flushesInto,
+  isAlarm,
   momentOf,
   PLAN,
   readingsOf,
+  siteNumbers,
   storeLevels,
   sumAt,
   CAUSES,
@@ -15,8 +18,10 @@ import {
   type Cause,
   type Diagnosis,
   type Held,
+  type LogEvent,
   type LogRain,
   type MonthCaught,
+  type SiteNumbers,
 } from '../log'
 import type { WaterPath } from '../path/waterPath'
 import type { ReadyRain } from '../rain/gaps'
@@ -57,6 +62,8 @@ export interface StoreLife {
   held: HeldNow | undefined
   months: MonthCaught[]
   diagnosis: Diagnosis | undefined
+  /** What is lost on the way; undefined where too few rains tell of it, or where something else is wrong. */
+  numbers: SiteNumbers | undefined
   left: DaysLeft | undefined
   rations: RationOffer[]
   down: DrawDown | undefined
@@ -118,7 +125,7 @@ export function storeLife(
 ): StoreLife {
   const levels = storeLevels(path, storeId)
   const readings = readingsOf(levels, entries)
-  const catches = catchesOf(scheme, storeId, rain, entries)
+  const catches = catchesAt(path, storeId, rain, entries)
   const events = eventsOf(levels, readings, rain, entries)
   const recent = events.filter(({ to }) => to.day > today - LOOKS_BACK && to.day > lastMended(entries))
   const open = levels.vessels.filter(({ vessel }) => vessel.lid === 'open').length / levels.vessels.length
@@ -134,6 +141,7 @@ export function storeLife(
     held,
     months: caughtByMonth(events, catches, rain),
     diagnosis,
+    numbers: siteNumbers(path, storeId, rain, entries, toldOf(recent, diagnosis)),
     left: held && inputs.demands.length > 0 ? daysLeft(inputs, held.usable, ways, undefined, ratio) : undefined,
     rations: held && inputs.demands.length > 0 ? rations(inputs, held.usable, ways, ratio) : [],
     down: held && forecast ? drawDown(inputs, held.usable, ways, ratio) : undefined,
@@ -155,12 +163,21 @@ function meanComing(inputs: ReturnType<typeof forecastInputs>, ways: Parameters<
 /** What can go wrong with a store as it is built. */
 function causesOf(path: WaterPath, storeId: string): Cause[] {
   const intakes = path.intakes.get(storeId) ?? []
-  const ways = new Set(intakes.flatMap(({ drop }) => [drop.id, ...path.feeds.get(drop.id)!.map(({ outlet }) => outlet.outlet.drop)]))
-  const flush = path.scheme.drops.some(({ id, devices }) => ways.has(id) && devices.some(({ kind }) => kind === 'first-flush'))
+  const flush = flushesInto(path, storeId).length > 0
   const linked = (path.scheme.stores.find(({ id }) => id === storeId)?.links.length ?? 0) > 0
   return CAUSES.filter(
     (cause) => (cause !== 'swallowed' || flush) && (cause !== 'linkShut' || linked) && (cause !== 'intakeShort' || intakes.length > 1),
   )
+}
+
+/** Causes that are losses on the way themselves; what comes of any other would be taken for one. */
+const ON_THE_WAY: readonly Cause[] = ['sound', 'partly', 'limited', 'swallowed']
+
+/** Stretches from which losses on the way are told: since something began that is one, and none while anything else is wrong. */
+function toldOf(events: readonly LogEvent[], diagnosis: Diagnosis | undefined): readonly LogEvent[] {
+  if (!diagnosis || !isAlarm(diagnosis)) return events
+  const [{ cause, since = -Infinity }] = diagnosis.suspects as [Diagnosis['suspects'][number]]
+  return ON_THE_WAY.includes(cause) ? events.filter(({ from }) => from.instant >= since) : []
 }
 
 /** Day number of the last repair or change of a part; what the log shows of before is another system. */

@@ -3,6 +3,7 @@ import { buildWaterPath, type WaterPath } from '../path/waterPath'
 import type { Entry, Scheme } from '../scheme'
 import type { LogRain } from './days'
 import { dayTold, momentOf } from './moment'
+import { pathThat } from './upstream'
 
 /** What the model says that each intake of a store brings, for roofs that keep more or less than the plan has it. */
 export interface Catches {
@@ -16,11 +17,6 @@ export interface Catches {
 
 const RATIOS = [0.1, 0.25, 0.4, 0.55, 0.7, 0.85, 1, 1.15, 1.3] as const
 export const PLAN = RATIOS.indexOf(1)
-
-/** The path with every roof's catch multiplied. */
-function withExposure(scheme: Scheme, ratio: number): WaterPath {
-  return buildWaterPath({ ...scheme, sections: scheme.sections.map((section) => ({ ...section, exposure: section.exposure * ratio })) })
-}
 
 /** Days on which a part stands one way or another, from the entries that turn it. */
 function daysAway(entries: readonly Entry[], part: string | undefined, { start, rain }: LogRain): Uint8Array {
@@ -58,23 +54,34 @@ function emptiedBy(entries: readonly Entry[], start: number): Emptied {
 /**
  * What should have come by each intake of a store, litres a day, by the rain of a log and by what was turned and emptied.
  *
- * @throws RangeError when the scheme has no such store
+ * @param ratios to the plan's coefficients, rising
+ * @throws RangeError when there is no such store
  */
-export function catchesOf(scheme: Scheme, storeId: string, rain: LogRain, entries: readonly Entry[]): Catches {
+export function catchesAt(
+  path: WaterPath,
+  storeId: string,
+  rain: LogRain,
+  entries: readonly Entry[],
+  ratios: readonly number[] = RATIOS,
+): Catches {
   const emptied = emptiedBy(entries, rain.start)
-  const paths = RATIOS.map((ratio) => withExposure(scheme, ratio))
-  const intakes = paths[PLAN]!.intakes.get(storeId)
+  const intakes = path.intakes.get(storeId)
   if (!intakes) throw new RangeError(`no store ${storeId}`)
   const away = intakes.map(({ device }) => daysAway(entries, device?.id, rain))
-  const litres = paths.map((path) =>
-    path.intakes.get(storeId)!.map((intake, i) => {
-      const caught = caughtBy([intakeLaw(path, intake)], rain.rain, emptied)
+  const litres = ratios.map((ratio) => {
+    const other = pathThat(path, storeId, { ratio })
+    return other.intakes.get(storeId)!.map((intake, i) => {
+      const caught = caughtBy([intakeLaw(other, intake)], rain.rain, emptied)
       away[i]!.forEach((shut, day) => shut && (caught[day] = 0))
       return caught
-    }),
-  )
-  return { intakes: intakes.map(({ drop }) => drop.id), ratios: RATIOS, litres }
+    })
+  })
+  return { intakes: intakes.map(({ drop }) => drop.id), ratios, litres }
 }
+
+/** The same from a scheme. @throws RangeError when the scheme has no such store */
+export const catchesOf = (scheme: Scheme, storeId: string, rain: LogRain, entries: readonly Entry[]): Catches =>
+  catchesAt(buildWaterPath(scheme), storeId, rain, entries)
 
 /** All intakes together, litres a day, at one of the ratios. */
 export function sumAt({ litres }: Catches, ratio: number): Float64Array {

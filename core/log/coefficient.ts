@@ -4,7 +4,7 @@ import { NO_RAIN, type LogEvent } from './events'
 
 /** How well a gauge is read, as a share of what it shows, and how unlike the wind makes one rain to the next. Common practice. */
 export const GAUGE_ERROR = 0.1
-const RAIN_TO_RAIN = 0.08
+export const RAIN_TO_RAIN = 0.08
 /** Least number of rains that a site's own coefficient is told from. Common practice. */
 export const LEAST_EVENTS = 5
 

@@ -47,3 +47,12 @@ export function spanOfEntries(entries: readonly Entry[], kinds?: readonly Entry[
   if (own.length === 0) return undefined
   return { first: dayTold(momentOf(own[0]!.at)), last: dayTold(momentOf(own.at(-1)!.at)) }
 }
+
+/** Some days of it, by their indices: the first, and one past the last. */
+export function sliceOf({ start, rain, lumped }: LogRain, first: number, end: number): LogRain {
+  return {
+    start: start + first,
+    rain: { depths: rain.depths.slice(first, end), ...calendarOf(start + first, end - first) },
+    lumped: lumped.slice(first, end),
+  }
+}

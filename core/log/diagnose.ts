@@ -3,6 +3,7 @@ import { expectedOf, rainEvents, siteCatch, type RainEvent, type SiteCatch } fro
 import { daysLong, NO_RAIN, type LogEvent } from './events'
 import { DRAW_ERROR, FALL_ERROR, fallsTo, findLeak, leakLitres, LEAST_STILL, LIKELY, logLike, type Leak } from './leak'
 import type { StoreLevels } from './levels'
+import { passing } from './passing'
 import type { LevelGap, StoreReadings } from './readings'
 
 /** What can be wrong with water that was caught, in the words of the log. */
@@ -73,9 +74,6 @@ interface Stretch {
   /** m that open water loses a day. */
   dried: number
 }
-
-/** Water by an hour's limit: the share of exponential intensities that pass. Source: closed form. */
-const passing = (litres: number, limit: number, wetHours: number) => (litres > 0 ? litres * -Math.expm1((-limit * wetHours) / litres) : 0)
 
 /** What a cause makes of a day: litres that come of those of the plan, litres that go, and the hole they go by. */
 interface Effect {

@@ -25,6 +25,8 @@ import {
   mergeLogs,
   momentNow,
   momentOf,
+  passing,
+  passingSlope,
   PLAN,
   rainOf,
   readingsOf,
@@ -388,5 +390,27 @@ describe('tables and loggers', () => {
     expect(readSenML('[{"n":"rain","u":"mm","v":1}]', 'butt', 1276020076, () => 0)).toMatchObject([{ at: '2010-06-08T18:01Z' }])
     expect(() => readSenML('{"n":1}', 'butt', 0, offset)).toThrow(LogLineError)
     expect(() => readSenML('[{"n":"rain","u":"K","v":1}]', 'butt', 0, offset)).toThrow(LogLineError)
+  })
+})
+
+describe('a limit on the way', () => {
+  it('lets by what the integral of exponential intensities up to it gives, and its slope is that of what it lets by', () => {
+    // 60 L over 4 wet hours: intensities of 15 L/h on the mean, cut at 10 L/h, summed in a thousand steps of each.
+    const [litres, limit, hours] = [60, 10, 4]
+    const mean = litres / hours
+    const STEPS = 200_000
+    const step = (40 * mean) / STEPS
+    let sum = 0
+    for (let k = 0; k < STEPS; k++) {
+      const intensity = (k + 0.5) * step
+      sum += (Math.min(limit, intensity) * Math.exp(-intensity / mean) * step) / mean
+    }
+    expect(passing(litres, limit, hours)).toBeCloseTo(sum * hours, 4)
+    expect(passingSlope(litres, limit, hours)).toBeCloseTo(
+      (passing(litres + 1e-4, limit, hours) - passing(litres - 1e-4, limit, hours)) / 2e-4,
+      6,
+    )
+    expect(passing(0, limit, hours)).toBe(0)
+    expect(passing(litres, 1e9, hours)).toBeCloseTo(litres, 6)
   })
 })

@@ -38,7 +38,7 @@ const anyJob: fc.Arbitrary<Job> = fc
     height: fc.double({ min: 0, max: 12, noNaN: true }),
   })
   .map(({ base, arrangement, name, scene, intensity, height }) => {
-    const scheme = { ...ARRANGEMENTS[arrangement]!(), designIntensity: intensity }
+    const scheme = { ...structuredClone(ARRANGEMENTS[arrangement]!()), designIntensity: intensity }
     scheme.stores[0]!.vessels[0]!.base.parts = [{ kind: 'blocks', height }]
     return { ...base, name, scene, schemes: [scheme], chosen: scheme.id }
   })

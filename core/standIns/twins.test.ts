@@ -1,12 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { newJob } from '../demo'
-import { catchesOf, diagnose, eventsOf, isAlarm, rainOf, readingsOf, storeLevels, type Cause, type Diagnosis } from '../log'
-import { buildWaterPath } from '../path/waterPath'
-import { dayNumber, makeYears, modelFromMonths, quickNormals, siteDays, type DailyRain } from '../rain'
-import { defaultSite, type Scheme } from '../scheme'
-import { chanceFor } from './chance'
-import { simulateReality, type HiddenFault, type RealityOptions } from './reality'
+import { catchesOf, diagnose, isAlarm, type Cause, type Diagnosis } from '../log'
+import type { Scheme } from '../scheme'
+import type { HiddenFault, RealityOptions } from './reality'
+import { between, liveHalfYear } from './twinYears'
 
 /**
  * Twin experiments: a hidden reality is simulated, a log is kept of it with a tape (5 mm) and a gauge (10 %), and what the log is
@@ -16,35 +14,10 @@ const ONE_BUTT = newJob('twin', 'Twin', 'en-GB', 'metric').schemes[0]!
 /** Two barrels linked low; and four totes that two pipes fill. */
 const TWO_BARRELS = ARRANGEMENTS[8]!()
 const TWO_PIPES = ARRANGEMENTS[12]!()
-const SITE = siteDays(defaultSite())
-const { totals, wetDays } = quickNormals({ total: 700, pattern: 'even', hemisphere: 'north', wetDays: 140 })
-const YEARS = makeYears(modelFromMonths(totals, wetDays, 0.16), 200, 11).rain
-const HALF_YEAR = 183
-const START = dayNumber(2025, 3, 1)
-
-function halfYear(seed: number): DailyRain {
-  const from = (seed * 365 + (seed % 2) * 90) % (YEARS.depths.length - HALF_YEAR)
-  const to = from + HALF_YEAR
-  return {
-    depths: YEARS.depths.slice(from, to),
-    month: YEARS.month.slice(from, to),
-    year: YEARS.year.slice(from, to),
-    weekday: YEARS.weekday.slice(from, to),
-    dayOfYear: YEARS.dayOfYear.slice(from, to),
-  }
-}
-
 function read(scheme: Scheme, seed: number, options: Omit<RealityOptions, 'seed'>): Diagnosis | undefined {
-  const [store] = scheme.stores
-  const { entries } = simulateReality(scheme, store!.id, halfYear(seed), START, SITE, { seed: seed + 1, ...options })
-  const levels = storeLevels(buildWaterPath(scheme), store!.id)
-  const rain = rainOf(entries, START, START + HALF_YEAR - 1)
-  const readings = readingsOf(levels, entries)
-  const events = eventsOf(levels, readings, rain, entries)
-  return diagnose(levels, readings, events, catchesOf(scheme, store!.id, rain, entries), scheme.wetHours)
+  const { levels, readings, events, store, rain, entries } = liveHalfYear(scheme, seed, options)
+  return diagnose(levels, readings, events, catchesOf(scheme, store, rain, entries), scheme.wetHours)
 }
-/** Evenly over a range, the same for a seed. */
-const between = (low: number, high: number, seed: number, what: number) => low + (high - low) * chanceFor(seed, what)
 const share = (part: number, whole: number) => part / whole
 
 describe('twins without a fault', { timeout: 120_000 }, () => {

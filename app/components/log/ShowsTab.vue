@@ -240,6 +240,7 @@ const isNews = (ratio: number) => Math.abs(ratio - 1) > 0.03
           <p v-else class="mt-2">{{ say('log.fewRains') }}</p>
         </div>
       </div>
+      <LossesOnTheWay :life="life" />
     </template>
   </section>
 </template>
