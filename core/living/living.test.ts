@@ -72,7 +72,7 @@ describe('the leak that began in the second June', () => {
   it('is weighed only against what this scheme can have: no first flush, no link, no second pipe', () => {
     const causes = stores[0]!.diagnosis!.suspects.map(({ cause }) => cause)
     for (const cause of ['swallowed', 'linkShut', 'intakeShort']) expect(causes).not.toContain(cause)
-    expect(causes).toEqual(expect.arrayContaining(['sound', 'partly', 'limited', 'leak', 'unlogged']))
+    expect(causes).toEqual(expect.arrayContaining(['sound', 'partly', 'limited', 'soaked', 'leak', 'unlogged']))
   })
   it('is nothing that the year before shows', () => {
     const may = dayNumber(2026, 5, 20)
@@ -199,8 +199,8 @@ describe('a site’s own catch', () => {
 describe('what is lost on the way', () => {
   const plan = newJob('twin', 'Twin', 'en-GB', 'metric').schemes[0]!
   const today = START + HALF_YEAR
-  const lived = (options: Omit<RealityOptions, 'seed'>) => {
-    const { entries } = liveHalfYear(plan, 5, options)
+  const lived = (options: Omit<RealityOptions, 'seed'>, truth = plan) => {
+    const { entries } = liveHalfYear(plan, 5, options, truth)
     const job: Job = { ...demoJobs()[0]!, schemes: [plan], chosen: plan.id, log: { entries, ticked: [] } }
     return read(job, today).stores[0]!
   }
@@ -228,6 +228,18 @@ describe('what is lost on the way', () => {
     const { low, high } = life.numbers!.limit!
     expect(low).toBeLessThanOrEqual(4)
     expect(high).toBeGreaterThanOrEqual(4)
+  })
+  it('a mossy roof is named as one, not as a roof that goes elsewhere, and what it soaks up is told', () => {
+    const mossy = {
+      ...plan,
+      sections: plan.sections.map((each) => ({ ...each, runoff: { kind: 'own' as const, coefficient: 0.9, wetting: 2 } })),
+    }
+    const life = lived({}, mossy)
+    expect(life.diagnosis!.suspects[0]!.cause).toBe('soaked')
+    const { low, high, plan: planned } = life.numbers!.wetting!
+    expect(low).toBeGreaterThan(planned)
+    expect(low).toBeLessThanOrEqual(2)
+    expect(high).toBeGreaterThanOrEqual(2)
   })
   it('is not told while something else is wrong: a leak would be taken for it', () => {
     const life = lived({ fault: { kind: 'leak', height: 0.2, pace: 0.06 } })

@@ -166,12 +166,13 @@ function causesOf(path: WaterPath, storeId: string): Cause[] {
   const flush = flushesInto(path, storeId).length > 0
   const linked = (path.scheme.stores.find(({ id }) => id === storeId)?.links.length ?? 0) > 0
   return CAUSES.filter(
-    (cause) => (cause !== 'swallowed' || flush) && (cause !== 'linkShut' || linked) && (cause !== 'intakeShort' || intakes.length > 1),
+    (cause) =>
+      cause !== (flush ? 'soaked' : 'swallowed') && (cause !== 'linkShut' || linked) && (cause !== 'intakeShort' || intakes.length > 1),
   )
 }
 
 /** Causes that are losses on the way themselves; what comes of any other would be taken for one. */
-const ON_THE_WAY: readonly Cause[] = ['sound', 'partly', 'limited', 'swallowed']
+const ON_THE_WAY: readonly Cause[] = ['sound', 'partly', 'limited', 'swallowed', 'soaked']
 
 /** Stretches from which losses on the way are told: since something began that is one, and none while anything else is wrong. */
 function toldOf(events: readonly LogEvent[], diagnosis: Diagnosis | undefined): readonly LogEvent[] {

@@ -7,7 +7,18 @@ import { passing } from './passing'
 import type { LevelGap, StoreReadings } from './readings'
 
 /** What can be wrong with water that was caught, in the words of the log. */
-export const CAUSES = ['sound', 'partly', 'limited', 'swallowed', 'intakeShort', 'leak', 'unlogged', 'linkShut', 'misread'] as const
+export const CAUSES = [
+  'sound',
+  'partly',
+  'limited',
+  'swallowed',
+  'soaked',
+  'intakeShort',
+  'leak',
+  'unlogged',
+  'linkShut',
+  'misread',
+] as const
 export type Cause = (typeof CAUSES)[number]
 
 /** One cause, with how it fares beside the others. */
@@ -17,7 +28,7 @@ export interface Suspect {
   odds: number
   /** Minutes since 1970 from which it would have been so; undefined where it was always so. */
   since?: number
-  /** Share that comes (partly, intakeShort), litres an hour that pass (limited), litres a rain day (swallowed), litres a day (leak, unlogged). */
+  /** Share that comes (partly, intakeShort), litres an hour that pass (limited), litres a rain day (swallowed, soaked), litres a day (leak, unlogged). */
   size?: number
   /** Drop whose water is short. */
   drop?: string
@@ -39,6 +50,7 @@ const PRIOR: Record<Cause, number> = {
   partly: 0.06,
   limited: 0.06,
   swallowed: 0.05,
+  soaked: 0.03,
   intakeShort: 0.04,
   leak: 0.04,
   unlogged: 0.04,
@@ -125,7 +137,7 @@ interface Tried {
  *
  * @param wetHours in which a day's rain falls
  * @param evaporation m a day that open water loses
- * @param possible causes that the scheme can have: without a first flush nothing swallows light rain
+ * @param possible causes that the scheme can have: light rain is swallowed by a first flush, or soaked up where there is none
  * @returns undefined under eight stretches between readings
  */
 export function diagnose(
@@ -218,7 +230,9 @@ export function diagnose(
     const limits = Array.from({ length: 9 }, (_, k) => (biggest / wetHours) * 0.04 * 1.5 ** k)
     tried.push(bestOf(limits.map((limit) => best('limited', limit, { comes: (litres) => passing(litres, limit, wetHours) }))))
     const swallows = Array.from({ length: 9 }, (_, k) => biggest * 0.02 * 1.5 ** k)
-    tried.push(bestOf(swallows.map((size) => best('swallowed', size, { comes: (litres) => Math.max(0, litres - size) }))))
+    // The beginning of a rain goes into a first flush; without one, into moss, leaves and a gutter that sags.
+    const first = possible.includes('swallowed') ? 'swallowed' : 'soaked'
+    tried.push(bestOf(swallows.map((size) => best(first, size, { comes: (litres) => Math.max(0, litres - size) }))))
     if (plan.length > 1)
       plan.forEach((_, j) => {
         const drop = catches.intakes[j]!

@@ -15,7 +15,8 @@ const PACE = 7
 /** Months in which lessons begin. */
 const SPRING = { north: 4, south: 10 }
 const NUMBERS = [1, 2, 3, 4, 5, 6] as const
-const GUESSES = CAUSES.filter((cause) => cause !== 'sound' && cause !== 'intakeShort' && cause !== 'linkShut' && cause !== 'misread')
+const NOT_HIDDEN: readonly Cause[] = ['sound', 'soaked', 'intakeShort', 'linkShut', 'misread']
+const GUESSES = CAUSES.filter((cause) => !NOT_HIDDEN.includes(cause))
 const lesson = shallowRef<Lesson>()
 const upTo = ref(0)
 const wrong = ref<Cause[]>([])
