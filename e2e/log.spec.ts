@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs'
 import { ARRANGEMENTS } from '../core/arrangements'
-import { demoJobs, demoRecords, withDemoLogs } from '../core/demo'
+import { demoJobs, demoRecords, newJob, withDemoLogs } from '../core/demo'
 import { dayNumber } from '../core/rain'
-import { writeJobFile } from '../core/scheme'
+import { writeJobFile, type Scheme } from '../core/scheme'
+import { liveHalfYear } from '../core/standIns/twinYears'
 import { axeClean, expect, openJobs, test } from './support'
 import type { Page } from '@playwright/test'
 
@@ -121,6 +122,41 @@ test.describe('at a desk', () => {
     await page.getByText('As a table').click()
     await expect(page.getByRole('row', { name: /Jun 2026|June 2026/ })).toBeVisible()
     await axeClean(page)
+  })
+
+  test('a roof that soaks up each rain’s beginning: what it takes is told beside the plan, put into it, and taken back', async ({
+    page,
+  }) => {
+    const plan = newJob('mossy', 'Mossy shed', 'en-GB', 'metric')
+    const [scheme] = plan.schemes as [Scheme]
+    const mossy = {
+      ...scheme,
+      sections: scheme.sections.map((each) => ({ ...each, runoff: { kind: 'own' as const, coefficient: 0.9, wetting: 2 } })),
+    }
+    const { entries } = liveHalfYear(scheme, 5, {}, mossy)
+    const file = writeJobFile({ ...plan, log: { since: '2025-03-01', entries, ticked: [] } }, [])
+    await page.clock.setFixedTime(new Date('2025-08-31T10:00:00Z'))
+    await openJobs(page)
+    await page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({ name: 'mossy.cask.json', mimeType: 'application/json', buffer: Buffer.from(file) })
+    await expect(page.getByRole('heading', { name: 'Mossy shed', level: 1 })).toBeVisible()
+    await page.goto('/job/mossy?doing=log&log=shows')
+    await expect(page.getByText('The roof soaks up the beginning of each rain')).toBeVisible()
+    const wetting = page.getByRole('listitem').filter({ hasText: 'Wetting the roof takes' })
+    await expect(wetting).toContainText(/1\.\d\s*mm of each day's rain \(90 %: 1\.\d\smm to 2\.\d\smm\)\. The plan has 0\.\d\smm\./)
+    await wetting.getByRole('button', { name: /mm, show its working/ }).click()
+    await expect(page.getByText('Working: own wetting')).toBeVisible()
+    await page.keyboard.press('Escape')
+    await axeClean(page)
+    await wetting.getByRole('button', { name: 'Use it for these roofs' }).click()
+    // The plan has it now, so that nothing is wrong and nothing is left to be put in.
+    await expect(wetting).toContainText('agrees with it')
+    await expect(wetting.getByRole('button', { name: 'Use it for these roofs' })).toHaveCount(0)
+    await expect(page.getByText('The roof soaks up the beginning of each rain')).toHaveCount(0)
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await expect(wetting).toContainText('The plan has 0')
   })
 
   test('care is ticked, and taken away as a calendar that keeps its ids', async ({ page }) => {
