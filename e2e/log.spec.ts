@@ -257,6 +257,43 @@ test.describe('at a desk', () => {
     await expect(page.getByRole('heading', { name: /^Entries \(1\d\)/ })).toBeVisible()
   })
 
+  test('a logger’s readings are kept as they came: looked at, taken away, deleted and put back, there after a reload', async ({ page }) => {
+    await openLog(page, 'demo-withy-hard', 'entries')
+    await page.getByText('Import and export').click()
+    // A reading every ten minutes for six weeks: the butt fills by a centimetre a day, and once it is let down.
+    const LINES = 6048
+    let csv = 'time,level (mm)\n'
+    for (let k = 0; k < LINES; k++)
+      csv += `${new Date(Date.UTC(2025, 2, 1) + k * 600_000).toISOString().slice(0, 16)}Z,${k === 3000 ? 20 : Math.round(200 + k / 14.4)}\n`
+    await page.getByLabel('Import CSV or SenML').setInputFiles({ name: 'ten-minutes.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
+    await page.getByText("Loggers' readings (1)").click()
+    const row = page.getByRole('listitem').filter({ hasText: 'ten-minutes.csv' })
+    await expect(row).toContainText(/1 Mar 2025 to 11 Apr 2025, 6,048 readings/)
+    await row.getByRole('button', { name: /^Show: / }).click()
+    const picture = row.getByRole('img')
+    await expect(picture).toHaveAttribute('aria-label', /1 Mar 2025 to 11 Apr 2025, up to 6\d\d\smm/)
+    await row.getByRole('button', { name: 'A week' }).click()
+    await expect(picture).toHaveAttribute('aria-label', /4 Apr 2025 to 11 Apr 2025/)
+    await expect(row.getByRole('button', { name: 'Later' })).toBeDisabled()
+    await row.getByRole('button', { name: 'Earlier' }).click()
+    await expect(picture).toHaveAttribute('aria-label', /28 Mar 2025 to 4 Apr 2025/)
+    await axeClean(page)
+    const { name, text } = await downloaded(page, () => row.getByRole('button', { name: /^Export CSV: / }).click())
+    expect(name).toMatch(/water over the floor\.csv$/)
+    expect(text.split('\r\n')).toHaveLength(LINES + 2)
+    expect(text).toContain('2025-03-21T20:00Z,0.02\r\n')
+    await row.getByRole('button', { name: /^Delete: / }).click()
+    await expect(row).toHaveCount(0)
+    await page.getByRole('button', { name: 'Put back' }).click()
+    await expect(row).toHaveCount(1)
+    await expect(page.getByText(/^Saved \d/)).toBeVisible()
+    await page.reload()
+    await page.getByText("Loggers' readings (1)").click()
+    await expect(row).toContainText('6,048 readings')
+    // The log has one level a day of it, beside what it had.
+    await expect(page.getByRole('heading', { name: /^Entries \(5\d\)/ })).toBeVisible()
+  })
+
   test('a photo is kept small and shown with its note, and one that is none is refused', async ({ page }) => {
     await openLog(page, 'demo-withy-hard', 'entries')
     const png = await page.evaluate(async () => {

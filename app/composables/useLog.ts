@@ -11,6 +11,7 @@ import {
 } from '#core/log'
 import { MOST_ENTRIES, type Entry, type Log } from '#core/scheme'
 import { buildWaterPath } from '#core/path'
+import { count } from '#core/units/quantity'
 import { word } from '#core/figures/told'
 import { message, type Message } from '~/stores/messages'
 import { useNotices } from '~/stores/notices'
@@ -45,7 +46,7 @@ export function useLog() {
     } catch (error) {
       // As many as a log holds: told, and nothing is lost.
       if (!(error instanceof RangeError)) throw error
-      notices.tell({ severity: 'wrong', told: message('log.full', { n: MOST_ENTRIES }), key: 'log-full' })
+      notices.tell({ severity: 'wrong', told: message('log.full', { n: count(MOST_ENTRIES) }), key: 'log-full' })
     }
   }
 
@@ -68,7 +69,7 @@ export function useLog() {
   const change = (entry: Entry) => edit(label('changed', entry.kind), (before) => withEntry(before, entry))
   const remove = (entry: Entry) => edit(label('removed', entry.kind), (before) => withoutEntry(before, entry.id))
   const addAll = (more: readonly Entry[], name: string) =>
-    edit(message('log.edit.imported', { n: more.length, name }), (before) => withEntries(before, more))
+    edit(message('log.edit.imported', { n: count(more.length), name }), (before) => withEntries(before, more))
   const begin = (since: string) =>
     edit(message('log.edit.begun'), (before) => ({ ...before, since, scheme: before.scheme ?? scheme.value?.id }))
   function tick(list: 'shut-down' | 'start-up', year: number, step: string) {

@@ -2,6 +2,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { MANIFEST, type BackupManifest } from '#core/desk/backup'
 import { demoJobs, demoRecords } from '#core/demo'
+import type { Series } from '#core/log'
 import { firmDefaults, shelfDefaults } from '#core/scheme'
 import { makeBackup, openBackup, restoreBackup } from './backup'
 import { CaskDatabase } from './db'
@@ -41,6 +42,46 @@ describe('a backup', () => {
     for (const { job } of await there.list()) expect(await there.fileOf(job!)).toBe(await here.fileOf((await here.get(job!.id))!.job!))
     expect(await there.firm()).toEqual(firm)
     expect((await there.records()).map(({ id }) => id).toSorted()).toEqual((await here.records()).map(({ id }) => id).toSorted())
+  })
+  it('carries the readings of loggers as CSV, those of a deleted job too, and brings them to the job that they are of', async () => {
+    const series: Series = {
+      of: { kind: 'level', vessel: 'butt', by: 'floor' },
+      instants: Float64Array.from({ length: 500 }, (_, k) => 29_000_000 + 10 * k),
+      values: Float32Array.from({ length: 500 }, (_, k) => 0.001 * k),
+    }
+    const rain: Series = { of: { kind: 'rain' }, instants: Float64Array.of(29_000_000), values: Float32Array.of(2.5) }
+    await here.keepSeries(first!.id, 'river.csv', [series])
+    await here.keepSeries(third!.id, 'lane.csv', [rain])
+    await here.remove(third!.id)
+    const bytes = await makeBackup(here, NOW)
+    const manifest = manifestOf(bytes)
+    expect(manifest.series!.map(({ job, name }) => [job, name])).toEqual([
+      [first!.id, 'river.csv'],
+      [third!.id, 'lane.csv'],
+    ])
+    expect(strFromU8(unzipSync(bytes)[manifest.series![0]!.file]!).split('\r\n').slice(0, 2)).toEqual([
+      'moment,level (m)',
+      '2025-02-19T21:20Z,0',
+    ])
+    const plan = await openBackup(bytes, there)
+    await restoreBackup(plan, ['replace', 'replace', 'replace'], false, there)
+    const [back] = await there.seriesOf(first!.id)
+    expect(back).toMatchObject({ file: 'river.csv', of: series.of })
+    expect([...back!.instants]).toEqual([...series.instants])
+    back!.values.forEach((value, k) => expect(value).toBeCloseTo(series.values[k]!, 6))
+    expect((await there.seriesOf(third!.id)).map(({ values }) => [...values])).toEqual([[2.5]])
+    // Once more it is the same readings, not a second set of them.
+    await restoreBackup(await openBackup(bytes, there), ['replace', 'replace', 'replace'], false, there)
+    expect(await there.seriesOf(first!.id)).toHaveLength(1)
+  })
+  it('of before there were readings is read as it was', async () => {
+    const files = unzipSync(await makeBackup(here, NOW))
+    const { series, ...before } = JSON.parse(strFromU8(files[MANIFEST]!)) as BackupManifest
+    expect(series).toEqual([])
+    files[MANIFEST] = strToU8(JSON.stringify({ ...before, version: 1 }))
+    const plan = await openBackup(zipSync(files), there)
+    expect(plan.unread).toEqual([])
+    expect(plan.rows.map((row) => row.series)).toEqual([[], [], []])
   })
   it('brought back untouched is recognised as the same; worked on since, as older; and nothing is done to either unasked', async () => {
     const bytes = await makeBackup(here, NOW)

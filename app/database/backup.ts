@@ -10,6 +10,7 @@ import {
   type RestoreChoice,
   type Standing,
 } from '#core/desk/backup'
+import { readSeriesCsv, writeSeriesCsv, type Series, type SeriesOf } from '#core/log'
 import { jobReferenceProblems } from '#core/path'
 import {
   canonicalJson,
@@ -28,7 +29,7 @@ import { nameOf } from './keptJob'
 /** A breath between two files, so that the page stays awake. */
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0))
 
-/** Every job with its record and photos, every record that none leans on, what is in the bin, and the firm, as one archive. */
+/** Every job with its record, photos and loggers' readings, every record that none leans on, what is in the bin, and the firm, as one archive. */
 export async function makeBackup(
   repository: JobRepository,
   now: number,
@@ -54,9 +55,11 @@ export async function makeBackup(
     made: now,
     jobs: [],
     records: [],
+    series: [],
     firm: firm !== undefined,
   }
   const carried = new Set<string>()
+  const carriedSeries = new Set<string>()
   const rows = [
     ...kept.map((each) => ({ ...each, binned: false })),
     ...binned.map(({ row }) => ({ ...repository.read(row), binned: true })),
@@ -73,6 +76,13 @@ export async function makeBackup(
     // One that no page can show is carried as it lies there.
     else await put(file, canonicalJson(row))
     manifest.jobs.push({ id: row.id, name, file, updated: row.updated, revision: row.revision, binned: inBin })
+    if (!carriedSeries.has(row.id))
+      for (const { id: own, file: from, ...series } of await repository.seriesOf(row.id)) {
+        const path = `readings/${own}.csv`
+        await put(path, writeSeriesCsv(series))
+        manifest.series!.push({ job: row.id, file: path, name: from, of: series.of })
+      }
+    carriedSeries.add(row.id)
     progress(++done, rows.length)
   }
   for (const record of records.filter(({ id }) => !carried.has(id))) {
@@ -101,6 +111,8 @@ export interface RestoreRow {
   how: Standing
   binned: boolean
   file: JobFile
+  /** Readings of its loggers, by the file that each came from. */
+  series: { name: string; series: Series }[]
 }
 export interface RestorePlan {
   made: number
@@ -146,7 +158,10 @@ export async function openBackup(bytes: Uint8Array, repository: JobRepository): 
     try {
       const file = readJobFile(read(path), jobReferenceProblems)
       const { existing, same } = await repository.planImport(file)
-      rows.push({ id, name, updated, binned, file, how: standing(existing, { updated }, same) })
+      const series = (manifest.series ?? [])
+        .filter(({ job }) => job === id)
+        .map((each) => ({ name: each.name, series: readSeriesCsv(read(each.file), each.of as SeriesOf) }))
+      rows.push({ id, name, updated, binned, file, how: standing(existing, { updated }, same), series })
     } catch (error) {
       unread.push({ name, why: error instanceof Error ? error.message : String(error) })
     }
@@ -182,11 +197,12 @@ export async function restoreBackup(
     const choice = choices[i]
     if (choice === undefined || choice === 'leave') continue
     const existing = await repository.planImport(row.file)
-    await repository.bringIn(
+    const { id } = await repository.bringIn(
       existing,
       choice === 'keep-both' && existing.existing ? 'keep-both' : existing.existing ? 'replace' : 'new',
       row.updated,
     )
+    for (const { name, series } of row.series) await repository.keepSeries(id, name, [series])
     brought++
   }
   for (const record of plan.records) if (!(await repository.record(record.id))) await repository.keepRecord(record)

@@ -6,13 +6,14 @@ import { JobRepository } from './jobRepository'
 describe('a database of a newer release', () => {
   it('is not opened by this one, and nothing is written into it', async () => {
     const newer = new Dexie('newer')
-    newer.version(8).stores({
+    newer.version(9).stores({
       jobs: 'id, updated, stage',
       records: 'id',
       settings: 'key',
       bin: 'key, removed',
       drafts: 'key, id',
       photos: 'id, job',
+      series: 'id, job, removed',
       log: '++',
     })
     await newer.table('jobs').put({ id: 'theirs', updated: 1 })

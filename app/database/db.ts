@@ -1,4 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie'
+import type { SeriesOf } from '#core/log'
 import { migrateJob, gaugeId, withGauge, type Job, type RainRecord } from '#core/scheme'
 
 /** A job as it is kept: the document, how often it was saved, and by which tab. */
@@ -39,6 +40,18 @@ export interface Photo {
   height: number
   picture: Blob
 }
+/** A sensor's readings as they came, beside the log that was condensed from them. */
+export interface SeriesRow {
+  id: string
+  job: string
+  /** File that they came from. */
+  file: string
+  of: SeriesOf
+  instants: Float64Array
+  values: Float32Array
+  /** When it was deleted, ms since 1970; kept for as long as jobs in the bin are. */
+  removed?: number
+}
 export interface SettingRow {
   key: string
   value: unknown
@@ -70,6 +83,7 @@ export class CaskDatabase extends Dexie {
   bin!: EntityTable<BinRow, 'key'>
   drafts!: EntityTable<Draft, 'key'>
   photos!: EntityTable<Photo, 'id'>
+  series!: EntityTable<SeriesRow, 'id'>
   settings!: EntityTable<SettingRow, 'key'>
 
   constructor(name = 'vernal-cask') {
@@ -108,6 +122,8 @@ export class CaskDatabase extends Dexie {
           await jobs.put({ ...row, version: 7, job: job as unknown as Job })
         }
       })
+    // Readings of loggers are kept as they came.
+    this.version(8).stores({ series: 'id, job, removed' })
     // The library would open a newer form all the same, and let an older release write into it.
     this.on('ready', (db) => {
       if (db.backendDB().version > 10 * this.verno) throw new NewerDatabaseError()

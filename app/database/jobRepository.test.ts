@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import Dexie from 'dexie'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { demoJobs, demoRecords } from '#core/demo'
-import { gaugeRecord } from '#core/log'
+import { gaugeRecord, type Series } from '#core/log'
 import { jobReferenceProblems } from '#core/path'
 import {
   FILE_VERSION,
@@ -287,5 +287,50 @@ describe('a name for a copy', () => {
     for (let i = 0; i < 120; i++) name = copyName(name)
     expect(name).toHaveLength(120)
     expect(name.endsWith(' (121)')).toBe(true)
+  })
+})
+
+describe('readings of loggers', () => {
+  const rain = (from: number, ...values: number[]): Series => ({
+    of: { kind: 'rain' },
+    instants: Float64Array.from(values, (_, k) => from + k),
+    values: Float32Array.from(values),
+  })
+  it('lie beside their job in the order of their times; the same file again takes their place', async () => {
+    const repository = new JobRepository(db, 'mine')
+    await repository.seed(demoJobs(), demoRecords())
+    const [{ id }] = demoJobs() as [Job]
+    await repository.keepSeries(id, 'later.csv', [rain(500, 1, 2)])
+    await repository.keepSeries(id, 'early.csv', [rain(100, 3, 4, 5)])
+    await repository.keepSeries(id, 'early.csv', [rain(100, 3, 9, 5)])
+    expect((await repository.seriesOf(id)).map(({ file, values }) => [file, ...values])).toEqual([
+      ['early.csv', 3, 9, 5],
+      ['later.csv', 1, 2],
+    ])
+    expect(await repository.seriesOf('another')).toEqual([])
+  })
+  it('deleted can be put back for as long as a job could, and go with a job that is nowhere any more', async () => {
+    const repository = new JobRepository(db, 'mine')
+    await repository.seed(demoJobs(), demoRecords())
+    const [{ id }, { id: other }] = demoJobs() as [Job, Job]
+    await repository.keepSeries(id, 'a.csv', [rain(100, 3)])
+    await repository.keepSeries(other, 'b.csv', [rain(100, 4)])
+    const [row] = await repository.seriesOf(id)
+    await repository.removeSeries(row!.id)
+    expect(await repository.seriesOf(id)).toEqual([])
+    await repository.emptyBin()
+    await repository.removeSeries(row!.id, true)
+    expect(await repository.seriesOf(id)).toHaveLength(1)
+    // In the bin the job still has its readings; deleted for good it has none.
+    const { key } = (await repository.remove(other))!
+    await repository.emptyBin()
+    expect(await repository.seriesOf(other)).toHaveLength(1)
+    await repository.deleteForGood(key)
+    await repository.emptyBin()
+    expect(await repository.seriesOf(other)).toEqual([])
+    await repository.removeSeries(row!.id)
+    await repository.emptyBin(Date.now() + BIN_KEEPS_MS + 1000)
+    await repository.removeSeries(row!.id, true)
+    expect(await repository.seriesOf(id)).toEqual([])
   })
 })

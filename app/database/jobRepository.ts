@@ -1,5 +1,6 @@
 import { mergeLogs } from '#core/log/entries'
 import { gaugeRecord } from '#core/log/gaugeRecord'
+import type { Series } from '#core/log'
 import { freshCopy } from '#core/desk/copy'
 import {
   canonicalJson,
@@ -20,7 +21,7 @@ import {
 } from '#core/scheme'
 import { fromBase64, toBase64 } from './base64'
 import { spliceRecords } from '#core/rain/splice'
-import type { BinRow, CaskDatabase, JobRow } from './db'
+import type { BinRow, CaskDatabase, JobRow, SeriesRow } from './db'
 import { readRow, readRows, versionOf, type KeptJob } from './keptJob'
 
 export type SaveResult =
@@ -230,12 +231,43 @@ export class JobRepository {
     await this.db.bin.delete(key)
   }
 
-  /** Deletes what has lain in the bin for longer than it is kept. */
+  /** Deletes what has lain in the bin for longer than it is kept, and readings of jobs that are nowhere any more. */
   async emptyBin(now = Date.now()): Promise<void> {
-    await this.db.bin
-      .where('removed')
-      .below(now - BIN_KEEPS_MS)
-      .delete()
+    await this.db.transaction('rw', this.db.jobs, this.db.bin, this.db.series, async () => {
+      for (const table of [this.db.bin, this.db.series])
+        await table
+          .where('removed')
+          .below(now - BIN_KEEPS_MS)
+          .delete()
+      const binned = await this.db.bin.toArray()
+      const jobs = new Set([...(await this.db.jobs.toCollection().primaryKeys()), ...binned.map(({ row }) => row.id)])
+      for (const job of await this.db.series.orderBy('job').uniqueKeys())
+        if (!jobs.has(String(job))) await this.db.series.where('job').equals(job).delete()
+    })
+  }
+
+  /** Readings of a job's loggers, the first to begin first; deleted ones are not among them. */
+  async seriesOf(job: string): Promise<SeriesRow[]> {
+    const rows = await this.db.series.where('job').equals(job).toArray()
+    return rows.filter(({ removed }) => removed === undefined).sort((a, b) => (a.instants[0] ?? 0) - (b.instants[0] ?? 0))
+  }
+
+  /** Keeps readings beside a job's log. Those of a file that is here already, by name, kind and moments, take its place. */
+  keepSeries(job: string, file: string, all: readonly Series[]): Promise<void> {
+    const same = (a: Series, b: Series) =>
+      JSON.stringify(a.of) === JSON.stringify(b.of) && a.instants[0] === b.instants[0] && a.instants.at(-1) === b.instants.at(-1)
+    return this.db.transaction('rw', this.db.series, async () => {
+      const here = await this.db.series.where('job').equals(job).toArray()
+      for (const series of all) {
+        const before = here.find((each) => each.file === file && same(each, series))
+        await this.db.series.put({ id: before?.id ?? `s-${crypto.randomUUID().slice(0, 18)}`, job, file, ...series })
+      }
+    })
+  }
+
+  /** Deletes readings, or takes that back. */
+  async removeSeries(id: string, back = false): Promise<void> {
+    await this.db.series.update(id, { removed: back ? undefined : Date.now() })
   }
 
   async planImport(file: JobFile): Promise<ImportPlan> {

@@ -1,9 +1,9 @@
 import * as yup from 'yup'
-import { checkShape, type Job } from '../scheme'
-import { choice, id, list, name, record, text } from '../scheme/schema/fields'
+import { checkShape, LEVEL_WAYS, type Job } from '../scheme'
+import { choice, id, list, name, oneOfKind, record, text } from '../scheme/schema/fields'
 
 export const BACKUP_FORMAT = 'vernal-cask-backup'
-export const BACKUP_VERSION = 1
+export const BACKUP_VERSION = 2
 /** Name of the list of contents within the archive. */
 export const MANIFEST = 'contents.json'
 
@@ -12,7 +12,7 @@ const moment = () => yup.number().required().min(0).max(1e14)
 /** What is in a backup: every job as its own file, records that no job leans on, what the firm says. */
 export const backupManifest = record({
   format: choice(BACKUP_FORMAT),
-  version: yup.number().required().oneOf([BACKUP_VERSION]),
+  version: yup.number().required().oneOf([1, BACKUP_VERSION]),
   made: moment(),
   jobs: list(
     record({
@@ -27,6 +27,22 @@ export const backupManifest = record({
     5000,
   ),
   records: list(record({ id: id(), file: text(200) }), 0, 5000),
+  /** Readings of loggers as CSV, each with its job and what it reads; backups of before there were any have none. */
+  series: list(
+    record({
+      job: id(),
+      file: text(200),
+      name: text(255),
+      of: oneOfKind({
+        rain: record({ kind: choice('rain') }),
+        level: record({ kind: choice('level'), vessel: id(), by: choice(...LEVEL_WAYS) }),
+      }),
+    }),
+    0,
+    20_000,
+  )
+    .optional()
+    .default(undefined),
   firm: yup.boolean().required(),
 })
 export type BackupManifest = yup.InferType<typeof backupManifest>

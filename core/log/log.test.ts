@@ -29,6 +29,11 @@ import {
   passingSlope,
   PLAN,
   rainOf,
+  readSeriesCsv,
+  SeriesReader,
+  thinned,
+  writeSeriesCsv,
+  type SeriesOf,
   readingsOf,
   readLine,
   readMoment,
@@ -412,5 +417,77 @@ describe('a limit on the way', () => {
     )
     expect(passing(0, limit, hours)).toBe(0)
     expect(passing(litres, 1e9, hours)).toBeCloseTo(litres, 6)
+  })
+})
+
+describe('readings of a logger as they came', () => {
+  const reader = () => new SeriesReader()
+  const minute = (k: number) => writeMoment(START + Math.floor(k / 1440), k % 1440, 0)
+  it('are kept beside the entries of their days where there are many, and not where each line is an entry', () => {
+    const few = reader()
+    for (let k = 0; k < 10; k++) few.add([{ kind: 'rain', at: minute(k), depth: 0.2 } as Entry])
+    expect(few.series()).toEqual([])
+    const many = reader()
+    for (let k = 0; k <= MANY_LINES; k++)
+      many.add([
+        { kind: 'rain', at: minute(k), depth: 0.2 } as Entry,
+        { kind: 'level', at: minute(k), vessel: 'butt', by: 'floor', value: 0.001 * (k % 900) } as Entry,
+      ])
+    const [rain, level] = many.series()
+    expect(rain!.of).toEqual({ kind: 'rain' })
+    expect(level!.of).toEqual({ kind: 'level', vessel: 'butt', by: 'floor' })
+    expect(level!.instants).toHaveLength(MANY_LINES + 1)
+    // Nothing is lost of the sum, which the entries of the days have as well.
+    const entries = many.condenser.entries(
+      (n) => `e${n}`,
+      () => 0,
+    )
+    const gauged = entries.reduce((sum, entry) => sum + (entry.kind === 'rain' ? entry.depth : 0), 0)
+    expect(rain!.values.reduce((sum, each) => sum + each, 0)).toBeCloseTo(gauged, 1)
+  })
+  it('come back from CSV as they went out, whatever they are told by', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom<SeriesOf>({ kind: 'rain' }, ...LEVEL_WAYS.map((by) => ({ kind: 'level' as const, vessel: 'butt', by }))),
+        fc.uniqueArray(fc.integer({ min: 0, max: 40_000_000 }), { minLength: 1, maxLength: 40 }),
+        fc.array(fc.float({ min: 0, max: 400, noNaN: true }), { minLength: 40, maxLength: 40 }),
+        (of, minutes, values) => {
+          const instants = Float64Array.from(minutes).sort()
+          const series = { of, instants, values: Float32Array.from(values.slice(0, instants.length)) }
+          const back = readSeriesCsv(writeSeriesCsv(series), of)
+          expect(back.of).toEqual(of)
+          expect([...back.instants]).toEqual([...instants])
+          back.values.forEach((value, k) => expect(Math.abs(value - series.values[k]!)).toBeLessThanOrEqual(1e-6 * Math.max(1e-3, value)))
+        },
+      ),
+    )
+  })
+  it('out of order are put in order, and of two of one moment the later stands', () => {
+    const text = 'moment,rain (mm)\r\n2026-06-02T07:00Z,2\r\n2026-06-01T07:00Z,1\r\n2026-06-02T07:00Z,3\r\n'
+    const { instants, values } = readSeriesCsv(text, { kind: 'rain' })
+    expect([...values]).toEqual([1, 3])
+    expect(instants[1]! - instants[0]!).toBe(1440)
+  })
+  it('thinned to a picture keep every peak and every drop, over any stretch', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.float({ min: 0, max: 2, noNaN: true }), { minLength: 2, maxLength: 300 }),
+        fc.integer({ min: 1, max: 60 }),
+        fc.nat({ max: 250 }),
+        (values, columns, skip) => {
+          const instants = Float64Array.from(values, (_, k) => 10 * k)
+          const [from, to] = [Math.min(10 * skip, 10 * (values.length - 2)), 10 * (values.length - 1)]
+          const own = [...Float32Array.from(values)].slice(from / 10)
+          const shown = thinned({ of: { kind: 'rain' }, instants, values: Float32Array.from(values) }, from, to, columns)
+          expect(Math.max(...shown.map(({ high }) => high))).toBe(Math.max(...own))
+          expect(Math.min(...shown.map(({ low }) => low))).toBe(Math.min(...own))
+          expect(shown.reduce((sum, each) => sum + each.sum, 0)).toBeCloseTo(
+            own.reduce((sum, each) => sum + each, 0),
+            6,
+          )
+          expect(shown.every(({ at: column }) => column >= 0 && column < columns)).toBe(true)
+        },
+      ),
+    )
   })
 })

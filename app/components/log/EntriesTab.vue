@@ -2,18 +2,19 @@
 import Papa from 'papaparse'
 import {
   clockOffset,
-  Condenser,
   heightTold,
   layoutOf,
   levelAs,
   LogLineError,
   readLine,
   readSenML,
+  SeriesReader,
   writeLogCsv,
   writeSenML,
   type TableLayout,
 } from '#core/log'
 import { checkShape, CLEANED, entry as entrySchema, ENTRY_KINDS, MENDED, type Entry } from '#core/scheme'
+import { count } from '#core/units/quantity'
 import { saveFile } from '~/composables/saveFile'
 
 /** All that was written down, newest first: read, changed, taken out, brought in from a table or a logger, taken away as one. */
@@ -23,6 +24,7 @@ const { entries, vessels, path, draft, add, change, remove, addAll } = useLog()
 const { say } = useSay()
 const { moment, entryText } = useLogWords()
 const { keepPhoto, pictures, lookUp } = usePhotos()
+const { keep: keepSeries } = useSeries()
 
 const only = ref<'all' | Entry['kind']>('all')
 const PAGE = 100
@@ -117,6 +119,11 @@ function takeIn(more: Entry[]) {
     tellWrong(error)
   }
 }
+/** A logger's table: the entries of its days, and its readings beside them. */
+async function takeInAll(reader: SeriesReader, idOf: (n: number) => string) {
+  takeIn(reader.condenser.entries(idOf, clockOffset))
+  if (problem.value === '') await keepSeries(fileName.value, reader.series())
+}
 const stamp = () => Date.now().toString(36)
 async function bringIn(event: Event) {
   const input = event.target as HTMLInputElement
@@ -132,15 +139,15 @@ async function bringIn(event: Event) {
     try {
       if (file.size > 64e6) throw new RangeError(say('log.import.large'))
       const read = readSenML(await file.text(), into.value, Date.now() / 1000, clockOffset)
-      const condenser = new Condenser()
-      for (const each of read) condenser.add([each])
-      takeIn(condenser.entries(idOf, clockOffset))
+      const reader = new SeriesReader()
+      for (const each of read) reader.add([each])
+      await takeInAll(reader, idOf)
     } catch (error) {
       tellWrong(error)
     }
     return
   }
-  const condenser = new Condenser()
+  const reader = new SeriesReader()
   let layout: TableLayout | undefined
   let line = 0
   let wrong: unknown
@@ -152,7 +159,7 @@ async function bringIn(event: Event) {
         for (const cells of data) {
           line++
           if (!layout) layout = layoutOf(cells)
-          else condenser.add(readLine(layout, cells, line, into.value, clockOffset))
+          else reader.add(readLine(layout, cells, line, into.value, clockOffset))
         }
       } catch (error) {
         wrong = error
@@ -172,7 +179,7 @@ async function bringIn(event: Event) {
       progress.value = undefined
       if (stopped) return
       if (wrong !== undefined) tellWrong(wrong)
-      else takeIn(condenser.entries(idOf, clockOffset))
+      else void takeInAll(reader, idOf)
     },
     error(error: Error) {
       progress.value = undefined
@@ -215,7 +222,7 @@ const exportSenML = () =>
 <template>
   <section class="max-w-3xl">
     <div class="flex flex-wrap items-center gap-2">
-      <h2 class="slab mr-auto text-18">{{ say('log.entries', { n: chosen.length }) }}</h2>
+      <h2 class="slab mr-auto text-18">{{ say('log.entries', { n: count(chosen.length) }) }}</h2>
       <ChoiceField :label="say('log.show')" :model-value="only" :options="kinds" @update:model-value="(kind) => (only = kind)" />
     </div>
     <form class="mt-1 flex flex-wrap items-end gap-2 border-t border-hair pt-2" @submit.prevent="putDown">
@@ -275,6 +282,7 @@ const exportSenML = () =>
       </label>
       <button type="button" class="btn mt-1" :disabled="table.trim() === ''" @click="takeTable">{{ say('log.takeTable') }}</button>
     </details>
+    <RawReadings />
     <p v-if="problem" class="my-1 border-2 border-pencil bg-sheet p-2 text-13" role="alert">{{ problem }}</p>
 
     <p v-if="chosen.length === 0" class="py-3">{{ say('log.none') }}</p>
@@ -317,7 +325,7 @@ const exportSenML = () =>
       </li>
     </ol>
     <button v-if="chosen.length > shown.length" type="button" class="btn mt-2" @click="shownCount += PAGE">
-      {{ say('log.older', { n: chosen.length - shown.length }) }}
+      {{ say('log.older', { n: count(chosen.length - shown.length) }) }}
     </button>
   </section>
 </template>
