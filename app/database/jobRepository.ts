@@ -246,10 +246,13 @@ export class JobRepository {
     })
   }
 
-  /** Readings of a job's loggers, the first to begin first; deleted ones are not among them. */
+  /** Readings of a job's loggers, the first to begin first, rain before levels; deleted ones are not among them. */
   async seriesOf(job: string): Promise<SeriesRow[]> {
     const rows = await this.db.series.where('job').equals(job).toArray()
-    return rows.filter(({ removed }) => removed === undefined).sort((a, b) => (a.instants[0] ?? 0) - (b.instants[0] ?? 0))
+    const begins = ({ instants, of }: SeriesRow) => [instants[0] ?? 0, of.kind === 'rain' ? 0 : 1] as const
+    return rows
+      .filter(({ removed }) => removed === undefined)
+      .sort((a, b) => begins(a)[0] - begins(b)[0] || begins(a)[1] - begins(b)[1] || a.file.localeCompare(b.file))
   }
 
   /** Keeps readings beside a job's log. Those of a file that is here already, by name, kind and moments, take its place. */

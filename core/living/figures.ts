@@ -118,17 +118,23 @@ const IN_UNITS = { wetting: rainDepth, flush: litres, limit: litres }
 const FIT_IDS = { wetting: 'siteWetting', flush: 'siteFlush', limit: 'siteLimit' } as const
 export type Loss = keyof typeof IN_UNITS
 
+/** A loss on the way with both ends of its interval; undefined where a log does not tell it, or where no limit was seen. */
+export function fitOf(numbers: SiteNumbers | undefined, loss: Loss): SiteFit | undefined {
+  const { value, low, high, plan } = numbers?.[loss] ?? {}
+  return value === undefined || low === undefined || high === undefined || plan === undefined ? undefined : { value, low, high, plan }
+}
+
 /** One loss on the way as its log tells it; undefined where it does not, or where no limit was seen. */
 export function lossFigure({ numbers }: Pick<StoreLife, 'numbers'>, loss: Loss): Figure | undefined {
-  const fit: SiteFit | undefined = numbers?.[loss]
-  if (!fit || !Number.isFinite(fit.high)) return undefined
+  const fit = fitOf(numbers, loss)
+  if (!fit) return undefined
   const unit = IN_UNITS[loss]
   const id = FIT_IDS[loss]
   return figure(
     id,
     unit(fit.value),
     [
-      line('stretchesFitted', '', count((numbers as SiteNumbers).events)),
+      line('stretchesFitted', '', count(numbers!.events)),
       line('lowEnd', '', unit(fit.low)),
       line('highEnd', '', unit(fit.high)),
       line(loss === 'limit' ? 'hardestHour' : 'planHas', '', unit(fit.plan)),

@@ -26,9 +26,9 @@ export interface SiteNumbers {
   flush?: SiteFit
   /**
    * Litres an hour above which no more comes, `plan` being what would have come in the hardest hour on the average. Where none
-   * was seen, `value` and `high` are infinite, and `low` is what came through all the same.
+   * was seen there is neither `value` nor `high`, and `low` is what came through all the same.
    */
-  limit?: SiteFit
+  limit?: Pick<SiteFit, 'low' | 'plan'> & Partial<SiteFit>
 }
 
 /** Fewest stretches with rain from which these are told: three figures are fitted at once. Common practice. */
@@ -178,7 +178,8 @@ export function siteNumbers(
       numbers.flush = { value: plan * loss.value, low: plan * loss.low, high: plan * loss.high, plan }
     } else numbers.wetting = { ...loss, plan: own }
   }
-  if (limit.low > coarse.limits[0]!) numbers.limit = { ...limit, ...(limit.high === Infinity ? { value: Infinity } : {}), plan: hardest }
+  if (limit.low > coarse.limits[0]!)
+    numbers.limit = limit.high === Infinity ? { low: limit.low, plan: hardest } : { ...limit, plan: hardest }
   return numbers
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { setSiteWetting } from '#core/edits'
-import { lossFigure, type Loss, type StoreLife } from '#core/living'
+import { fitOf, lossFigure, type Loss, type StoreLife } from '#core/living'
 import { isAlarm, type SiteFit } from '#core/log'
 import { rainDepth, volume } from '#core/units/quantity'
 import { message } from '~/stores/messages'
@@ -15,14 +15,14 @@ const unitOf = (loss: Loss, value: number) => (loss === 'wetting' ? rainDepth(va
 const told = computed(() =>
   (['wetting', 'flush', 'limit'] as const).flatMap((loss) => {
     const figure = lossFigure(life, loss)
-    const fit = life.numbers?.[loss]
+    const fit = fitOf(life.numbers, loss)
     return figure && fit ? [{ loss, figure, fit, agrees: fit.low <= fit.plan && fit.plan <= fit.high }] : []
   }),
 )
 /** Where no limit was seen: what came through all the same. */
 const without = computed(() => {
   const limit = life.numbers?.limit
-  return limit && limit.high === Infinity ? unitOf('limit', limit.low) : undefined
+  return limit && limit.high === undefined ? unitOf('limit', limit.low) : undefined
 })
 const band = (loss: Loss, { low, high }: SiteFit) => ({ low: unitOf(loss, low), high: unitOf(loss, high) })
 

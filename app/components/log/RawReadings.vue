@@ -29,18 +29,20 @@ const nameOf = ({ of }: SeriesRow) =>
 const dayAt = (instant: number) => day(Math.floor(instant / MINUTES_A_DAY))
 const spanOf = ({ instants }: SeriesRow) => ({ from: dayAt(instants[0] ?? 0), to: dayAt(instants.at(-1) ?? 0), n: count(instants.length) })
 
-const WIDTH = 640
+/** On a phone drawn as narrow as it is shown: letters stay as large. */
+const phone = usePhone()
+const WIDTH = computed(() => (phone.value ? 366 : 640))
 const HEIGHT = 150
 const TOP = 16
 const BASE = 130
 /** One column for two points of the picture. */
-const COLUMNS = WIDTH / 2
+const COLUMNS = computed(() => WIDTH.value / 2)
 function picture(row: SeriesRow) {
   const [first, last] = [row.instants[0] ?? 0, row.instants.at(-1) ?? 0]
   const long = Math.min(last - first, STRETCHES[stretch.value] * MINUTES_A_DAY)
   const to = Math.max(first + long, last - back.value * MINUTES_A_DAY)
   const from = to - long
-  const columns = thinned(row, from, Math.max(to, from + 1), COLUMNS)
+  const columns = thinned(row, from, Math.max(to, from + 1), COLUMNS.value)
   // Rain is added up; of a level its least and most are drawn, so that no peak is lost.
   const isRain = row.of.kind === 'rain'
   const most = Math.max(1e-9, ...columns.map(({ high, sum }) => (isRain ? sum : high)))
@@ -76,10 +78,10 @@ const exportRow = (row: SeriesRow) => saveFile(`${bench.job?.name ?? 'log'} ${na
             type="button"
             class="btn"
             :aria-expanded="shown === row.id"
-            :aria-label="say('log.raw.showOf', { what: nameOf(row) })"
+            :aria-label="say(shown === row.id ? 'log.raw.hideOf' : 'log.raw.showOf', { what: nameOf(row) })"
             @click="shown = shown === row.id ? undefined : row.id"
           >
-            {{ say('log.raw.show') }}
+            {{ say(shown === row.id ? 'log.raw.hide' : 'log.raw.show') }}
           </button>
           <button type="button" class="btn" :aria-label="say('log.raw.exportOf', { what: nameOf(row) })" @click="exportRow(row)">
             {{ say('log.exportCsv') }}
