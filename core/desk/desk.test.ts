@@ -9,6 +9,8 @@ import { checkShape, firmDefaults, job as jobSchema, shelfDefaults, type Job } f
 import { measuresOf, surveyed } from '../survey'
 import {
   askedFor,
+  BACKUP_FORMAT,
+  BACKUP_VERSION,
   customerOf,
   departures,
   deskRow,
@@ -268,7 +270,13 @@ describe('backups', () => {
     expect(fileName({ id: 'job-1', name: '???' })).toBe('jobs/job-job-1.cask.json')
   })
   it('a list of contents that is none is refused, with where', () => {
-    expect(() => readManifest({ format: 'vernal-cask-backup', version: 2 })).toThrow(/version/)
+    const list = { format: BACKUP_FORMAT, made: 0, jobs: [], records: [], firm: false }
+    expect(() => readManifest({ ...list, version: BACKUP_VERSION + 1 })).toThrow(/version/)
     expect(() => readManifest([])).toThrow(RangeError)
+    // Version 1 had no readings of loggers.
+    expect(readManifest({ ...list, version: 1 }).series).toBeUndefined()
+    const readings = { job: 'a', file: 'readings/a.csv', name: 'a.csv', of: { kind: 'level', vessel: 'butt', by: 'floor' } }
+    expect(readManifest({ ...list, version: BACKUP_VERSION, series: [readings] }).series).toHaveLength(1)
+    expect(() => readManifest({ ...list, version: BACKUP_VERSION, series: [{ ...readings, of: { kind: 'wind' } }] })).toThrow(/series/)
   })
 })
