@@ -7,6 +7,15 @@ import { liveHalfYear } from '../core/standIns/twinYears'
 import { axeClean, expect, openJobs, test } from './support'
 import type { Page } from '@playwright/test'
 
+/** A job's file brought in, and open. */
+async function importJob(page: Page, file: string, name: string) {
+  await openJobs(page)
+  await page
+    .getByLabel('Import a job file')
+    .setInputFiles({ name: 'job.cask.json', mimeType: 'application/json', buffer: Buffer.from(file) })
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
+}
+
 /** The log of a demo job, at one of its parts. */
 async function openLog(page: Page, job: string, part = 'today') {
   await openJobs(page)
@@ -104,12 +113,7 @@ test.describe('at a desk', () => {
     const lived = withDemoLogs(demoJobs(), records, today)[2]!
     const file = writeJobFile({ ...lived, id: 'leaking', name: 'Leaking shelter' }, records)
     await page.clock.setFixedTime(new Date('2026-11-29T10:00:00Z'))
-    await openJobs(page)
-    await page
-      .locator('input[type=file]')
-      .first()
-      .setInputFiles({ name: 'leaking.cask.json', mimeType: 'application/json', buffer: Buffer.from(file) })
-    await expect(page.getByRole('heading', { name: 'Leaking shelter', level: 1 })).toBeVisible()
+    await importJob(page, file, 'Leaking shelter')
     await page.goto('/job/leaking?doing=log&log=shows')
     await expect(page.getByText('Something is likely wrong. Most likely first:')).toBeVisible()
     const first = page.locator('h3', { hasText: 'Is something wrong?' }).locator('xpath=following-sibling::ol[1]/li').first()
@@ -136,14 +140,11 @@ test.describe('at a desk', () => {
     const { entries } = liveHalfYear(scheme, 5, {}, mossy)
     const file = writeJobFile({ ...plan, log: { since: '2025-03-01', entries, ticked: [] } }, [])
     await page.clock.setFixedTime(new Date('2025-08-31T10:00:00Z'))
-    await openJobs(page)
-    await page
-      .locator('input[type=file]')
-      .first()
-      .setInputFiles({ name: 'mossy.cask.json', mimeType: 'application/json', buffer: Buffer.from(file) })
-    await expect(page.getByRole('heading', { name: 'Mossy shed', level: 1 })).toBeVisible()
+    await importJob(page, file, 'Mossy shed')
     await page.goto('/job/mossy?doing=log&log=shows')
     await expect(page.getByText('The roof soaks up the beginning of each rain')).toBeVisible()
+    // One thing to put into the plan, not two that say the same water twice.
+    await expect(page.getByRole('button', { name: 'Use it for these roofs' })).toHaveCount(1)
     const wetting = page.getByRole('listitem').filter({ hasText: 'Wetting the roof takes' })
     await expect(wetting).toContainText(/1\.\d\s*mm of each day's rain \(90 %: 1\.\d\smm to 2\.\d\smm\)\. The plan has 0\.\d\smm\./)
     await wetting.getByRole('button', { name: /mm, show its working/ }).click()
@@ -331,15 +332,10 @@ test.describe('at a desk', () => {
   })
 
   test('a job of one’s own begins its log with a first reading, in inches and gallons', async ({ page }) => {
-    await openJobs(page)
     const scheme = ARRANGEMENTS[5]!()
     const job = { ...demoJobs()[1]!, id: 'own', name: 'A porch', schemes: [scheme], chosen: scheme.id, log: { entries: [], ticked: [] } }
     const file = writeJobFile(job, demoRecords())
-    await page
-      .locator('input[type=file]')
-      .first()
-      .setInputFiles({ name: 'own.cask.json', mimeType: 'application/json', buffer: Buffer.from(file) })
-    await expect(page.getByRole('heading', { name: 'A porch', level: 1 })).toBeVisible()
+    await importJob(page, file, 'A porch')
     await page.getByRole('button', { name: 'Log', exact: true }).click()
     await expect(page.getByRole('heading', { name: 'Is it built?' })).toBeVisible()
     await page.getByRole('button', { name: 'Level', exact: true }).click()

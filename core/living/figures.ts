@@ -113,10 +113,10 @@ export function leakFigure({ diagnosis }: StoreLife, floor: number): Figure | un
   )
 }
 
-/** What a log tells of a loss on the way, in the unit that people measure it by. */
-const IN_UNITS = { wetting: rainDepth, flush: litres, limit: litres }
+/** What a log tells of a loss on the way, as the measure that people take it by: mm, litres, litres an hour. */
+export const LOSS_UNITS = { wetting: rainDepth, flush: litres, limit: litres }
 const FIT_IDS = { wetting: 'siteWetting', flush: 'siteFlush', limit: 'siteLimit' } as const
-export type Loss = keyof typeof IN_UNITS
+export type Loss = keyof typeof LOSS_UNITS
 
 /** A loss on the way with both ends of its interval; undefined where a log does not tell it, or where no limit was seen. */
 export function fitOf(numbers: SiteNumbers | undefined, loss: Loss): SiteFit | undefined {
@@ -128,7 +128,7 @@ export function fitOf(numbers: SiteNumbers | undefined, loss: Loss): SiteFit | u
 export function lossFigure({ numbers }: Pick<StoreLife, 'numbers'>, loss: Loss): Figure | undefined {
   const fit = fitOf(numbers, loss)
   if (!fit) return undefined
-  const unit = IN_UNITS[loss]
+  const unit = LOSS_UNITS[loss]
   const id = FIT_IDS[loss]
   return figure(
     id,

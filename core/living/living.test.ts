@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { setSiteCatch, setSiteWetting } from '../edits'
 import { demoJobs, demoRecords, newJob, withDemoLogs } from '../demo'
-import { meanWetting, sectionsInto, writeMoment } from '../log'
+import { meanWetting, sectionsInto, tellsCatch, writeMoment } from '../log'
 import { buildWaterPath, jobReferenceProblems } from '../path'
 import { dayNumber, readyRain } from '../rain'
 import { runoffLaw } from '../roof'
@@ -208,6 +208,7 @@ describe('what is lost on the way', () => {
     const life = lived({})
     const { wetting, flush, limit, events } = life.numbers!
     expect(events).toBeGreaterThanOrEqual(12)
+    expect(tellsCatch(life.diagnosis!)).toBe(true)
     expect(wetting!.low).toBeLessThanOrEqual(wetting!.plan)
     expect(wetting!.high).toBeGreaterThanOrEqual(wetting!.plan)
     expect(flush).toBeUndefined()
@@ -225,6 +226,7 @@ describe('what is lost on the way', () => {
   it('is told of a hose that passes too little, which is then what is wrong', () => {
     const life = lived({ fault: { kind: 'limited', litres: 4 } })
     expect(life.diagnosis!.suspects[0]!.cause).toBe('limited')
+    expect(tellsCatch(life.diagnosis!)).toBe(false)
     const { low, high } = fitOf(life.numbers, 'limit')!
     expect(low).toBeLessThanOrEqual(4)
     expect(high).toBeGreaterThanOrEqual(4)
@@ -236,6 +238,11 @@ describe('what is lost on the way', () => {
     }
     const life = lived({}, mossy)
     expect(life.diagnosis!.suspects[0]!.cause).toBe('soaked')
+    expect(tellsCatch(life.diagnosis!)).toBe(false)
+    // A part of the roof that goes elsewhere is what the roof keeps.
+    const half = lived({ fault: { kind: 'partly', share: 0.5 } }).diagnosis!
+    expect(half.suspects[0]!.cause).toBe('partly')
+    expect(tellsCatch(half)).toBe(true)
     const { low, high, plan: planned } = life.numbers!.wetting!
     expect(low).toBeGreaterThan(planned)
     expect(low).toBeLessThanOrEqual(2)

@@ -360,3 +360,8 @@ function weigh(tried: readonly Tried[], stretches: number): Suspect[] {
 export const ALARM = 0.15
 /** Whether anything is wrong enough to be told. */
 export const isAlarm = ({ suspects }: Diagnosis): boolean => (suspects.find(({ cause }) => cause === 'sound')?.odds ?? 1) < ALARM
+/**
+ * Whether a site's own catch may be put into the plan: rains that fall short because of a hole, a hose or moss say nothing of what
+ * the roof keeps.
+ */
+export const tellsCatch = (diagnosis: Diagnosis): boolean => !isAlarm(diagnosis) || diagnosis.suspects[0]?.cause === 'partly'

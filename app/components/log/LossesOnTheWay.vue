@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { setSiteWetting } from '#core/edits'
-import { fitOf, lossFigure, type Loss, type StoreLife } from '#core/living'
+import { fitOf, LOSS_UNITS, lossFigure, type Loss, type StoreLife } from '#core/living'
 import { isAlarm, type SiteFit } from '#core/log'
-import { rainDepth, volume } from '#core/units/quantity'
+import { rainDepth } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 
 /** What is lost between roof and store as the log tells it, each beside what the plan has; wetting can be put into the plan. */
@@ -11,7 +11,6 @@ const bench = useWorkbench()
 const { scheme } = useLog()
 const { say } = useSay()
 
-const unitOf = (loss: Loss, value: number) => (loss === 'wetting' ? rainDepth(value) : volume(value / 1000))
 const told = computed(() =>
   (['wetting', 'flush', 'limit'] as const).flatMap((loss) => {
     const figure = lossFigure(life, loss)
@@ -22,9 +21,9 @@ const told = computed(() =>
 /** Where no limit was seen: what came through all the same. */
 const without = computed(() => {
   const limit = life.numbers?.limit
-  return limit && limit.high === undefined ? unitOf('limit', limit.low) : undefined
+  return limit && limit.high === undefined ? LOSS_UNITS.limit(limit.low) : undefined
 })
-const band = (loss: Loss, { low, high }: SiteFit) => ({ low: unitOf(loss, low), high: unitOf(loss, high) })
+const band = (loss: Loss, { low, high }: SiteFit) => ({ low: LOSS_UNITS[loss](low), high: LOSS_UNITS[loss](high) })
 
 function useWetting(wetting: number) {
   const standing = scheme.value?.id
@@ -47,7 +46,7 @@ function useWetting(wetting: number) {
       <li v-for="{ loss, figure, fit, agrees } in told" :key="loss" class="border-t border-hair py-2">
         <p>
           {{ say(`log.loss.${loss}`) }} <FigureValue :figure="figure" /> {{ say(`log.lossBand.${loss}`, band(loss, fit)) }}
-          {{ loss === 'limit' ? '' : say(agrees ? 'log.lossAgrees' : 'log.lossDiffers', { plan: unitOf(loss, fit.plan) }) }}
+          {{ loss === 'limit' ? '' : say(agrees ? 'log.lossAgrees' : 'log.lossDiffers', { plan: LOSS_UNITS[loss](fit.plan) }) }}
         </p>
         <p v-if="loss !== 'wetting' && (loss === 'limit' || !agrees)">{{ say(`log.lossCheck.${loss}`) }}</p>
         <button v-if="loss === 'wetting' && !agrees" type="button" class="btn btn-go mt-1" @click="useWetting(fit.value)">

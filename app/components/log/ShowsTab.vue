@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { setSiteCatch } from '#core/edits'
 import { caughtFigures, leakFigure, siteFigure, type StoreLife } from '#core/living'
-import { isAlarm, sumMonths, type MonthCaught, type Suspect } from '#core/log'
+import { isAlarm, sumMonths, tellsCatch, type MonthCaught, type Suspect } from '#core/log'
 import { factor, length, rainDepth, share, volume } from '#core/units/quantity'
 import { message } from '~/stores/messages'
 import type { LivingAnswer } from '~/workers/simulation.worker'
@@ -232,7 +232,8 @@ const isNews = (ratio: number) => Math.abs(ratio - 1) > 0.03
                 })
               }}
             </p>
-            <button v-if="isNews(life.diagnosis.site.ratio)" type="button" class="btn btn-go mt-1" @click="useCatch(life)">
+            <p v-if="!tellsCatch(life.diagnosis)">{{ say('log.catchWhenWell') }}</p>
+            <button v-else-if="isNews(life.diagnosis.site.ratio)" type="button" class="btn btn-go mt-1" @click="useCatch(life)">
               {{ say('log.useCatch') }}
             </button>
             <p v-else>{{ say('log.catchAgrees') }}</p>
