@@ -171,7 +171,7 @@ test.describe('desk', () => {
     await openJob(page, 'Withy Hard boathouse', 'Cask')
     await page.getByRole('button', { name: 'Expand' }).click()
     await expect(page.getByText(/of 1000 made records/)).toBeVisible({ timeout: 20_000 })
-    await page.getByRole('button', { name: 'Stop' }).click()
+    await page.getByRole('button', { name: 'Stop the bands' }).click()
     await page.getByRole('button', { name: 'Work out the bands' }).click()
     await expect(page.getByText(/1000 records of 20 years each: mean likely \d+ to \d+\s% met/)).toBeVisible({ timeout: 40_000 })
     await expect(page.getByRole('region', { name: 'Figures' })).toContainText(/with its rain \d+ to \d+\sdays/)

@@ -223,7 +223,7 @@ export function useSimulation() {
     return worker().ask((service) => service.offers(scheme, drop, vessel, wishes, key))
   }
 
-  /** Calls off whatever is running. What has been reckoned stays. */
+  /** Calls off the years and sizes that are running; bands go on. What has been reckoned stays. */
   function stop(): void {
     ticket++
     const told = first
@@ -237,10 +237,12 @@ export function useSimulation() {
         .catch(() => {})
         .finally(() => clearTimeout(ending))
     }
-    nextBands()
     state.working = false
     state.progress = undefined
   }
 
-  return { state, run, runBands, runDrop, readLog, compare, weighGuesses, offers, stop }
+  /** Calls off the bands alone. */
+  const stopBands = (): void => void nextBands()
+
+  return { state, run, runBands, runDrop, readLog, compare, weighGuesses, offers, stop, stopBands }
 }

@@ -111,10 +111,13 @@ describe('bands', () => {
     expect(state.bands?.records).toBe(4)
   })
   it('that are stopped leave what there was', async () => {
-    const { state, runBands, stop } = useSimulation()
+    const { state, runBands, stop, stopBands } = useSimulation()
     const done = runBands(schemes[0]!, 'butt-store', order)
     const [first, second] = await both()
+    // The sizes are another matter.
     stop()
+    expect(state.bandsProgress).toBeDefined()
+    stopBands()
     expect(state.bandsProgress).toBeUndefined()
     first.answer(undefined)
     second.answer(undefined)

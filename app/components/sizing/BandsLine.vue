@@ -15,7 +15,7 @@ const { say } = useSay()
         :aria-label="say('bands.title')"
       />
       {{ say('bands.progress', { ...bench.simulation.bandsProgress }) }}
-      <button type="button" class="btn" @click="bench.stopSimulation()">{{ say('answer.stop') }}</button>
+      <button type="button" class="btn" @click="bench.stopBands()">{{ say('bands.stop') }}</button>
     </template>
     <template v-else-if="bench.simulation.bands">
       {{

@@ -71,7 +71,7 @@ const markers = computed(() => [
             :aria-label="say('answer.sizes')"
           />
           {{ say('answer.progress', { ...bench.simulation.progress }) }}
-          <button type="button" class="btn" @click="bench.stopSimulation()">{{ say('answer.stop') }}</button>
+          <button type="button" class="btn" @click="bench.stopSizes()">{{ say('answer.stopSizes') }}</button>
         </div>
         <p v-else class="cap flex-1">{{ say(bench.simulation.bands ? 'answer.bandsNote' : 'answer.sizesNote') }}</p>
         <ChoiceField

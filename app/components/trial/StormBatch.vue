@@ -57,7 +57,7 @@ const tryStorm = (row: { depth: number; minutes: number }) =>
       <template v-if="progress">
         <progress class="h-2 w-24" :value="progress.done" :max="progress.of" :aria-label="say('trial.batch')" />
         <span class="text-13" role="status">{{ say('answer.progress', { ...progress }) }}</span>
-        <button type="button" class="btn" @click="emit('stop')">{{ say('answer.stop') }}</button>
+        <button type="button" class="btn" @click="emit('stop')">{{ say('trial.stopBatch') }}</button>
       </template>
     </div>
     <div v-if="rows" class="overflow-x-auto">

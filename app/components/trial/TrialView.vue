@@ -214,7 +214,7 @@ const drawn = computed(() => ({
       />
       <p v-else-if="state.working" class="p-6" role="status">{{ say('trial.working') }}</p>
       <p v-if="slow" class="m-4 flex flex-wrap items-center gap-3 bg-sunk p-3" role="status">
-        {{ say('trial.slow') }} <button type="button" class="btn" @click="stop">{{ say('answer.stop') }}</button>
+        {{ say('trial.slow') }} <button type="button" class="btn" @click="stop">{{ say('trial.stopTrial') }}</button>
       </p>
       <p v-if="state.failed" class="m-4 border-2 border-pencil bg-sheet p-3" role="alert">
         {{ say('trial.failed', { why: state.failed }) }}
