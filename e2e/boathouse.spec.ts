@@ -197,18 +197,21 @@ test('a removed job can be put back', async ({ page }) => {
   await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
 })
 
-test('it works without a signal once it has been loaded', async ({ page, context }) => {
-  await openJobs(page)
-  await page.evaluate(async () => {
-    await navigator.serviceWorker.ready
+test.describe('with its service worker', () => {
+  test.use({ serviceWorkers: 'allow' })
+  test('it works without a signal once it has been loaded', async ({ page, context }) => {
+    await openJobs(page)
+    await page.evaluate(async () => {
+      await navigator.serviceWorker.ready
+    })
+    await page.reload()
+    await context.setOffline(true)
+    await page.reload()
+    await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
+    await page.getByRole('link', { name: `Open ${NAME}` }).click()
+    await settled(page)
+    await context.setOffline(false)
   })
-  await page.reload()
-  await context.setOffline(true)
-  await page.reload()
-  await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
-  await page.getByRole('link', { name: `Open ${NAME}` }).click()
-  await settled(page)
-  await context.setOffline(false)
 })
 
 test.describe('a first visit', () => {

@@ -356,45 +356,48 @@ async function releases(baseURL: string) {
   return { address: 'http://127.0.0.1:4176', release: () => released++, close: () => server.close() }
 }
 
-test('a new release is told, taken up by itself when nobody looks and nothing is half typed, and loses nothing', async ({
-  page,
-  baseURL,
-}) => {
-  const { address, release, close } = await releases(baseURL!)
-  try {
-    await page.goto(`${address}/`)
-    await page.evaluate(async () => void (await navigator.serviceWorker.ready))
-    await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
-    await page.goto(`${address}/job/${ID}?station=draw`)
-    const field = page.getByLabel('Name', { exact: true }).first()
-    await expect(field).toBeVisible()
-    await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
-    release()
-    await page.evaluate(async () => void (await (await navigator.serviceWorker.getRegistration())!.update()))
-    await expect(page.getByText('A new release is ready')).toBeVisible({ timeout: 20_000 })
+test.describe('with its service worker', () => {
+  test.use({ serviceWorkers: 'allow' })
+  test('a new release is told, taken up by itself when nobody looks and nothing is half typed, and loses nothing', async ({
+    page,
+    baseURL,
+  }) => {
+    const { address, release, close } = await releases(baseURL!)
+    try {
+      await page.goto(`${address}/`)
+      await page.evaluate(async () => void (await navigator.serviceWorker.ready))
+      await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
+      await page.goto(`${address}/job/${ID}?station=draw`)
+      const field = page.getByLabel('Name', { exact: true }).first()
+      await expect(field).toBeVisible()
+      await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
+      release()
+      await page.evaluate(async () => void (await (await navigator.serviceWorker.getRegistration())!.update()))
+      await expect(page.getByText('A new release is ready')).toBeVisible({ timeout: 20_000 })
 
-    const look = (state: string) =>
-      page.evaluate((wanted) => {
-        Object.defineProperty(document, 'visibilityState', { value: wanted, configurable: true })
-        document.dispatchEvent(new Event('visibilitychange'))
-      }, state)
-    await page.evaluate(() => Object.assign(window, { sameAsBefore: true }))
-    await field.fill('Half a na')
-    await look('hidden')
-    await page.waitForTimeout(1500)
-    expect(await page.evaluate(() => 'sameAsBefore' in window)).toBe(true)
-    await look('visible')
-    await expect(field).toHaveValue('Half a na')
-    await field.fill('Half a name')
-    await field.press('Tab')
-    const again = page.waitForEvent('load')
-    await look('hidden')
-    await again
-    await expect(page.getByLabel('Name', { exact: true }).first()).toHaveValue('Half a name')
-    await expect(page.getByText('A new release is ready')).toBeHidden()
-  } finally {
-    close()
-  }
+      const look = (state: string) =>
+        page.evaluate((wanted) => {
+          Object.defineProperty(document, 'visibilityState', { value: wanted, configurable: true })
+          document.dispatchEvent(new Event('visibilitychange'))
+        }, state)
+      await page.evaluate(() => Object.assign(window, { sameAsBefore: true }))
+      await field.fill('Half a na')
+      await look('hidden')
+      await page.waitForTimeout(1500)
+      expect(await page.evaluate(() => 'sameAsBefore' in window)).toBe(true)
+      await look('visible')
+      await expect(field).toHaveValue('Half a na')
+      await field.fill('Half a name')
+      await field.press('Tab')
+      const again = page.waitForEvent('load')
+      await look('hidden')
+      await again
+      await expect(page.getByLabel('Name', { exact: true }).first()).toHaveValue('Half a name')
+      await expect(page.getByText('A new release is ready')).toBeHidden()
+    } finally {
+      close()
+    }
+  })
 })
 
 test.describe('before and beside the application', () => {

@@ -24,7 +24,7 @@ import {
   type RainRecord,
 } from '#core/scheme'
 import type { JobRepository } from './jobRepository'
-import { nameOf } from './keptJob'
+import { nameOf } from './jobNames'
 
 /** A breath between two files, so that the page stays awake. */
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0))

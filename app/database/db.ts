@@ -1,5 +1,6 @@
 import Dexie, { type EntityTable } from 'dexie'
 import type { SeriesOf } from '#core/log'
+import { DATABASE } from './name'
 import { migrateJob, gaugeId, withGauge, type Job, type RainRecord } from '#core/scheme'
 
 /** A job as it is kept: the document, how often it was saved, and by which tab. */
@@ -86,7 +87,7 @@ export class CaskDatabase extends Dexie {
   series!: EntityTable<SeriesRow, 'id'>
   settings!: EntityTable<SettingRow, 'key'>
 
-  constructor(name = 'vernal-cask') {
+  constructor(name = DATABASE) {
     super(name)
     this.version(1).stores({ jobs: 'id, updated', records: 'id', settings: 'key' })
     // Jobs say where they lie and what water costs.

@@ -16,12 +16,6 @@ export interface RowFault {
 
 export const versionOf = ({ version }: Pick<JobRow, 'version'>): number => version ?? UNTOLD_VERSION
 
-/** What somebody called it, for a row of any shape. */
-export const nameOf = ({ job, id }: JobRow): string => {
-  const name: unknown = (job as Partial<Job> | undefined)?.name
-  return typeof name === 'string' && name !== '' ? name : id
-}
-
 /** Whether all that a page makes of a job at once can be made. */
 function canBeShown(job: Job): boolean {
   try {

@@ -234,6 +234,6 @@ const runOf = (id: string) => path.value.layout.runs.get(runKey('link', id))!
       />
     </template>
     <button type="button" class="btn mt-1" @click="starting = true">{{ say('starter.open') }}</button>
-    <StartersDialog v-if="starting" @close="starting = false" />
+    <LazyStartersDialog v-if="starting" @close="starting = false" />
   </section>
 </template>

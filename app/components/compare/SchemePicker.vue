@@ -55,6 +55,6 @@ function rename(name: string) {
         <button v-if="schemes.length > 1" type="button" class="btn btn-go" @click="emit('compare')">{{ say('scheme.compare') }}</button>
       </div>
     </PopoverPanel>
-    <StartersDialog v-if="starting" @close="starting = false" />
+    <LazyStartersDialog v-if="starting" @close="starting = false" />
   </Popover>
 </template>

@@ -2,7 +2,7 @@
 import { liveQuery } from 'dexie'
 import type { BinRow } from '~/database/db'
 import { BIN_KEEPS_MS } from '~/database/jobRepository'
-import { nameOf } from '~/database/keptJob'
+import { nameOf } from '~/database/jobNames'
 import { message } from '~/stores/messages'
 import { useNotices } from '~/stores/notices'
 

@@ -240,6 +240,6 @@ function exportRecord(as: 'csv' | 'ghcn') {
         @update:model-value="(v) => setSeason(index, v)"
       />
     </details>
-    <RainImport v-if="importing" @close="importing = false" />
+    <LazyRainImport v-if="importing" @close="importing = false" />
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { concerns, type Station } from '#core/findings'
+import { fetchOtherSheets, fetchSheet, sheets } from '~/components/sheet/sheets'
 
 /** The sheet of the chosen station: what to do next, its measures and choices, its snags, its cautions. */
 const props = defineProps<{ station: Station; wide?: boolean }>()
@@ -7,15 +8,9 @@ const emit = defineEmits<{ widen: [] }>()
 const bench = useWorkbench()
 const { say, tm } = useSay()
 
-const SHEETS = {
-  sky: resolveComponent('SkySheet'),
-  roof: resolveComponent('RoofSheet'),
-  gutter: resolveComponent('GutterSheet'),
-  drop: resolveComponent('DropSheet'),
-  cask: resolveComponent('CaskSheet'),
-  spill: resolveComponent('SpillSheet'),
-  draw: resolveComponent('DrawSheet'),
-}
+const sheet = computed(() => sheets[props.station])
+watch(() => props.station, fetchSheet, { immediate: true })
+onMounted(fetchOtherSheets)
 
 const here = computed(() =>
   bench.findings.flatMap((finding, index) => (concerns(finding, props.station) ? [{ finding, number: index + 1 }] : [])),
@@ -48,9 +43,11 @@ const cautions = computed(() => Object.keys(tm(`caution.${props.station}`)).map(
       tabindex="0"
       role="region"
       :aria-label="say(`station.${station}`)"
+      :aria-busy="sheet === undefined"
     >
       <component
-        :is="SHEETS[station]"
+        :is="sheet"
+        v-if="sheet"
         :wide="wide"
         :class="wide && station !== 'cask' ? 'gap-x-8 lg:columns-2 [&>*]:break-inside-avoid' : ''"
       />

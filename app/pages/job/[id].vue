@@ -2,7 +2,8 @@
 import { word } from '#core/figures/told'
 import type { Station } from '#core/findings'
 import { canonicalJson, type Job } from '#core/scheme'
-import { nameOf } from '~/database/keptJob'
+import { fetchSheet } from '~/components/sheet/sheets'
+import { nameOf } from '~/database/jobNames'
 import { message } from '~/stores/messages'
 import { reasonOf } from '~/stores/notices'
 import { layJobWords } from '~/locales/layWords'
@@ -82,6 +83,8 @@ const station = computed<Station>({
   get: () => STATIONS.find((each) => each === route.query.station) ?? 'drop',
   set: (next) => void router.replace({ query: { ...route.query, station: next } }),
 })
+// Fetched beside the job; where that fails it is told in the sheet's place.
+void fetchSheet(station.value).catch(() => {})
 const listing = ref(false)
 /** Stations with more to show than a narrow sheet holds. */
 const WIDE = new Set<Station>(['sky', 'roof', 'gutter', 'drop', 'cask'])
@@ -343,10 +346,10 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       </section>
       <div v-else-if="doing && bench.assessed && mainWidth > 0" :class="phone ? 'phone-flow' : 'flex min-w-0 flex-1'">
         <ErrorBoundary :key="doing" :what="say(`${doing}.title`)" :of="bench.job">
-          <BuildView v-if="doing === 'build'" :phone="phone" />
+          <LazyBuildView v-if="doing === 'build'" :phone="phone" />
           <LazySurveyView v-else-if="doing === 'survey'" :phone="phone" @done="doing = undefined" />
           <LazyLogView v-else-if="doing === 'log'" :phone="phone" />
-          <TrialView v-else :width="Math.round(mainWidth)" :height="Math.round(mainHeight)" :phone="phone" />
+          <LazyTrialView v-else :width="Math.round(mainWidth)" :height="Math.round(mainHeight)" :phone="phone" />
           <template #actions><RescueButtons @export="exportFile" /></template>
         </ErrorBoundary>
       </div>
@@ -465,8 +468,8 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
     />
     <LazyTourPanel v-if="tour && bench.assessed" :station="station" :doing="doing" @go="tourTo" />
     <ErrorBoundary :what="say('boundary.dialog')" :of="bench.job">
-      <ZoomDialog v-if="enlarged && bench.assessed" :assessed="bench.assessed" :chosen="station" @close="enlarged = false" />
-      <CompareDialog v-if="comparing" @close="comparing = false" />
+      <LazyZoomDialog v-if="enlarged && bench.assessed" :assessed="bench.assessed" :chosen="station" @close="enlarged = false" />
+      <LazyCompareDialog v-if="comparing" @close="comparing = false" />
       <LazyJobDetails v-if="detailing && bench.job" :job="bench.job" @change="changeDetails" @close="detailing = false">
         <button type="button" class="btn mt-2" @click="((detailing = false), (doing = 'survey'))">{{ say('jobs.walk') }}</button>
       </LazyJobDetails>

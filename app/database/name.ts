@@ -1,0 +1,2 @@
+/** What this browser's database is called. */
+export const DATABASE = 'vernal-cask'

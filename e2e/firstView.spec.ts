@@ -1,0 +1,88 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { gzipSync } from 'node:zlib'
+import type { Page } from '@playwright/test'
+import { expect, openJobs, test } from './support'
+
+/** Bytes of script, compressed, that the jobs may need to be read and opened; and as many again, a job to be seen. */
+const BUDGET = 170_000
+const NAME = 'Withy Hard boathouse'
+
+/** Holds the script of the desk back until it is let go; it is known by a word that only it says. */
+async function holdDesk(page: Page) {
+  let letGo = () => {}
+  const gate = new Promise<void>((resolve) => (letGo = resolve))
+  let held = 0
+  await page.route('**/_nuxt/*.js', async (route) => {
+    const response = await route.fetch()
+    if ((await response.text()).includes('jobs.keptHere')) {
+      held++
+      await gate
+    }
+    await route.fulfill({ response })
+  })
+  return { letGo, held: () => held }
+}
+
+const SCRIPTS = '.output/public/_nuxt/'
+const files = () => readdirSync(SCRIPTS).filter((name) => name.endsWith('.js') && !name.includes('worker'))
+const codeOf = (file: string) => readFileSync(SCRIPTS + file, 'utf8')
+/** The scripts that say something. */
+const saying = (what: string | RegExp) => files().filter((file) => codeOf(file).search(what) >= 0)
+/** A script and all that it cannot run without. */
+function withNeeds(roots: readonly string[], seen = new Set<string>()): Set<string> {
+  for (const file of roots) {
+    if (seen.has(file)) continue
+    seen.add(file)
+    withNeeds(
+      [...codeOf(file).matchAll(/(?:\bfrom|\bimport)\s*["']\.\/([\w.-]+\.js)["']/g)].map(([, needed]) => needed!),
+      seen,
+    )
+  }
+  return seen
+}
+const fetched = (scripts: Iterable<string>) => [...scripts].reduce((sum, file) => sum + gzipSync(codeOf(file), { level: 9 }).length, 0)
+
+test.describe('the jobs page on the way', () => {
+  test('jobs can be read and opened before what draws them is here; nothing moves when it comes', async ({ page }) => {
+    await openJobs(page)
+    const desk = await holdDesk(page)
+    await page.reload()
+    await expect(page.getByRole('heading', { name: NAME })).toBeVisible()
+    await expect.poll(desk.held).toBe(1)
+    await expect(page.getByRole('main')).toHaveAttribute('aria-busy', 'true')
+    await expect(page.getByRole('heading', { level: 2 })).toHaveCount(3)
+    const before = await page.getByRole('heading', { name: NAME }).boundingBox()
+    desk.letGo()
+    await expect(page.getByRole('button', { name: `More for ${NAME}` })).toBeVisible()
+    const after = await page.getByRole('heading', { name: NAME }).boundingBox()
+    expect(after!.x).toBeCloseTo(before!.x, 0)
+    expect(Math.abs(after!.y - before!.y)).toBeLessThan(120)
+
+    await page.unrouteAll({ behavior: 'ignoreErrors' })
+    const again = await holdDesk(page)
+    await page.reload()
+    await page.getByRole('link', { name: NAME }).click()
+    await expect(page.getByRole('heading', { name: NAME, level: 1 })).toBeVisible()
+    again.letGo()
+  })
+  test('the script that it takes to read them is within its budget, and so is what a job adds', async ({ request }) => {
+    const entry = [...(await (await request.get('/')).text()).matchAll(/src="\/_nuxt\/([\w.-]+\.js)"/g)].map(([, file]) => file!)
+    const [desk] = saying('jobs.keptHere')
+    // The page is what fetches the desk; words are a file of their own.
+    const page = saying(new RegExp(`import\\(.\\./${desk}.\\)`))
+    const words = saying('works without a signal; kept on this machine')
+    expect([entry.length, page.length]).toEqual([1, 1])
+    const first = withNeeds([...entry, ...page, ...words])
+    expect(first.has(desk!)).toBe(false)
+    expect(fetched(first)).toBeGreaterThan(50_000)
+    expect(fetched(first)).toBeLessThan(BUDGET)
+
+    // A job opens with its drop, and with the words of its sheets; what draws it is shared with the desk.
+    const job = [...saying('save.keepAgain'), ...saying('drop.trainNote'), ...saying('The knee is near')]
+    expect(job).toHaveLength(3)
+    const whole = withNeeds([...first, desk!])
+    const added = [...withNeeds(job)].filter((file) => !whole.has(file))
+    expect(fetched(added)).toBeGreaterThan(50_000)
+    expect(fetched(added)).toBeLessThan(BUDGET)
+  })
+})
