@@ -56,7 +56,7 @@ test.describe('the jobs page on the way', () => {
     await expect(page.getByRole('button', { name: `More for ${NAME}` })).toBeVisible()
     const after = await page.getByRole('heading', { name: NAME }).boundingBox()
     expect(after!.x).toBeCloseTo(before!.x, 0)
-    expect(Math.abs(after!.y - before!.y)).toBeLessThan(120)
+    expect(Math.abs(after!.y - before!.y)).toBeLessThan(4)
 
     await page.unrouteAll({ behavior: 'ignoreErrors' })
     const again = await holdDesk(page)

@@ -1,13 +1,9 @@
-import { deskRow, findRows, type DeskQuery, type DeskRow } from '#core/desk/deskRow'
+import { DESK_SORTS, deskRow, findRows, type DeskQuery, type DeskRow } from '#core/desk/deskRow'
 import type { Job } from '#core/scheme'
+import { keepDesk, keptDesk, usualView, type DeskView } from '~/components/jobs/deskView'
 import type { KeptJob } from '~/database/keptJob'
 import { message } from '~/stores/messages'
 import { useNotices } from '~/stores/notices'
-
-export type DeskView = 'pictures' | 'list'
-/** More jobs than this are easier found in a list. */
-const MANY = 8
-const KEY = 'vernal-cask-desk'
 
 /** All jobs as somebody looks for them, and what is changed about one without opening it. */
 export function useDesk(kept: () => readonly KeptJob[] | undefined) {
@@ -16,23 +12,13 @@ export function useDesk(kept: () => readonly KeptJob[] | undefined) {
   const query = reactive<DeskQuery>({ search: '', stage: 'all', archived: false, sort: 'changed' })
   const chosenView = ref<DeskView>()
   onMounted(() => {
-    try {
-      const saved = JSON.parse(localStorage.getItem(KEY) ?? '{}') as { view?: unknown; sort?: unknown }
-      if (saved.view === 'pictures' || saved.view === 'list') chosenView.value = saved.view
-      if (saved.sort === 'name' || saved.sort === 'customer' || saved.sort === 'due' || saved.sort === 'stage') query.sort = saved.sort
-    } catch {
-      // What cannot be read is not worth a word: the usual way stands.
-    }
+    const { view, sort } = keptDesk()
+    chosenView.value = view
+    query.sort = DESK_SORTS.find((each) => each === sort) ?? query.sort
   })
-  watch([chosenView, () => query.sort], () => {
-    try {
-      localStorage.setItem(KEY, JSON.stringify({ view: chosenView.value, sort: query.sort }))
-    } catch {
-      // Without storage the view lasts as long as the page.
-    }
-  })
+  watch([chosenView, () => query.sort], () => keepDesk({ view: chosenView.value, sort: query.sort }))
   const view = computed<DeskView>({
-    get: () => chosenView.value ?? ((kept()?.length ?? 0) > MANY ? 'list' : 'pictures'),
+    get: () => chosenView.value ?? usualView(kept()?.length ?? 0),
     set: (next) => (chosenView.value = next),
   })
 

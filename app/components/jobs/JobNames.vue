@@ -1,21 +1,19 @@
 <script setup lang="ts">
 import '~/components/jobs/jobCards.css'
+import { FEW, keptDesk, usualView } from '~/components/jobs/deskView'
 
 /** The jobs by their names, to be opened at once: what stands there until they are drawn. */
 const { names, read } = useJobNames()
 void read()
-/** As many as the desk would show as pictures; more are a list there too. */
-const PICTURES = 8
+const pictures = computed(() => (keptDesk().view ?? usualView(names.value?.length ?? 0)) === 'pictures')
 </script>
 
 <template>
-  <ul
-    v-if="names && names.length > 0"
-    :class="names.length > PICTURES ? 'mt-2' : 'mt-2 grid grid-cols-[repeat(auto-fill,minmax(296px,1fr))]'"
-  >
-    <li v-for="{ id, name, scene } in names" :key="id" :class="names.length > PICTURES ? 'border-t border-hair py-2' : 'job-card'">
-      <div v-if="names.length <= PICTURES" class="card-scene" />
-      <div :class="{ 'card-body': names.length <= PICTURES }">
+  <div v-if="names && names.length >= FEW" class="jobs-bar-room" />
+  <ul v-if="names && names.length > 0" class="mt-2" :class="{ 'grid grid-cols-[repeat(auto-fill,minmax(296px,1fr))]': pictures }">
+    <li v-for="{ id, name, scene } in names" :key="id" :class="pictures ? 'job-card job-card-wait' : 'border-t border-hair py-2'">
+      <GhostHouse v-if="pictures" />
+      <div :class="{ 'card-body': pictures }">
         <h2 class="slab text-18">
           <NuxtLink :to="`/job/${id}`" class="text-ink no-underline hover:underline">{{ name }}</NuxtLink>
         </h2>

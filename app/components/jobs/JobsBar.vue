@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { DESK_SORTS, type DeskQuery } from '#core/desk/deskRow'
 import { STAGES } from '#core/scheme'
-import type { DeskView } from '~/composables/useDesk'
+import type { DeskView } from '~/components/jobs/deskView'
 
 /** What is looked for among the jobs, in which order, and how it is shown. */
 const query = defineModel<DeskQuery>('query', { required: true })

@@ -13,6 +13,7 @@ import { seedDemo, welcome } from '~/database/demo'
 import { nameOf } from '~/database/jobNames'
 import type { KeptJob } from '~/database/keptJob'
 import { commonScale } from '~/components/jobs/cardScale'
+import { FEW } from '~/components/jobs/deskView'
 import '~/components/jobs/jobCards.css'
 import { FileTooLarge, readTextFile } from '~/composables/readTextFile'
 import { saveFile } from '~/composables/saveFile'
@@ -49,8 +50,6 @@ onBeforeUnmount(() => watching?.unsubscribe())
 const desk = useDesk(() => kept.value)
 const { query, view, found, shown, archivedCount, last } = desk
 const scale = computed(() => commonScale(shown.value.flatMap(({ job }) => job ?? [])))
-/** Fewer are seen at a glance. */
-const FEW = 3
 const picked = ref<string[]>([])
 const pickedJobs = computed(() => (kept.value ?? []).flatMap(({ job }) => (job && picked.value.includes(job.id) ? [job] : [])))
 const open = ref<'backup' | 'firm' | 'order'>()
@@ -321,16 +320,7 @@ async function begin() {
           </section>
         </li>
         <li v-if="view === 'pictures' || starting" class="job-card" :class="{ 'job-card-plain': view === 'list' }">
-          <svg
-            v-if="view === 'pictures'"
-            class="sheet-drawing card-scene"
-            viewBox="0 0 300 330"
-            preserveAspectRatio="xMinYMax meet"
-            aria-hidden="true"
-          >
-            <path d="M30 329V190M30 190L140 130L250 190M250 190V329M140 329v-90h70v90" class="l-ghost" />
-            <path d="M14 329v-36M282 329v-36M14 300q134 8 268 0" class="l-pencil" />
-          </svg>
+          <GhostHouse v-if="view === 'pictures'"><path d="M14 329v-36M282 329v-36M14 300q134 8 268 0" class="l-pencil" /></GhostHouse>
           <div class="card-body">
             <h2 class="slab text-18">{{ say('jobs.new') }}</h2>
             <p class="cap">{{ say('jobs.newSub') }}</p>

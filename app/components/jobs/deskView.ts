@@ -1,0 +1,26 @@
+export type DeskView = 'pictures' | 'list'
+/** More jobs than this are easier found in a list. */
+const MANY = 8
+/** Fewer are seen at a glance: from so many on there is a bar to find one by. */
+export const FEW = 3
+const KEY = 'vernal-cask-desk'
+
+/** How this reader looks at the jobs, as far as that was said. */
+export function keptDesk(): { view?: DeskView; sort?: string } {
+  try {
+    const { view, sort } = JSON.parse(localStorage.getItem(KEY) ?? '{}') as { view?: unknown; sort?: unknown }
+    return { ...(view === 'pictures' || view === 'list' ? { view } : {}), ...(typeof sort === 'string' ? { sort } : {}) }
+  } catch {
+    // What cannot be read is not worth a word: the usual way stands.
+    return {}
+  }
+}
+export function keepDesk(desk: { view: DeskView | undefined; sort: string }): void {
+  try {
+    localStorage.setItem(KEY, JSON.stringify(desk))
+  } catch {
+    // Without storage the view lasts as long as the page.
+  }
+}
+/** How so many jobs are shown to somebody who has not said. */
+export const usualView = (jobs: number): DeskView => (jobs > MANY ? 'list' : 'pictures')
