@@ -124,6 +124,18 @@ describe('a backup', () => {
     expect(plan.unread).toHaveLength(1)
     expect(await restoreBackup(plan, ['replace', 'replace'], false, there)).toBe(2)
   })
+  it('with readings that are damaged brings their job in, and says which they were', async () => {
+    await here.keepSeries(first!.id, 'gauge.csv', [
+      { of: { kind: 'rain' }, instants: Float64Array.of(0, 60_000), values: Float32Array.of(1, 2) },
+    ])
+    const files = unzipSync(await makeBackup(here, NOW))
+    const [path] = Object.keys(files).filter((name) => name.startsWith('readings/'))
+    files[path!] = strToU8('moment,mm\nnoon,a lot')
+    const plan = await openBackup(zipSync(files), there)
+    expect(plan.rows.map(({ series }) => series)).toEqual([[], [], []])
+    expect(plan.unread.map(({ name }) => name)).toEqual([`${first!.name}: gauge.csv`])
+    expect(await restoreBackup(plan, ['replace', 'replace', 'replace'], false, there)).toBe(3)
+  })
   it('is told apart from any other archive and from none', async () => {
     await expect(openBackup(new Uint8Array([1, 2, 3]), there)).rejects.toThrow(RangeError)
     await expect(openBackup(zipSync({ 'a.txt': strToU8('x') }), there)).rejects.toThrow(MANIFEST)

@@ -25,6 +25,7 @@ import {
 } from '#core/scheme'
 import type { JobRepository } from './jobRepository'
 import { nameOf } from './jobNames'
+import { reasonOf } from '~/stores/notices'
 
 /** A breath between two files, so that the page stays awake. */
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0))
@@ -117,7 +118,7 @@ export interface RestoreRow {
 export interface RestorePlan {
   made: number
   rows: RestoreRow[]
-  /** Jobs that cannot be read, each with its reason: nothing is done with them. */
+  /** Jobs, and readings of their loggers, that cannot be read, each with its reason: nothing is done with them. */
   unread: { name: string; why: string }[]
   records: RainRecord[]
   firm: Firm | undefined
@@ -143,7 +144,7 @@ export async function openBackup(bytes: Uint8Array, repository: JobRepository): 
       },
     })
   } catch (error) {
-    throw new RangeError(error instanceof Error ? error.message : String(error))
+    throw new RangeError(reasonOf(error))
   }
   if (unpacked > MOST_UNPACKED) throw new RangeError('it unpacks to more than a thousand megabytes')
   const read = (name: string) => {
@@ -158,12 +159,17 @@ export async function openBackup(bytes: Uint8Array, repository: JobRepository): 
     try {
       const file = readJobFile(read(path), jobReferenceProblems)
       const { existing, same } = await repository.planImport(file)
-      const series = (manifest.series ?? [])
-        .filter(({ job }) => job === id)
-        .map((each) => ({ name: each.name, series: readSeriesCsv(read(each.file), each.of as SeriesOf) }))
+      const series: RestoreRow['series'] = []
+      for (const each of (manifest.series ?? []).filter(({ job }) => job === id))
+        try {
+          series.push({ name: each.name, series: readSeriesCsv(read(each.file), each.of as SeriesOf) })
+        } catch (error) {
+          // A job is not held back by readings that lie beside it.
+          unread.push({ name: `${name}: ${each.name}`, why: reasonOf(error) })
+        }
       rows.push({ id, name, updated, binned, file, how: standing(existing, { updated }, same), series })
     } catch (error) {
-      unread.push({ name, why: error instanceof Error ? error.message : String(error) })
+      unread.push({ name, why: reasonOf(error) })
     }
     await breathe()
   }

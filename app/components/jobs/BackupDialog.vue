@@ -144,7 +144,7 @@ const megabytes = (n: number) => new Intl.NumberFormat(settings.terms, { maximum
                 </select>
               </td>
             </tr>
-            <tr v-for="row in plan.unread" :key="row.name" class="border-t border-hair">
+            <tr v-for="(row, at) in plan.unread" :key="at" class="border-t border-hair">
               <th scope="row" class="text-left font-bold">{{ row.name }}</th>
               <td colspan="2" class="text-pencil">{{ say('backup.unread', { why: row.why.slice(0, 200) }) }}</td>
             </tr>
