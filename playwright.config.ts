@@ -1,32 +1,7 @@
-import { existsSync } from 'node:fs'
 import { defineConfig } from '@playwright/test'
+import { LAUNCH } from './scripts/browser.mjs'
 
 const port = Number(process.env.E2E_PORT ?? 4173)
-const chromium = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
-  (path) => path !== undefined && existsSync(path),
-)
-
-/**
- * Chromium makes popups of a search box ready for each new window, a renderer each, which nobody here sees and which take as long as a
- * page of ours. The last list of this switch counts, so the runner's own (of 1.65) is said again before them.
- */
-const SWITCHED_OFF = [
-  'AvoidUnnecessaryBeforeUnloadCheckSync',
-  'DestroyProfileOnBrowserClose',
-  'HttpsUpgrades',
-  'HttpsFirstBalancedModeAutoEnable',
-  'LensOverlay',
-  'MediaRouter',
-  'PaintHolding',
-  'ThirdPartyStoragePartitioning',
-  'AvoidCorsURLLoaderRestartOnRedirect',
-  'OptimizationHints',
-  'NetworkTimeServiceQuerying',
-  'AimEnabled',
-  'PreconnectToSearch',
-  'WebUIOmniboxPopup',
-  'WebUIOmniboxAimPopup',
-]
 
 export default defineConfig({
   testDir: 'e2e',
@@ -46,19 +21,7 @@ export default defineConfig({
     // Flowing dashes keep a software renderer busy and nothing else; the drawing is the same without them.
     contextOptions: { reducedMotion: 'reduce' },
     timezoneId: 'Europe/London',
-    launchOptions: {
-      ...(chromium ? { executablePath: chromium } : {}),
-      args: [
-        '--no-sandbox',
-        `--disable-features=${SWITCHED_OFF.join()}`,
-        '--disable-dev-shm-usage',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--no-first-run',
-        '--no-pings',
-      ],
-    },
+    launchOptions: LAUNCH,
   },
   webServer: {
     command: 'node .output/server/index.mjs',

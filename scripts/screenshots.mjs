@@ -1,7 +1,8 @@
 // Takes the pictures of docs/screenshots from the demo data, against a build that is already there.
 import { spawn } from 'node:child_process'
-import { existsSync, mkdirSync } from 'node:fs'
+import { mkdirSync } from 'node:fs'
 import { chromium } from '@playwright/test'
+import { LAUNCH } from './browser.mjs'
 
 const PORT = 4190
 const VIEWS = [
@@ -31,11 +32,7 @@ const server = spawn(process.execPath, ['.output/server/index.mjs'], {
   env: { ...process.env, HOST: '127.0.0.1', PORT: String(PORT), NUXT_DEMO: 'true', NODE_ENV: 'production' },
 })
 await new Promise((resolve) => server.stdout.once('data', resolve))
-const executablePath = ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find((path) => existsSync(path))
-const browser = await chromium.launch({
-  ...(executablePath ? { executablePath } : {}),
-  args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking', '--no-first-run'],
-})
+const browser = await chromium.launch(LAUNCH)
 for (const [name, path, { phone, size, theme = 'light', open, scheme, show, bands, compare, fit, german }] of VIEWS) {
   if (only.length > 0 && !only.includes(name)) continue
   const context = await browser.newContext({

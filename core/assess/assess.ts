@@ -54,7 +54,7 @@ export interface Assessment {
   path: WaterPath
   sections: { section: RoofSection; law: RunoffLaw; area: number }[]
   /** Every outlet in the design rain. */
-  gutters: OutletDesign[]
+  gutters: readonly OutletDesign[]
   lines: AssessedLine[]
   /** Pipes that lead to no vessel yet, beside one that they might. */
   bare: AssessedLine[]

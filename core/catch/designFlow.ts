@@ -32,16 +32,27 @@ export interface OutletDesign {
   limits: Pick<IntakeLimits, 'gutter' | 'outlet' | 'pipe'>
 }
 
+/** A path never changes once it is built, and a dozen of those that read it ask for this. */
+const known = new WeakMap<WaterPath, readonly OutletDesign[]>()
+
 /** What arrives at every outlet in the design rain, and what gutter, hole and pipe let by: nothing arrives where no roof drains. */
-export function outletDesign(path: WaterPath): OutletDesign[] {
+export function outletDesign(path: WaterPath): readonly OutletDesign[] {
+  const before = known.get(path)
+  if (before) return before
+  const designs = reckon(path)
+  known.set(path, designs)
+  return designs
+}
+
+function reckon(path: WaterPath): OutletDesign[] {
   const { drops, gutters, designIntensity } = path.scheme
   const all = gutters.flatMap((gutter) => {
     const catches = outletShares(gutter)
     const designs = new Map<string, OutletDesign>()
     const of = (catching: OutletCatch): OutletDesign => {
       const { outlet, onward } = catching
-      const known = designs.get(outlet.id)
-      if (known) return known
+      const done = designs.get(outlet.id)
+      if (done) return done
       const drop = drops.find(({ id }) => id === outlet.drop)!
       const own = path.feeds.get(drop.id)!.filter((feed) => feed.outlet.outlet.id === outlet.id)
       const limits = {

@@ -38,6 +38,9 @@ const LENGTH_FACTOR: readonly (readonly [ratio: number, ...factors: number[]])[]
   [500, 0.6, 1.1, 1.25, 1.4, 1.55],
 ]
 
+/** The table by its columns: a fall, and what it leaves at each length over depth. */
+const COLUMNS = FALLS.map((at, c) => ({ at, column: LENGTH_FACTOR.map((row) => [row[0], row[c + 1]!] as const) }))
+
 function between(points: readonly (readonly [number, number])[], x: number): number {
   const next = points.findIndex(([at]) => at >= x)
   if (next < 0) return points.at(-1)![1]
@@ -59,13 +62,8 @@ export function depthFactor(depth: number, top: number): number {
 
 /** Factor for length over depth of water and for fall (m/m), linear between the table's points and held at its ends. */
 export function lengthFactor(lengthOverDepth: number, fall: number): number {
-  const column = (c: number) =>
-    between(
-      LENGTH_FACTOR.map((row) => [row[0], row[c + 1]!] as const),
-      lengthOverDepth,
-    )
   return between(
-    FALLS.map((at, c) => [at, column(c)] as const),
+    COLUMNS.map(({ at, column }) => [at, between(column, lengthOverDepth)] as const),
     fall,
   )
 }
