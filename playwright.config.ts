@@ -6,8 +6,9 @@ const port = Number(process.env.E2E_PORT ?? 4173)
 export default defineConfig({
   testDir: 'e2e',
   workers: 1,
-  timeout: 90_000,
-  // How fast a machine is, is measured by the bench: here a wait ends when what is waited for is there.
+  // How fast a machine is, is measured by the bench: here a wait ends when what is waited for is there. What hangs is caught by its own
+  // step; a test of many steps may take as long as a machine that does something else beside lets it.
+  timeout: 600_000,
   expect: { timeout: 20_000 },
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
@@ -15,6 +16,8 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
+    actionTimeout: 60_000,
+    navigationTimeout: 60_000,
     locale: 'en-GB',
     // A worker that stores the whole application for each test's own browser is most of a visit; tests about it let it in.
     serviceWorkers: 'block',

@@ -133,7 +133,6 @@ test.describe('a reader’s own letters', () => {
       [390, 844],
     ] as const)
       test(`${name} at ${width} px: no text on another, none cut off, nothing beside the page`, async ({ page }) => {
-        test.setTimeout(120_000)
         await page.setViewportSize({ width, height })
         const wear = () =>
           page.evaluate((text) => {

@@ -73,7 +73,6 @@ async function addUpWorkings(page: Page, imperial: boolean): Promise<number> {
 for (const job of JOBS)
   for (const system of ['metric', 'imperial'] as const)
     test(`${job}, ${system}: workings add up, and the same fact is the same figure everywhere`, async ({ page }) => {
-      test.setTimeout(150_000)
       await openJob(page, job)
       await settled(page)
       await page

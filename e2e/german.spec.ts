@@ -81,7 +81,6 @@ test('a job in German goes out and comes in again as one, and its sheet is a Ger
 
 for (const [width, height] of SIZES)
   test(`${width} × ${height} in German: no text on another, none cut off, nothing beside the page, no English left`, async ({ page }) => {
-    test.setTimeout(150_000)
     await page.setViewportSize({ width: 1280, height: 800 })
     await germanJob(page)
     await page.setViewportSize({ width, height })

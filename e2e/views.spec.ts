@@ -22,8 +22,6 @@ for (const [size, viewport] of Object.entries(SIZES)) {
 
       for (const job of JOBS) {
         test(`${job}, every station: no text on another, none cut off${job === JOBS[0] ? ', axe clean' : ''}`, async ({ page }) => {
-          // Seven stations, each looked at by axe: half a minute where nothing else runs.
-          test.setTimeout(150_000)
           await openJob(page, job)
           await settled(page)
           for (const station of STATIONS) {
@@ -35,7 +33,6 @@ for (const [size, viewport] of Object.entries(SIZES)) {
       }
 
       test('the log, every part of it: no text on another, none cut off, axe clean', async ({ page }) => {
-        test.setTimeout(150_000)
         await openJobs(page)
         for (const job of ['demo-pear-lane', 'demo-tannery-row']) {
           await page.goto(`/job/${job}?doing=log`)
@@ -100,7 +97,6 @@ test.describe('a small phone in the yard', () => {
   test('the largest type is one touch away, the head stays whole while a wait runs, all that is pressed is as large as a thumb', async ({
     page,
   }) => {
-    test.setTimeout(120_000)
     await openJob(page, JOBS[1]!)
     await page.getByRole('button', { name: 'Yard view: high contrast, largest type' }).click()
     await expect(page.locator('html')).toHaveAttribute('data-type', 'large')
@@ -150,7 +146,6 @@ const WIDTHS = [
 ] as const
 for (const [width, height] of WIDTHS)
   test(`${width} × ${height}: no text on another, none cut off, nothing beside the page`, async ({ page }) => {
-    test.setTimeout(120_000)
     await page.setViewportSize({ width, height })
     const whole = async (what: string) => {
       expect([what, await textFaults(page)]).toEqual([what, []])
