@@ -13,6 +13,7 @@ const JobsDesk = defineAsyncComponent({
   // A page is held back until all in it is here, unless it says that it can wait.
   suspensible: false,
 })
+void useJobNames().read()
 // The desk asks for it too, and tells what went wrong.
 onMounted(() => void welcome().catch(() => {}))
 </script>

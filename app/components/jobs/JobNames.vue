@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import '~/components/jobs/jobCards.css'
-import { FEW, keptDesk, usualView } from '~/components/jobs/deskView'
+import { FEW } from '~/components/jobs/deskView'
 
 /** The jobs by their names, to be opened at once: what stands there until they are drawn. */
-const { names, read } = useJobNames()
-void read()
-const pictures = computed(() => (keptDesk().view ?? usualView(names.value?.length ?? 0)) === 'pictures')
+const { names, pictures } = useJobNames()
 </script>
 
 <template>

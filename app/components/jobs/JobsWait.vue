@@ -2,6 +2,7 @@
 /** The jobs page before its desk is here: its head, and the jobs by name. */
 const { say } = useSay()
 const phone = usePhone()
+const { pictures } = useJobNames()
 </script>
 
 <template>
@@ -13,7 +14,7 @@ const phone = usePhone()
     </header>
     <main class="flex flex-1 flex-col px-7 pt-5 max-md:px-3" aria-busy="true">
       <h1 class="slab text-28">{{ say('jobs.title') }}</h1>
-      <p class="text-ink-2">{{ say('jobs.sub') }}</p>
+      <p v-if="pictures" class="text-ink-2">{{ say('jobs.sub') }}</p>
       <JobNames />
     </main>
   </div>

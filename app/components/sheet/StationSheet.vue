@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { concerns, type Station } from '#core/findings'
-import { fetchOtherSheets, fetchSheet, sheets } from '~/components/sheet/sheets'
+import { fetchOtherSheets, fetchSheet, sheets } from '~/components/sheet/stationSheets'
 
 /** The sheet of the chosen station: what to do next, its measures and choices, its snags, its cautions. */
 const props = defineProps<{ station: Station; wide?: boolean }>()

@@ -2,7 +2,7 @@
 import { word } from '#core/figures/told'
 import type { Station } from '#core/findings'
 import { canonicalJson, type Job } from '#core/scheme'
-import { fetchSheet } from '~/components/sheet/sheets'
+import { fetchSheet } from '~/components/sheet/stationSheets'
 import { nameOf } from '~/database/jobNames'
 import { message } from '~/stores/messages'
 import { reasonOf } from '~/stores/notices'
