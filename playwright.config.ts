@@ -5,7 +5,9 @@ const port = Number(process.env.E2E_PORT ?? 4173)
 
 export default defineConfig({
   testDir: 'e2e',
-  workers: 1,
+  // Half of the time a test waits for its page; each has a browser of its own, and none needs another.
+  workers: 2,
+  fullyParallel: true,
   // How fast a machine is, is measured by the bench: here a wait ends when what is waited for is there. What hangs is caught by its own
   // step; a test of many steps may take as long as a machine that does something else beside lets it.
   timeout: 600_000,

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { axeClean, deleteJob, expect, goTo, openJob, openJobs, search, settled, test } from './support'
+import { axeClean, deleteJob, expect, goTo, openJob, openJobs, search, settled, STRANGER, test } from './support'
 
 const NAME = 'Withy Hard boathouse'
 
@@ -161,7 +161,7 @@ test('the file goes out, and comes into another profile as the same bytes', asyn
   const first = await take(page)
   expect(first.name).toBe('Withy Hard boathouse.cask.json')
 
-  const profile = await browser.newContext()
+  const profile = await browser.newContext({ storageState: STRANGER })
   const fresh = await profile.newPage()
   await openJobs(fresh)
   // The demo job of that name is there and differs: it asks.
@@ -215,7 +215,7 @@ test.describe('with its service worker', () => {
 })
 
 test.describe('a first visit', () => {
-  test.use({ expectErrors: true })
+  test.use({ expectErrors: true, visited: false })
   test('whose question is cut off asks again, and shows the demo jobs', async ({ page }) => {
     let asked = 0
     await page.route('**/api/v1/welcome', (route) => (++asked <= 2 ? route.abort() : route.continue()))

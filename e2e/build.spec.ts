@@ -2,7 +2,7 @@ import { strFromU8, unzipSync } from 'fflate'
 import { readFile } from 'node:fs/promises'
 import { extractText, getDocumentProxy } from 'unpdf'
 import type { Page } from '@playwright/test'
-import { axeClean, chooseScheme, expect, openJob, test, textFaults } from './support'
+import { axeClean, chooseScheme, expect, openJob, STRANGER, test, textFaults } from './support'
 
 async function openBuild(page: Page, name: string, part: string) {
   await openJob(page, name)
@@ -297,7 +297,7 @@ test('a customer looks at what was chosen, by a link that holds it, on another d
   await expect(part).toContainText(/Copied: [\d,]+ characters/)
   const link = await part.getByLabel('A link for the customer').inputValue()
   expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(link)
-  const other = await browser.newContext({ viewport: { width: 390, height: 844 } })
+  const other = await browser.newContext({ storageState: STRANGER, viewport: { width: 390, height: 844 } })
   const look = await other.newPage()
   await look.goto(link)
   await expect(look.getByText(/Withy Hard boathouse/).first()).toBeVisible()

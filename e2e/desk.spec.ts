@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { axeClean, expect, openJobs, settled, test, textFaults } from './support'
+import { axeClean, expect, openJobs, settled, STRANGER, test, textFaults } from './support'
 
 const NAME = 'Withy Hard boathouse'
 const DYERS = 'Tannery Row dye studio'
@@ -83,7 +83,7 @@ test.describe('the desk', () => {
     await page.getByLabel('A backup file').setInputFiles({ ...file, buffer: Buffer.from('not an archive') })
     await expect(page.getByRole('alert')).toContainText('Nothing has been changed')
 
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+    const context = await browser.newContext({ storageState: STRANGER, viewport: { width: 1280, height: 800 } })
     const empty = await context.newPage()
     await empty.addInitScript(() => localStorage.setItem('vernal-cask-welcomed', 'yes'))
     await empty.goto(page.url())

@@ -78,7 +78,12 @@ test('what is moved is there after the page is loaded again, cuts and bill with 
 })
 
 test('a thumb that scrolls past a handle moves nothing; one that rests on it does', async ({ browser, baseURL }) => {
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, baseURL: baseURL! })
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+    baseURL: baseURL!,
+  })
   const page = await context.newPage()
   await openJob(page, 'Withy Hard boathouse', 'Cask')
   await site(page).scrollIntoViewIfNeeded()

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, goTo, openJobs, settled, test } from './support'
+import { expect, goTo, openJobs, settled, STRANGER, test } from './support'
 
 /** Two years of a person's own gauge: day first, decimal commas, a bad line and a hole. */
 function ownRecord(): string {
@@ -82,7 +82,7 @@ for (const [size, viewport] of Object.entries({ desk: { width: 1280, height: 800
       }
       const text = await take(page)
       expect(text).toContain('"name": "my gauge"')
-      const profile = await browser.newContext({ viewport })
+      const profile = await browser.newContext({ storageState: STRANGER, viewport })
       const fresh = await profile.newPage()
       await openJobs(fresh)
       await fresh

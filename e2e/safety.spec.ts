@@ -1,12 +1,12 @@
 import { baseHeight } from '../core/layout'
 import type { Scheme } from '../core/scheme'
 import { readdirSync } from 'node:fs'
-import { readFile } from 'node:fs/promises'
+import { readFile, writeFile } from 'node:fs/promises'
 import { createServer, request as httpRequest } from 'node:http'
 import type { Page } from '@playwright/test'
 import { demoJobs, demoRecords, withyHard } from '../core/demo'
 import { writeJobFile } from '../core/scheme'
-import { deleteJob, expect, goTo, openJob, openJobs, test } from './support'
+import { axeClean, deleteJob, expect, goTo, openJob, openJobs, test } from './support'
 
 const ID = 'demo-withy-hard'
 const NAME = 'Withy Hard boathouse'
@@ -120,6 +120,7 @@ test('a page that dies in mid-edit has kept every edit but those of the last hal
 })
 
 test('a full disk is told at once, nothing that was made is let go, and a link away waits', async ({ page }) => {
+  await openJobs(page)
   await openJob(page, NAME)
   await saved(page)
   await fillDisk(page)
@@ -176,17 +177,37 @@ test('a new job, an import and a removal that cannot be kept are told, and the f
   await expect(page.getByRole('heading', { name: 'Kiln shed' })).toBeVisible()
 })
 
-test('a browser that keeps nothing says so, on the jobs and on a new one', async ({ page }) => {
-  await page.addInitScript(() => {
-    IDBFactory.prototype.open = () => {
-      throw new DOMException('A mutation operation was attempted on a database that did not allow mutations.', 'InvalidStateError')
-    }
+for (const visited of [false, true])
+  test.describe(visited ? 'at a later visit' : 'at a first visit', () => {
+    test.use({ visited })
+    test('a browser that keeps nothing says so, on the jobs and on a new one', async ({ page }) => {
+      await page.addInitScript(() => {
+        IDBFactory.prototype.open = () => {
+          throw new DOMException('A mutation operation was attempted on a database that did not allow mutations.', 'InvalidStateError')
+        }
+      })
+      await page.goto('/')
+      await expect(page.getByRole('alert').first()).toBeVisible()
+      await page.getByRole('button', { name: 'New job' }).click()
+      await page.getByRole('button', { name: 'Create job' }).click()
+      await expect(page.getByRole('region', { name: 'Notices' }).getByRole('alert')).toContainText('could not be saved')
+    })
   })
-  await page.goto('/')
-  await expect(page.getByRole('alert').first()).toBeVisible()
-  await page.getByRole('button', { name: 'New job' }).click()
-  await page.getByRole('button', { name: 'Create job' }).click()
-  await expect(page.getByRole('region', { name: 'Notices' }).getByRole('alert')).toContainText('could not be saved')
+
+test('a browser’s store that gives no answer is waited for with a word, on the jobs and in a job', async ({ page }) => {
+  await page.addInitScript(() => {
+    // A request that is never heard of again.
+    IDBFactory.prototype.open = () => new EventTarget() as IDBOpenDBRequest
+  })
+  for (const path of ['/', '/job/demo-withy-hard']) {
+    await page.goto(path)
+    const told = page.getByRole('alert').filter({ hasText: 'has not yet answered' })
+    await expect(told).toContainText('Nothing is lost')
+    await expect(told.getByRole('button', { name: 'Reload' })).toBeVisible()
+    await axeClean(page)
+  }
+  await page.getByRole('alert').getByRole('link').click()
+  await expect(page.getByRole('heading', { name: 'Jobs', level: 1 })).toBeVisible()
 })
 
 test('two jobs removed in a row are both in the bin, and come back', async ({ page }) => {
@@ -220,6 +241,7 @@ test('a job removed in another tab says so where it is open, and can be kept aft
 })
 
 test('undo of one job is not offered in the next', async ({ page }) => {
+  await openJobs(page)
   await openJob(page, NAME)
   await grip(page).focus()
   await page.keyboard.press('ArrowUp')
@@ -298,11 +320,13 @@ test.describe('where a view fails', () => {
   })
 })
 
-test('a file far too large, and one of empty parts, are refused at once with a word', async ({ page }) => {
+test('a file far too large, and one of empty parts, are refused at once with a word', async ({ page }, info) => {
   await openJobs(page)
   const bring = page.getByLabel('Import a job file')
   const file = (text: string | Buffer) => ({ name: 'odd.cask.json', mimeType: 'application/json', buffer: Buffer.from(text) })
-  await bring.setInputFiles(file(Buffer.alloc(49e6, 32)))
+  const large = info.outputPath('odd.cask.json')
+  await writeFile(large, Buffer.alloc(49e6, 32))
+  await bring.setInputFiles(large)
   await expect(page.getByRole('alert')).toContainText('49 MB')
   const job = withyHard()
   const many = {
