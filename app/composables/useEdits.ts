@@ -1,6 +1,7 @@
 import { produce, type Draft } from 'immer'
 import type { Job, Scheme } from '#core/scheme'
 import type { Told } from '#core/figures/told'
+import { fieldTable, type ChangeField } from '~/components/fields/fieldTable'
 import { message } from '~/stores/messages'
 
 /**
@@ -12,6 +13,7 @@ export type Shown<T extends Told> = T & (T extends string ? (string extends T ? 
 /** Edits of single fields, named so that the reader can see and undo them: "Stand, from 480 mm to 460 mm". */
 export function useEdits() {
   const bench = useWorkbench()
+  const { say } = useSay()
   /** Says what was there and what is, as far as there was or is anything to say. */
   function label(field: string, from: Told, to: Told) {
     const name = { field }
@@ -30,5 +32,25 @@ export function useEdits() {
     bench.edit(label(field, from, to), (job) => produce(job, (draft) => void recipe(draft)))
   }
 
-  return { set, setJob }
+  /** Fields of one thing of the chosen scheme as rows of a table; an edit finds it as it is by then. */
+  function tableOf<T extends object>(thing: T, find: (draft: Draft<Scheme>) => T | undefined) {
+    const change: ChangeField<T> = (field, from, to, recipe) =>
+      set<Told, Told>(field, from, to, (draft) => {
+        const found = find(draft)
+        if (found) recipe(found)
+      })
+    return fieldTable(thing, change, say)
+  }
+
+  /** The same of a thing of the job itself. */
+  function jobTableOf<T extends object>(thing: T, find: (draft: Draft<Job>) => T | undefined) {
+    const change: ChangeField<T> = (field, from, to, recipe) =>
+      setJob<Told, Told>(field, from, to, (draft) => {
+        const found = find(draft)
+        if (found) recipe(found)
+      })
+    return fieldTable(thing, change, say)
+  }
+
+  return { set, setJob, tableOf, jobTableOf }
 }

@@ -1,17 +1,17 @@
 <script setup lang="ts">
-import { word } from '#core/figures/told'
 import { addBasePart, changeBasePart, removeBasePart, setStand } from '#core/edits'
 import { baseHeight } from '#core/layout'
 import { BASE_KINDS, type Base, type BaseKind, type Scheme } from '#core/scheme'
 import { length } from '#core/units/quantity'
 import { buildableNear, PACKING_MOST } from '#core/vessel'
+import type { FieldRow } from '~/components/fields/fieldRow'
 import { message } from '~/stores/messages'
 
 /** What a vessel stands on, part by part from the ground up: decides how high it stands, and what that is built of. */
 const props = defineProps<{ vesselId: string }>()
 const bench = useWorkbench()
 const settings = useSettings()
-const { set } = useEdits()
+const { tableOf } = useEdits()
 const { say, text } = useSay()
 
 const placed = computed(() => bench.assessment!.path.vessels.get(props.vesselId)!)
@@ -27,19 +27,68 @@ const raise = (height: number) =>
   bench.editScheme(message('edit.stand', { from: length(baseHeight(base.value)), to: length(height) }), (scheme) =>
     setStand(scheme, props.vesselId, height),
   )
-function change(field: 'soil' | 'standWidth' | 'standDepth' | 'ground' | 'tied', part: Partial<Base>) {
-  const told = (of: Base) =>
-    field === 'soil'
-      ? word(of.soil)
-      : field === 'tied'
-        ? word(of.tied ? 'yes' : 'no')
-        : length(field === 'ground' ? of.ground : field === 'standWidth' ? of.width : of.depth)
-  set(field, told(base.value), told({ ...base.value, ...part }), (draft) => {
-    const found = draft.stores.flatMap(({ vessels }) => vessels).find(({ id }) => id === props.vesselId)
-    if (found) Object.assign(found.base, part)
-  })
+const heights = computed((): FieldRow[] => [
+  {
+    is: 'measure',
+    key: 'stand',
+    label: say('field.name.stand'),
+    kind: 'length',
+    value: baseHeight(base.value),
+    least: -2,
+    most: 3,
+    set: raise,
+  },
+  {
+    is: 'measure',
+    key: 'rimHeight',
+    label: say('field.name.rimHeight'),
+    kind: 'length',
+    value: rim.value,
+    least: -5,
+    most: 30,
+    note: say('cask.rimNote'),
+    set: (to) => raise(baseHeight(base.value) + to - rim.value),
+  },
+])
+/** One part of it, by its place from the ground. */
+function partRows({ kind, height }: Base['parts'][number], at: number): FieldRow[] {
+  const n = at + 1
+  const change = (what: BaseKind, part: Partial<Base['parts'][number]>) =>
+    edit(say(`word.${what}`), (scheme) => changeBasePart(scheme, props.vesselId, at, part))
+  return [
+    {
+      is: 'choice',
+      key: 'kind',
+      label: say('cask.part', { n }),
+      value: kind,
+      options: BASE_KINDS.map((value) => ({ value, label: say(`word.${value}`) })),
+      set: (to) => change(to as BaseKind, { kind: to as BaseKind }),
+    },
+    {
+      is: 'measure',
+      key: 'height',
+      label: say('cask.partHeight', { n }),
+      kind: 'length',
+      value: height,
+      least: 0,
+      most: 12,
+      set: (to) => change(kind, { height: to }),
+    },
+  ]
 }
-const options = (kinds: readonly BaseKind[]) => kinds.map((value) => ({ value, label: say(`word.${value}`) }))
+const SOILS = ['soft-garden', 'clay', 'sand', 'sandy-gravel', 'paving'] as const
+const rows = computed((): FieldRow[] => {
+  const { vesselId } = props
+  const base = (draft: Pick<Scheme, 'stores'>) => draft.stores.flatMap(({ vessels }) => vessels).find(({ id }) => id === vesselId)?.base
+  const { measure, choice, flag } = tableOf(placed.value.vessel.base, base)
+  const ground = [
+    measure('ground', 'length', [-5, 10], { note: say('cask.groundNote') }),
+    measure('width', 'length', [0.05, 20], { name: 'standWidth' }),
+    measure('depth', 'length', [0.05, 20], { name: 'standDepth' }),
+    choice('soil', SOILS),
+  ]
+  return [...(below.value ? [] : ground), flag('tied')]
+})
 /** What blocks cannot be laid to, and the heights on either side that they can. */
 const odd = computed(() =>
   base.value.parts.flatMap(({ kind, height }) => {
@@ -54,43 +103,10 @@ const odd = computed(() =>
   <section :aria-label="say('cask.stand')">
     <h3 class="h3 rule pt-2">{{ say('cask.stand') }}</h3>
     <p v-if="below" class="text-13">{{ say('cask.onAnother', { name: below }) }}</p>
-    <QuantityField
-      :label="say('field.name.stand')"
-      kind="length"
-      :model-value="baseHeight(base)"
-      :least="-2"
-      :most="3"
-      @update:model-value="raise"
-    />
-    <QuantityField
-      :label="say('field.name.rimHeight')"
-      kind="length"
-      :model-value="rim"
-      :least="-5"
-      :most="30"
-      :note="say('cask.rimNote')"
-      @update:model-value="(v) => raise(baseHeight(base) + v - rim)"
-    />
+    <FieldRows :rows="heights" />
     <ol class="py-1" :aria-label="say('cask.parts')">
       <li v-for="(part, i) in base.parts.toReversed()" :key="i" class="border-b border-hair py-1">
-        <ChoiceField
-          :label="say('cask.part', { n: base.parts.length - i })"
-          :model-value="part.kind"
-          :options="options(BASE_KINDS)"
-          @update:model-value="
-            (kind) => edit(say(`word.${kind}`), (scheme) => changeBasePart(scheme, vesselId, base.parts.length - 1 - i, { kind }))
-          "
-        />
-        <QuantityField
-          :label="say('cask.partHeight', { n: base.parts.length - i })"
-          kind="length"
-          :model-value="part.height"
-          :least="0"
-          :most="12"
-          @update:model-value="
-            (height) => edit(say(`word.${part.kind}`), (scheme) => changeBasePart(scheme, vesselId, base.parts.length - 1 - i, { height }))
-          "
-        />
+        <FieldRows :rows="partRows(part, base.parts.length - 1 - i)" />
         <button
           type="button"
           class="btn btn-bare ml-auto block"
@@ -122,46 +138,6 @@ const odd = computed(() =>
         </button>
       </p>
     </div>
-    <template v-if="!below">
-      <QuantityField
-        :label="say('field.name.ground')"
-        kind="length"
-        :model-value="base.ground"
-        :least="-5"
-        :most="10"
-        :note="say('cask.groundNote')"
-        @update:model-value="(ground) => change('ground', { ground })"
-      />
-      <QuantityField
-        :label="say('field.name.standWidth')"
-        kind="length"
-        :model-value="base.width"
-        :least="0.05"
-        :most="20"
-        @update:model-value="(width) => change('standWidth', { width })"
-      />
-      <QuantityField
-        :label="say('field.name.standDepth')"
-        kind="length"
-        :model-value="base.depth"
-        :least="0.05"
-        :most="20"
-        @update:model-value="(depth) => change('standDepth', { depth })"
-      />
-      <ChoiceField
-        :label="say('field.name.soil')"
-        :model-value="base.soil"
-        :options="
-          (['soft-garden', 'clay', 'sand', 'sandy-gravel', 'paving'] as const).map((value) => ({ value, label: say(`word.${value}`) }))
-        "
-        @update:model-value="(soil) => change('soil', { soil })"
-      />
-    </template>
-    <ChoiceField
-      :label="say('field.name.tied')"
-      :model-value="base.tied ? 'yes' : 'no'"
-      :options="(['yes', 'no'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
-      @update:model-value="(v) => change('tied', { tied: v === 'yes' })"
-    />
+    <FieldRows :rows="rows" />
   </section>
 </template>

@@ -14,6 +14,9 @@ import { baseHeight, linkLine, runKey } from '#core/layout'
 import { STORE_BORES } from '#core/pipe/bores'
 import { length, span, volume } from '#core/units/quantity'
 import { equaliseTime, isolations, levelTolerances, limitingVessel, linkCoefficient, meanArea } from '#core/vessel'
+import type { Link } from '#core/scheme'
+import type { FieldRow } from '~/components/fields/fieldRow'
+import { fieldTable, type Lens } from '~/components/fields/fieldTable'
 import { message } from '~/stores/messages'
 
 /** The store's vessels: how many, how they hang together, what each link and each millimetre costs. */
@@ -64,8 +67,39 @@ const FRAME = [
   { part: 'width', kind: 'length', least: 0.1, most: 20 },
   { part: 'depth', kind: 'length', least: 0.1, most: 20 },
 ] as const
-const setFrame = (part: (typeof FRAME)[number]['part'], value: number) =>
-  edit(say(`group.frame.${part}`), (scheme) => changeFrame(scheme, store.value.id, (frame) => (frame[part] = value)))
+const frame = computed((): FieldRow[] => {
+  const { frame: stands, id } = store.value
+  if (!stands) return []
+  const { measure, flag } = fieldTable(
+    stands,
+    (field, _from, _to, recipe) => edit(say(`group.frame.${field}`), (scheme) => changeFrame(scheme, id, (draft) => void recipe(draft))),
+    say,
+  )
+  return [
+    ...FRAME.map(({ part, kind, least, most }) => measure(part, kind, [least, most], { label: say(`group.frame.${part}`) })),
+    flag('anchored', { label: say('group.frame.anchored') }),
+  ]
+})
+const VALVES = ['none', 'open', 'shut'] as const
+/** What is bought of a link, what was measured of it, and its valve. */
+function linkRows(link: Link) {
+  const { choice, measure } = fieldTable(
+    link,
+    (field, _from, _to, recipe) => edit(say(`group.${field}`), (scheme) => changeLink(scheme, link.id, (draft) => void recipe(draft))),
+    say,
+  )
+  const { length: long } = runOf(link.id)
+  const called = (field: string) => ({ label: say(`group.${field}`) })
+  const bore: Lens<Link, string> = { name: 'bore', get: (of) => String(of.bore), put: (draft, to) => (draft.bore = Number(to)) }
+  const measured: Lens<Link, number> = { name: 'measured', get: (of) => of.measured ?? long, put: (draft, to) => (draft.measured = to) }
+  return {
+    bore: choice(bore, boreOptions(link.bore), called('bore')),
+    rest: [
+      measure(measured, 'span', [0.01, 200], { ...called('measured'), note: say('group.measuredNote') }),
+      choice('valve', VALVES, { ...called('valve'), ids: 'group.valves' }),
+    ],
+  }
+}
 const setBase = (id: string, height: number) =>
   edit(say('group.based', { name: names.value[id]! }), (scheme) => setStand(scheme, id, height))
 const runOf = (id: string) => path.value.layout.runs.get(runKey('link', id))!
@@ -154,30 +188,11 @@ const runOf = (id: string) => path.value.layout.runs.get(runKey('link', id))!
       <h4 class="h3 pt-1">{{ say('group.links') }}</h4>
       <div v-for="link in store.links" :key="link.id" class="border-b border-hair py-1">
         <p class="text-13 font-semibold">{{ say('trial.linkName', { from: names[link.from.vessel]!, to: names[link.to.vessel]! }) }}</p>
-        <ChoiceField
-          :label="say('group.bore')"
-          :model-value="String(link.bore)"
-          :options="boreOptions(link.bore)"
-          @update:model-value="(v) => edit(say('group.bore'), (scheme) => changeLink(scheme, link.id, (each) => (each.bore = Number(v))))"
-        />
+        <FieldRows :rows="[linkRows(link).bore]" />
         <p class="py-1 text-13">
           {{ say('group.laid', { length: span(runOf(link.id).length), bends: runOf(link.id).bends.length }) }}
         </p>
-        <QuantityField
-          :label="say('group.measured')"
-          kind="span"
-          :model-value="link.measured ?? runOf(link.id).length"
-          :least="0.01"
-          :most="200"
-          :note="say('group.measuredNote')"
-          @update:model-value="(v) => edit(say('group.measured'), (scheme) => changeLink(scheme, link.id, (each) => (each.measured = v)))"
-        />
-        <ChoiceField
-          :label="say('group.valve')"
-          :model-value="link.valve"
-          :options="(['none', 'open', 'shut'] as const).map((value) => ({ value, label: say(`group.valves.${value}`) }))"
-          @update:model-value="(v) => edit(say('group.valve'), (scheme) => changeLink(scheme, link.id, (each) => (each.valve = v)))"
-        />
+        <FieldRows :rows="linkRows(link).rest" />
       </div>
       <div v-if="store.links.length > 1" class="flex flex-wrap items-center gap-1 py-1 text-13">
         {{ say('group.allLinks') }}
@@ -214,24 +229,7 @@ const runOf = (id: string) => path.value.layout.runs.get(runKey('link', id))!
     </template>
     <template v-if="store.frame">
       <h4 class="h3 pt-1">{{ say('group.frame.title') }}</h4>
-      <QuantityField
-        v-for="field in FRAME"
-        :key="field.part"
-        :label="say(`group.frame.${field.part}`)"
-        :kind="field.kind"
-        :model-value="store.frame[field.part]"
-        :least="field.least"
-        :most="field.most"
-        @update:model-value="(v) => setFrame(field.part, v)"
-      />
-      <ChoiceField
-        :label="say('group.frame.anchored')"
-        :model-value="store.frame.anchored ? 'yes' : 'no'"
-        :options="(['yes', 'no'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
-        @update:model-value="
-          (v) => edit(say('group.frame.anchored'), (scheme) => changeFrame(scheme, store.id, (frame) => (frame.anchored = v === 'yes')))
-        "
-      />
+      <FieldRows :rows="frame" />
     </template>
     <button type="button" class="btn mt-1" @click="starting = true">{{ say('starter.open') }}</button>
     <LazyStartersDialog v-if="starting" @close="starting = false" />

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { addPlace, changePlace, removePlace } from '#core/edits'
 import { PLACE_KINDS, type Place, type PlaceKind } from '#core/scheme'
+import type { FieldRow } from '~/components/fields/fieldRow'
+import { fieldTable } from '~/components/fields/fieldTable'
 import { message } from '~/stores/messages'
 
 /** Places outside by their names: what pipes and hoses lead to, and how long they are by it. */
@@ -21,6 +23,17 @@ const change = (place: Place, recipe: (place: Place) => void) =>
   bench.editScheme(message('edit.placeChanged', { name: place.name }), (scheme) => changePlace(scheme, place.id, recipe))
 const remove = (place: Place) =>
   bench.editScheme(message('edit.placeRemoved', { name: place.name }), (scheme) => removePlace(scheme, place.id))
+function rowsOf(place: Place): FieldRow[] {
+  const { measure, choice, text } = fieldTable(place, (_field, _from, _to, recipe) => change(place, (each) => void recipe(each)), say)
+  const called = (what: string) => ({ label: say(`places.${what}`) })
+  return [
+    text('name', called('name')),
+    choice('what', PLACE_KINDS, { ...called('what'), prefix: 'place-' }),
+    measure('x', 'span', [-1000, 1000], called('along')),
+    measure('y', 'span', [-1000, 1000], called('out')),
+    measure('level', 'length', [-10, 60], called('level')),
+  ]
+}
 </script>
 
 <template>
@@ -29,41 +42,7 @@ const remove = (place: Place) =>
     <p class="text-12 text-ink-3">{{ say('places.note') }}</p>
     <details v-for="place in bench.scheme!.places" :key="place.id" class="border-b border-hair py-1">
       <summary class="text-13">{{ place.name }}</summary>
-      <NameField
-        :label="say('places.name')"
-        :model-value="place.name"
-        @update:model-value="(name) => change(place, (each) => (each.name = name))"
-      />
-      <ChoiceField
-        :label="say('places.what')"
-        :model-value="place.what"
-        :options="kinds"
-        @update:model-value="(what) => change(place, (each) => (each.what = what))"
-      />
-      <QuantityField
-        :label="say('places.along')"
-        kind="span"
-        :model-value="place.x"
-        :least="-1000"
-        :most="1000"
-        @update:model-value="(x) => change(place, (each) => (each.x = x))"
-      />
-      <QuantityField
-        :label="say('places.out')"
-        kind="span"
-        :model-value="place.y"
-        :least="-1000"
-        :most="1000"
-        @update:model-value="(y) => change(place, (each) => (each.y = y))"
-      />
-      <QuantityField
-        :label="say('places.level')"
-        kind="length"
-        :model-value="place.level"
-        :least="-10"
-        :most="60"
-        @update:model-value="(level) => change(place, (each) => (each.level = level))"
-      />
+      <FieldRows :rows="rowsOf(place)" />
       <button type="button" class="btn" @click="remove(place)">{{ say('places.remove', { name: place.name }) }}</button>
     </details>
     <div class="flex flex-wrap items-end gap-2 py-1">

@@ -5,6 +5,7 @@ import { isOnTop } from '#core/layout'
 import type { Port, PortRole, Scheme } from '#core/scheme'
 import { length } from '#core/units/quantity'
 import { ownOpening, placesFor, placesTaken, putInto, type MadePlace } from '#core/vessel'
+import type { FieldRow } from '~/components/fields/fieldRow'
 import { message } from '~/stores/messages'
 
 /** Every hole of a vessel: how high, on which side, how wide. Decides where the drill goes. */
@@ -40,12 +41,77 @@ function placeChoices(port: Port) {
 const sitIn = (port: Port, i: number) => edit((scheme) => changePort(scheme, props.vesselId, port.id, putInto(placesOf(port)[i]!, port)))
 const HOURS = Array.from({ length: 12 }, (_, i) => String(i + 1))
 const edit = (recipe: (scheme: Scheme) => Scheme) => bench.editScheme(message('edit.ports', { name: vessel.value.name }), recipe)
-/** Tells both as they stand in the field that was typed into. */
-const set = (port: Port, part: 'at' | 'bore', from: number, to: number, value: number) =>
-  bench.editScheme(
-    message('edit.portAt', { what: word(`port-${port.role}`), name: vessel.value.name, from: length(from), to: length(to) }),
-    (scheme) => changePort(scheme, props.vesselId, port.id, { [part]: value }),
-  )
+const SIDES = ['overflow', 'link']
+/** Of a hole that leads sideways the lower edge is told, of others the middle: under the rim, over the foot. */
+function rowsOf(port: Port): FieldRow[] {
+  const { id, role, at, bore, clock } = port
+  const { rim } = vessel.value.body
+  const { name } = vessel.value
+  const here = hourText(hourOf(port) ?? 12)
+  const [under, over] = SIDES.includes(role) ? ['ports.invertUnderRim', 'ports.invertOverFoot'] : ['ports.underRim', 'ports.overFoot']
+  /** Tells both as they stand in the field that was typed into. */
+  const put = (part: 'at' | 'bore', from: number, to: number, value: number) =>
+    bench.editScheme(message('edit.portAt', { what: word(`port-${role}`), name, from: length(from), to: length(to) }), (scheme) =>
+      changePort(scheme, props.vesselId, id, { [part]: value }),
+    )
+  const measure = (
+    key: string,
+    label: string,
+    value: number,
+    [least, most]: readonly [number, number],
+    set: (to: number) => void,
+  ): FieldRow => ({
+    is: 'measure',
+    key,
+    label: say(label),
+    kind: 'length',
+    value,
+    least,
+    most,
+    set,
+  })
+  const hour = (value: string) => ({ value, label: say('ports.hour', { n: value }) })
+  const own = clock === undefined || HOURS.includes(String(clock)) ? [] : [hour(String(clock))]
+  const places = placesOf(port)
+  return [
+    ...(places.length > 0
+      ? [
+          {
+            is: 'choice' as const,
+            key: 'place',
+            label: say('ports.place'),
+            note: say('ports.placeNote'),
+            value: sits(port) ? '0' : '',
+            options: placeChoices(port),
+            set: (to: string) => to !== '' && sitIn(port, Number(to)),
+          },
+        ]
+      : []),
+    ...(isOnTop(port)
+      ? []
+      : [
+          measure('under', under, rim - at, [0, rim], (to) => put('at', rim - at, to, rim - to)),
+          measure('over', over, at, [0, rim], (to) => put('at', at, to, to)),
+          {
+            is: 'choice' as const,
+            key: 'side',
+            label: say('ports.side'),
+            note: say('ports.sideNote'),
+            value: clock === undefined ? '' : String(clock),
+            options: [{ value: '', label: say('ports.auto', { hour: here }) }, ...HOURS.map(hour), ...own],
+            set: (to: string) => edit((scheme) => changePort(scheme, props.vesselId, id, { clock: to === '' ? undefined : Number(to) })),
+          },
+        ]),
+    measure('bore', 'ports.bore', bore, [0.002, 1], (to) => put('bore', bore, to, to)),
+    {
+      is: 'flag',
+      key: 'screened',
+      label: say('ports.screened'),
+      value: port.screened,
+      set: (screened) => edit((scheme) => changePort(scheme, props.vesselId, id, { screened })),
+    },
+  ]
+}
 </script>
 
 <template>
@@ -55,59 +121,7 @@ const set = (port: Port, part: 'at' | 'bore', from: number, to: number, value: n
       <summary class="flex min-h-8 cursor-pointer flex-wrap items-center justify-between gap-x-2 text-13">
         <b>{{ say(`word.port-${port.role}`) }}</b> <span class="num">{{ sum(port) }}</span>
       </summary>
-      <ChoiceField
-        v-if="placesOf(port).length > 0"
-        :label="say('ports.place')"
-        :model-value="sits(port) ? '0' : ''"
-        :options="placeChoices(port)"
-        :note="say('ports.placeNote')"
-        @update:model-value="(v) => v !== '' && sitIn(port, Number(v))"
-      />
-      <template v-if="!isOnTop(port)">
-        <QuantityField
-          :label="say(port.role === 'overflow' || port.role === 'link' ? 'ports.invertUnderRim' : 'ports.underRim')"
-          kind="length"
-          :model-value="vessel.body.rim - port.at"
-          :least="0"
-          :most="vessel.body.rim"
-          @update:model-value="(v) => set(port, 'at', vessel.body.rim - port.at, v, vessel.body.rim - v)"
-        />
-        <QuantityField
-          :label="say(port.role === 'overflow' || port.role === 'link' ? 'ports.invertOverFoot' : 'ports.overFoot')"
-          kind="length"
-          :model-value="port.at"
-          :least="0"
-          :most="vessel.body.rim"
-          @update:model-value="(v) => set(port, 'at', port.at, v, v)"
-        />
-        <ChoiceField
-          :label="say('ports.side')"
-          :model-value="port.clock === undefined ? '' : String(port.clock)"
-          :options="[
-            { value: '', label: say('ports.auto', { hour: hourText(hourOf(port) ?? 12) }) },
-            ...HOURS.map((value) => ({ value, label: say('ports.hour', { n: value }) })),
-            ...(port.clock !== undefined && !HOURS.includes(String(port.clock))
-              ? [{ value: String(port.clock), label: say('ports.hour', { n: String(port.clock) }) }]
-              : []),
-          ]"
-          :note="say('ports.sideNote')"
-          @update:model-value="(v) => edit((scheme) => changePort(scheme, vesselId, port.id, { clock: v === '' ? undefined : Number(v) }))"
-        />
-      </template>
-      <QuantityField
-        :label="say('ports.bore')"
-        kind="length"
-        :model-value="port.bore"
-        :least="0.002"
-        :most="1"
-        @update:model-value="(v) => set(port, 'bore', port.bore, v, v)"
-      />
-      <ChoiceField
-        :label="say('ports.screened')"
-        :model-value="port.screened ? 'yes' : 'no'"
-        :options="(['yes', 'no'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
-        @update:model-value="(v) => edit((scheme) => changePort(scheme, vesselId, port.id, { screened: v === 'yes' }))"
-      />
+      <FieldRows :rows="rowsOf(port)" />
       <button v-if="loose.has(port.id)" type="button" class="btn btn-bare" @click="edit((scheme) => removePort(scheme, vesselId, port.id))">
         {{ say('ports.close') }}
       </button>

@@ -6,6 +6,8 @@ import { PLANT_GROUPS, USES, WATERING_METHODS, type Demand } from '#core/scheme'
 import { LITRE } from '#core/units/constants'
 import { TERM_FACTS } from '#core/units/terms'
 import { share, volume } from '#core/units/quantity'
+import type { FieldRow } from '~/components/fields/fieldRow'
+import { fieldTable, type Lens } from '~/components/fields/fieldTable'
 
 /** One thing that drinks or washes: how it is told, when, and how much of its want was met. */
 const props = defineProps<{ demand: Demand; got?: DemandBalance | undefined }>()
@@ -33,15 +35,13 @@ const points = computed(() => {
         : say('pump.at', { name: vessels.get(pumps.find(({ id }) => id === point.pump)!.from.vessel)?.vessel.name ?? '' }),
   }))
 })
-function drawAt(key: string) {
+const drawAt = (key: string) => {
   const found = points.value.find(({ value }) => value === key)
   if (found) emit('from', found.point)
 }
 const KINDS = ['cans', 'volume', 'bed', 'animals', 'task'] as const
 const unit = computed(() => (settings.system === 'metric' ? LITRE : TERM_FACTS[settings.terms].gallon))
 const unitName = computed(() => (settings.system === 'metric' ? 'L' : 'gal'))
-const words = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: say(`word.${value}`) }))
-
 function setKind(kind: Demand['kind']) {
   const next = demandAs(props.demand, kind, props.demand.kind === 'cans' ? props.demand.can : 0.01)
   emit('change', say(`word.${kind}`), (draft) => {
@@ -59,47 +59,99 @@ function toggle(key: 'months' | 'weekdays', value: number, on: boolean) {
   // A demand that is never drawn is removed, not emptied.
   if (next.length > 0) put(say(key === 'months' ? 'draw.months' : 'draw.weekdays'), { [key]: next })
 }
+/** Rows of this demand; what is changed is told by its label, or by the word that was chosen. */
+const table = <D extends Demand>(demand: D) =>
+  fieldTable<D>(
+    demand,
+    (field, _from, to, recipe) =>
+      emit(
+        'change',
+        typeof to === 'object' && 'word' in to ? say(`word.${to.word}`) : say(`draw.${field}`),
+        (draft) => void recipe(draft as unknown as D),
+      ),
+    say,
+  )
+/** A field of a demand that is told by its label here. */
+const called = (name: string) => ({ name, label: say(`draw.${name}`) })
+const about = computed((): FieldRow[] => {
+  const { demand } = props
+  const { text, choice } = table(demand)
+  const where: Lens<Demand, string> = {
+    name: 'where',
+    get: ({ place }) => place ?? '',
+    put: (draft, to) => (draft.place = to === '' ? undefined : to),
+  }
+  return [
+    text('name', called('name')),
+    {
+      is: 'choice',
+      key: 'counted',
+      label: say('draw.counted'),
+      value: demand.kind,
+      options: KINDS.map((value) => ({ value, label: say(`word.${value}`) })),
+      set: (to) => setKind(to as Demand['kind']),
+    },
+    choice('use', USES, called('usedFor')),
+    ...(points.value.length > 1
+      ? [
+          {
+            is: 'choice' as const,
+            key: 'from',
+            label: say('draw.from'),
+            value: pointKey(demand.from),
+            options: points.value,
+            set: drawAt,
+          },
+        ]
+      : []),
+    ...(places.value.length > 0 ? [choice(where, [{ value: '', label: say('draw.nowhere') }, ...places.value], called('where'))] : []),
+  ]
+})
+/** What it wants, by its kind. */
+const wants = computed((): FieldRow[] => {
+  const { demand } = props
+  if (demand.kind === 'animals') {
+    const { measure } = table(demand)
+    const heads: Lens<typeof demand, number> = {
+      name: 'heads',
+      get: (of) => of.heads,
+      put: (draft, to) => (draft.heads = Math.round(to)),
+    }
+    return [measure(heads, 'count', [0, 100000], called('heads')), measure('each', 'volume', [0, 0.5], called('each'))]
+  }
+  if (demand.kind === 'bed') {
+    const { measure, choice } = table(demand)
+    return [
+      measure('area', 'area', [0, 100000], called('area')),
+      choice('plants', PLANT_GROUPS, called('plants')),
+      choice('method', WATERING_METHODS, called('method')),
+    ]
+  }
+  return demand.kind === 'task' ? [table(demand).measure('each', 'volume', [0, 100], called('taskEach'))] : []
+})
+const rank = computed((): FieldRow[] => {
+  const { measure } = table(props.demand)
+  const { demand } = props
+  const order: Lens<Demand, number> = { name: 'rank', get: (of) => of.priority, put: (draft, to) => (draft.priority = Math.round(to)) }
+  return [
+    ...(demand.kind === 'bed' ? [] : [measure('skipAfterRain', 'rainDepth', [0, 100], { ...called('skip'), note: say('draw.skipNote') })]),
+    measure(order, 'count', [1, 9], called('rank')),
+  ]
+})
 const weekday = (n: number) =>
   new Intl.DateTimeFormat(settings.terms, { weekday: 'short', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, 0, n)))
 </script>
 
 <template>
   <section class="border-t border-hair py-1" :aria-label="demand.name">
-    <NameField :label="say('draw.name')" :model-value="demand.name" @update:model-value="(v) => put(v, { name: v })" />
-    <ChoiceField
-      :label="say('draw.counted')"
-      :model-value="demand.kind"
-      :options="KINDS.map((value) => ({ value, label: say(`word.${value}`) }))"
-      @update:model-value="setKind"
+    <FieldRows :rows="about" />
+    <MonthsField
+      v-if="demand.kind === 'cans'"
+      :label="say('draw.cansADay', { can: volume(demand.can) })"
+      :model-value="demand.byMonth"
+      :most="500"
+      @update:model-value="(v) => put(say('draw.months'), { byMonth: v })"
     />
-    <ChoiceField
-      :label="say('draw.usedFor')"
-      :model-value="demand.use"
-      :options="words(USES)"
-      @update:model-value="(v) => put(say(`word.${v}`), { use: v })"
-    />
-    <ChoiceField
-      v-if="points.length > 1"
-      :label="say('draw.from')"
-      :model-value="pointKey(demand.from)"
-      :options="points"
-      @update:model-value="drawAt"
-    />
-    <ChoiceField
-      v-if="places.length > 0"
-      :label="say('draw.where')"
-      :model-value="demand.place ?? ''"
-      :options="[{ value: '', label: say('draw.nowhere') }, ...places]"
-      @update:model-value="(v) => put(say('draw.where'), { place: v === '' ? undefined : v })"
-    />
-    <template v-if="demand.kind === 'cans'">
-      <MonthsField
-        :label="say('draw.cansADay', { can: volume(demand.can) })"
-        :model-value="demand.byMonth"
-        :most="500"
-        @update:model-value="(v) => put(say('draw.months'), { byMonth: v })"
-      />
-    </template>
     <MonthsField
       v-else-if="demand.kind === 'volume'"
       :label="say('draw.litresADay', { unit: unitName })"
@@ -108,77 +160,29 @@ const weekday = (n: number) =>
       :most="100"
       @update:model-value="(v) => put(say('draw.months'), { byMonth: v })"
     />
-    <template v-else-if="demand.kind === 'animals'">
-      <QuantityField
-        :label="say('draw.heads')"
-        kind="count"
-        :model-value="demand.heads"
-        :least="0"
-        :most="100000"
-        @update:model-value="(v) => put(say('draw.heads'), { heads: Math.round(v) })"
-      />
-      <QuantityField
-        :label="say('draw.each')"
-        kind="volume"
-        :model-value="demand.each"
-        :least="0"
-        :most="0.5"
-        @update:model-value="(v) => put(say('draw.each'), { each: v })"
-      />
-      <MonthsField
-        :label="say('draw.headsShare')"
-        :model-value="demand.byMonth"
-        :per-unit="0.01"
-        :most="2"
-        @update:model-value="(v) => put(say('draw.months'), { byMonth: v })"
-      />
-    </template>
-    <template v-else-if="demand.kind === 'bed'">
-      <QuantityField
-        :label="say('draw.area')"
-        kind="area"
-        :model-value="demand.area"
-        :least="0"
-        :most="100000"
-        @update:model-value="(v) => put(say('draw.area'), { area: v })"
-      />
-      <ChoiceField
-        :label="say('draw.plants')"
-        :model-value="demand.plants"
-        :options="words(PLANT_GROUPS)"
-        @update:model-value="(v) => put(say(`word.${v}`), { plants: v })"
-      />
-      <ChoiceField
-        :label="say('draw.method')"
-        :model-value="demand.method"
-        :options="words(WATERING_METHODS)"
-        @update:model-value="(v) => put(say(`word.${v}`), { method: v })"
-      />
-      <p class="text-12 text-ink-3">{{ say('draw.bedNote') }}</p>
-    </template>
-    <template v-else>
-      <QuantityField
-        :label="say('draw.taskEach')"
-        kind="volume"
-        :model-value="demand.each"
-        :least="0"
-        :most="100"
-        @update:model-value="(v) => put(say('draw.taskEach'), { each: v })"
-      />
-      <fieldset class="py-1">
-        <legend class="text-13">{{ say('draw.weekdays') }}</legend>
-        <div class="grid grid-cols-7 gap-1">
-          <label v-for="n in 7" :key="n" class="flex min-h-11 flex-col items-center justify-center text-12">
-            <input
-              type="checkbox"
-              class="size-4 accent-ink"
-              :checked="demand.weekdays.includes(n)"
-              @change="toggle('weekdays', n, ($event.target as HTMLInputElement).checked)"
-            />{{ weekday(n) }}
-          </label>
-        </div>
-      </fieldset>
-    </template>
+    <FieldRows :rows="wants" />
+    <MonthsField
+      v-if="demand.kind === 'animals'"
+      :label="say('draw.headsShare')"
+      :model-value="demand.byMonth"
+      :per-unit="0.01"
+      :most="2"
+      @update:model-value="(v) => put(say('draw.months'), { byMonth: v })"
+    />
+    <p v-else-if="demand.kind === 'bed'" class="text-12 text-ink-3">{{ say('draw.bedNote') }}</p>
+    <fieldset v-else-if="demand.kind === 'task'" class="py-1">
+      <legend class="text-13">{{ say('draw.weekdays') }}</legend>
+      <div class="grid grid-cols-7 gap-1">
+        <label v-for="n in 7" :key="n" class="flex min-h-11 flex-col items-center justify-center text-12">
+          <input
+            type="checkbox"
+            class="size-4 accent-ink"
+            :checked="demand.weekdays.includes(n)"
+            @change="toggle('weekdays', n, ($event.target as HTMLInputElement).checked)"
+          />{{ weekday(n) }}
+        </label>
+      </div>
+    </fieldset>
     <fieldset v-if="demand.kind === 'bed' || demand.kind === 'task'" class="py-1">
       <legend class="text-13">{{ say(demand.kind === 'bed' ? 'draw.season' : 'draw.months') }}</legend>
       <div class="grid grid-cols-6 gap-1">
@@ -192,24 +196,7 @@ const weekday = (n: number) =>
         </label>
       </div>
     </fieldset>
-    <QuantityField
-      v-if="demand.kind !== 'bed'"
-      :label="say('draw.skip')"
-      kind="rainDepth"
-      :model-value="demand.skipAfterRain"
-      :least="0"
-      :most="100"
-      :note="say('draw.skipNote')"
-      @update:model-value="(v) => put(say('draw.skip'), { skipAfterRain: v })"
-    />
-    <QuantityField
-      :label="say('draw.rank')"
-      kind="count"
-      :model-value="demand.priority"
-      :least="1"
-      :most="9"
-      @update:model-value="(v) => put(say('draw.rank'), { priority: Math.round(v) })"
-    />
+    <FieldRows :rows="rank" />
     <div class="flex items-center justify-between gap-2">
       <p v-if="got" class="text-13 text-ink-2">
         {{

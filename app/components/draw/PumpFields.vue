@@ -1,18 +1,18 @@
 <script setup lang="ts">
-import { word } from '#core/figures/told'
 import { pumpDuty, pumpEnergy } from '#core/draw'
 import { leadPump, movePump, vesselsPumpedTo, type PumpEnd } from '#core/edits'
 import { laidPump, pumpLegs } from '#core/layout'
 import type { Pump } from '#core/scheme'
 import { LITRE } from '#core/units/constants'
-import { flow, length, plain, pressure, span, type Quantity } from '#core/units/quantity'
+import { flow, plain, pressure, span } from '#core/units/quantity'
 import type { FieldRow } from '~/components/fields/fieldRow'
+import type { Lens } from '~/components/fields/fieldTable'
 import { message } from '~/stores/messages'
 
 /** One pump: from where to where, how it is run, and what it has to do. Decides which one is bought, and whether its suction holds. */
 const props = defineProps<{ pump: Pump; name: string }>()
 const bench = useWorkbench()
-const { set } = useEdits()
+const { tableOf } = useEdits()
 const { say } = useSay()
 const edit = bench.editScheme
 
@@ -32,17 +32,7 @@ const energy = computed(() => {
 })
 const whole = (value: number) => plain(Math.round(value * 10) / 10)
 
-/** Changes the pump and tells both figures as they stand in the field. */
-const change = (field: string, from: Quantity, to: Quantity, recipe: (pump: Pump) => void) =>
-  set(field, from, to, (draft) => {
-    const found = draft.pumps.find(({ id }) => id === props.pump.id)
-    if (found) recipe(found)
-  })
-const put = (field: string, what: string, recipe: (pump: Pump) => void) =>
-  set(field, '', word(what), (draft) => {
-    const found = draft.pumps.find(({ id }) => id === props.pump.id)
-    if (found) recipe(found)
-  })
+const table = computed(() => tableOf(props.pump, (draft) => draft.pumps.find(({ id }) => id === props.pump.id)))
 
 const vessels = computed(() => [...path.value.vessels.keys()].map((value) => ({ value, label: nameOf(value) })))
 const others = computed(() => vesselsPumpedTo(bench.scheme!, props.pump.id))
@@ -64,7 +54,6 @@ function leadTo(key: string) {
   lead(kind === 'demand' ? { kind, demand: id } : kind === 'vessel' ? { kind, vessel: id } : { kind: 'house', professional: false })
 }
 
-const choose = <T extends string>(values: readonly T[], of: string) => values.map((value) => ({ value, label: say(`word.${of}${value}`) }))
 const DUTIES = ['drip', 'transfer', 'house', 'hose'] as const
 const POWERS = ['mains', 'solar', 'battery', 'hand'] as const
 /** A disc filter that drip lines ask for, m. Common practice: 120 mesh to 130 µm. */
@@ -72,7 +61,9 @@ const FILTER = 0.00013
 
 const way = computed((): FieldRow[] => {
   const { pump } = props
-  const second = pump.to.kind === 'vessel' ? others.value.filter((id) => pump.to.kind === 'vessel' && id !== pump.to.vessel) : []
+  const { choice } = table.value
+  const { to } = pump
+  const second = to.kind === 'vessel' ? others.value.filter((id) => id !== to.vessel) : []
   return [
     {
       is: 'choice',
@@ -83,7 +74,7 @@ const way = computed((): FieldRow[] => {
       set: (v) => edit(message('edit.moved', { name: props.name }), (scheme) => movePump(scheme, pump.id, v)),
     },
     { is: 'choice', key: 'to', label: say('pump.to'), value: endKey.value, options: ends.value, set: leadTo },
-    ...(second.length > 0
+    ...(to.kind === 'vessel' && second.length > 0
       ? [
           {
             is: 'choice' as const,
@@ -92,147 +83,55 @@ const way = computed((): FieldRow[] => {
             note: say('pump.alsoNote'),
             value: also.value,
             options: [{ value: '', label: say('pump.noY') }, ...second.map((id) => ({ value: id, label: nameOf(id) }))],
-            set: (v: string) =>
-              pump.to.kind === 'vessel' && lead({ kind: 'vessel', vessel: pump.to.vessel, also: v === '' ? undefined : v }),
+            set: (v: string) => lead({ kind: 'vessel', vessel: to.vessel, also: v === '' ? undefined : v }),
           },
         ]
       : []),
-    ...(pump.to.kind === 'house'
+    ...(to.kind === 'house'
       ? [
           {
             is: 'flag' as const,
             key: 'professional',
             label: say('pump.professional'),
-            value: pump.to.professional,
+            value: to.professional,
             set: (v: boolean) => lead({ kind: 'house', professional: v }),
           },
         ]
       : []),
-    {
-      is: 'choice',
-      key: 'duty',
-      label: say('pump.duty'),
-      value: pump.duty,
-      options: choose(DUTIES, 'pump-'),
-      set: (v) => put('pumpDuty', `pump-${v}`, (draft) => (draft.duty = v as Pump['duty'])),
-    },
-    {
-      is: 'choice',
-      key: 'power',
-      label: say('pump.power'),
-      value: pump.power,
-      options: choose(POWERS, 'power-'),
-      set: (v) => put('pumpPower', `power-${v}`, (draft) => (draft.power = v as Pump['power'])),
-    },
+    choice('duty', DUTIES, { name: 'pumpDuty', label: say('pump.duty'), prefix: 'pump-' }),
+    choice('power', POWERS, { name: 'pumpPower', label: say('pump.power'), prefix: 'power-' }),
   ]
 })
 const pipes = computed((): FieldRow[] => {
-  const { pump } = props
-  const { line } = pump
+  const { measure, flag } = table.value
   const long = laid.value.line.length
+  const onPlan =
+    legs.value.length > 1
+      ? say('pump.legs', { one: span(legs.value[0]!.length), other: span(legs.value[1]!.length) })
+      : legs.value.length > 0
+        ? say('delivery.onPlan', { long: span(long) })
+        : say('delivery.notOnPlan')
+  const line: Lens<Pump, number> = {
+    name: 'pumpLine',
+    get: (of) => of.line.measured ?? long,
+    put: (draft, to) => (draft.line.measured = to),
+  }
+  const filter: Lens<Pump, boolean> = {
+    name: 'pumpFilter',
+    get: ({ filterMesh }) => filterMesh > 0,
+    put: (draft, to) => (draft.filterMesh = to ? FILTER : 0),
+  }
   return [
-    ...(pump.to.kind === 'vessel'
-      ? []
-      : [
-          {
-            is: 'measure' as const,
-            key: 'rise',
-            label: say('delivery.rise'),
-            kind: 'length' as const,
-            value: pump.rise,
-            least: -10,
-            most: 60,
-            set: (v: number) => change('pumpRise', length(pump.rise), length(v), (draft) => (draft.rise = v)),
-          },
-        ]),
-    {
-      is: 'measure',
-      key: 'long',
-      label: say('delivery.lineLength'),
-      kind: 'span',
-      value: line.measured ?? long,
-      note:
-        legs.value.length > 1
-          ? say('pump.legs', { one: span(legs.value[0]!.length), other: span(legs.value[1]!.length) })
-          : legs.value.length > 0
-            ? say('delivery.onPlan', { long: span(long) })
-            : say('delivery.notOnPlan'),
-      least: 0,
-      most: 1000,
-      set: (v) => change('pumpLine', span(line.measured ?? long), span(v), (draft) => (draft.line.measured = v)),
-    },
-    {
-      is: 'measure',
-      key: 'bore',
-      label: say('delivery.lineBore'),
-      kind: 'length',
-      value: line.bore,
-      least: 0.005,
-      most: 0.2,
-      set: (v) => change('pumpBore', length(line.bore), length(v), (draft) => (draft.line.bore = v)),
-    },
-    {
-      is: 'measure',
-      key: 'wants',
-      label: say('pump.wants'),
-      kind: 'flow',
-      value: pump.wants,
-      least: 0,
-      most: 0.1,
-      set: (v) => change('pumpWants', flow(pump.wants), flow(v), (draft) => (draft.wants = v)),
-    },
-    {
-      is: 'measure',
-      key: 'pressure',
-      label: say('pump.pressure'),
-      kind: 'pressure',
-      value: pump.pressure,
-      least: 0,
-      most: 1e6,
-      set: (v) => change('pumpPressure', pressure(pump.pressure), pressure(v), (draft) => (draft.pressure = v)),
-    },
-    {
-      is: 'measure',
-      key: 'at',
-      label: say('delivery.at'),
-      kind: 'length',
-      value: pump.at,
-      least: -5,
-      most: 20,
-      set: (v) => change('pumpAt', length(pump.at), length(v), (draft) => (draft.at = v)),
-    },
-    {
-      is: 'measure',
-      key: 'suction',
-      label: say('pump.suction'),
-      kind: 'span',
-      value: pump.suction.length,
-      note: say('pump.suctionNote'),
-      least: 0,
-      most: 100,
-      set: (v) => change('pumpSuction', span(pump.suction.length), span(v), (draft) => (draft.suction.length = v)),
-    },
-    {
-      is: 'flag',
-      key: 'float',
-      label: say('pump.float'),
-      value: pump.floatSwitch,
-      set: (v) => put('pumpFloat', v ? 'yes' : 'no', (draft) => (draft.floatSwitch = v)),
-    },
-    {
-      is: 'flag',
-      key: 'check',
-      label: say('pump.check'),
-      value: pump.checkValve,
-      set: (v) => put('pumpCheck', v ? 'yes' : 'no', (draft) => (draft.checkValve = v)),
-    },
-    {
-      is: 'flag',
-      key: 'filter',
-      label: say('pump.filter'),
-      value: pump.filterMesh > 0,
-      set: (v) => put('pumpFilter', v ? 'yes' : 'no', (draft) => (draft.filterMesh = v ? FILTER : 0)),
-    },
+    ...(props.pump.to.kind === 'vessel' ? [] : [measure('rise', 'length', [-10, 60], { name: 'pumpRise', label: say('delivery.rise') })]),
+    measure(line, 'span', [0, 1000], { label: say('delivery.lineLength'), note: onPlan }),
+    measure('line.bore', 'length', [0.005, 0.2], { name: 'pumpBore', label: say('delivery.lineBore') }),
+    measure('wants', 'flow', [0, 0.1], { name: 'pumpWants', label: say('pump.wants') }),
+    measure('pressure', 'pressure', [0, 1e6], { name: 'pumpPressure', label: say('pump.pressure') }),
+    measure('at', 'length', [-5, 20], { name: 'pumpAt', label: say('delivery.at') }),
+    measure('suction.length', 'span', [0, 100], { name: 'pumpSuction', label: say('pump.suction'), note: say('pump.suctionNote') }),
+    flag('floatSwitch', { name: 'pumpFloat', label: say('pump.float') }),
+    flag('checkValve', { name: 'pumpCheck', label: say('pump.check') }),
+    flag(filter, { label: say('pump.filter') }),
   ]
 })
 </script>

@@ -1,31 +1,52 @@
 <script setup lang="ts">
-import type { Told } from '#core/figures/told'
-import type { Shown } from '~/composables/useEdits'
 import { FLEXIBLE_MOST } from '#core/levels'
 import { length } from '#core/units/quantity'
 import type { AssessedLine } from '#core/assess'
-import type { Drop } from '#core/scheme'
+import type { Draft } from 'immer'
+import type { Drop, Scheme } from '#core/scheme'
+import type { FieldRow } from '~/components/fields/fieldRow'
+import type { Lens } from '~/components/fields/fieldTable'
 
 /** The downpipe as it hangs, in a few measures. */
 const props = defineProps<{ assessed: AssessedLine }>()
-const { set } = useEdits()
+const { set, tableOf } = useEdits()
 const { say, text } = useSay()
 
 const drop = computed(() => props.assessed.line.intake.drop)
-function change<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (drop: Drop) => void) {
-  const { id } = drop.value
-  set<F, T>(field, from, to, (draft) => {
-    const found = draft.drops.find((each) => each.id === id)
-    if (found) recipe(found)
-  })
-}
+const inHand = (draft: Draft<Scheme>) => draft.drops.find(({ id: each }) => each === drop.value.id)
+/** Both walls of the thinnest pipe that is sold, m. */
+const LEAST_WALLS = 0.004
 /** How the pipe comes over its lid now; none where it stands above it, or something fitted leads the water there. */
 const over = computed(() => {
   const kind = props.assessed.line.over?.kind
   return kind === 'straight' ? undefined : kind
 })
-const sayChoice = (value: string) => say(`choice.${value}`)
-const words = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: sayChoice(value) }))
+const rows = computed((): FieldRow[] => {
+  const { measure, choice, text: words } = tableOf(drop.value, inHand)
+  const { id: key, leadsOver } = drop.value
+  const most = leadsOver === 'flexible' && over.value !== 'flexible' ? say('drop.flexibleMost', { most: length(FLEXIBLE_MOST) }) : undefined
+  // No pipe is wider inside than outside.
+  const bore: Lens<Drop, number> = {
+    name: 'pipeBore',
+    get: (of) => of.bore,
+    put: (draft, to) => Object.assign(draft, { bore: to, outside: Math.max(draft.outside, to + LEAST_WALLS) }),
+  }
+  const leads: Lens<Drop, 'bends' | 'flexible'> = {
+    name: 'leadsOver',
+    get: (of) => of.leadsOver ?? 'bends',
+    put: (draft, to) => (draft.leadsOver = to),
+  }
+  return [
+    words('name', { name: 'pipeName', label: say('drop.name') }),
+    choice('shape', ['round', 'rectangular', 'square'], { ids: 'choice' }),
+    measure(bore, 'length', [0.02, 0.3], { why: { least: 'field.why.least.bore' } }),
+    measure('outside', 'length', [drop.value.bore, 0.4], { name: 'pipeOutside', measure: `pipeOutside:${key}` }),
+    choice('material', ['plastic', 'metal'], { ids: 'choice' }),
+    measure('offWall', 'length', [0, 1]),
+    choice('foot', ['shoe', 'gully', 'open'], { ids: 'choice' }),
+    ...(over.value || leadsOver ? [choice(leads, ['bends', 'flexible'], { ids: 'choice', note: most })] : []),
+  ]
+})
 
 const brackets = computed(() => drop.value.brackets.map((height) => text(length(height)).replace(/\u00A0/g, ' ')).join('; '))
 const problem = ref('')
@@ -47,7 +68,10 @@ function setBrackets(event: Event) {
         : ''
   if (problem.value !== '') return
   taken()
-  change('brackets', brackets.value, values.map((value) => text(length(value))).join('; '), (draft) => (draft.brackets = values))
+  set('brackets', brackets.value, values.map((value) => text(length(value))).join('; '), (draft) => {
+    const found = inHand(draft)
+    if (found) found.brackets = values
+  })
 }
 const id = useId()
 </script>
@@ -55,71 +79,7 @@ const id = useId()
 <template>
   <section>
     <h3 class="h3 rule pt-2">{{ say('drop.existing') }}</h3>
-    <NameField
-      :label="say('drop.name')"
-      :model-value="drop.name"
-      @update:model-value="(v) => change('pipeName', drop.name, v, (draft) => (draft.name = v))"
-    />
-    <ChoiceField
-      :label="say('field.name.shape')"
-      :model-value="drop.shape"
-      :options="words('round', 'rectangular', 'square')"
-      @update:model-value="(v) => change('shape', sayChoice(drop.shape), sayChoice(v), (draft) => (draft.shape = v))"
-    />
-    <QuantityField
-      :label="say('field.name.pipeBore')"
-      kind="length"
-      :model-value="drop.bore"
-      :least="0.02"
-      :most="0.3"
-      :why="{ least: 'field.why.least.bore' }"
-      @update:model-value="
-        (v) =>
-          change(
-            'pipeBore',
-            length(drop.bore),
-            length(v),
-            (draft) => ((draft.bore = v), (draft.outside = Math.max(draft.outside, v + 0.004))),
-          )
-      "
-    />
-    <QuantityField
-      :label="say('field.name.pipeOutside')"
-      kind="length"
-      :measure="`pipeOutside:${drop.id}`"
-      :model-value="drop.outside"
-      :least="drop.bore"
-      :most="0.4"
-      @update:model-value="(v) => change('pipeOutside', length(drop.outside), length(v), (draft) => (draft.outside = v))"
-    />
-    <ChoiceField
-      :label="say('field.name.material')"
-      :model-value="drop.material"
-      :options="words('plastic', 'metal')"
-      @update:model-value="(v) => change('material', sayChoice(drop.material), sayChoice(v), (draft) => (draft.material = v))"
-    />
-    <QuantityField
-      :label="say('field.name.offWall')"
-      kind="length"
-      :model-value="drop.offWall"
-      :least="0"
-      :most="1"
-      @update:model-value="(v) => change('offWall', length(drop.offWall), length(v), (draft) => (draft.offWall = v))"
-    />
-    <ChoiceField
-      :label="say('field.name.foot')"
-      :model-value="drop.foot"
-      :options="words('shoe', 'gully', 'open')"
-      @update:model-value="(v) => change('foot', sayChoice(drop.foot), sayChoice(v), (draft) => (draft.foot = v))"
-    />
-    <ChoiceField
-      v-if="over || drop.leadsOver"
-      :label="say('field.name.leadsOver')"
-      :model-value="drop.leadsOver ?? 'bends'"
-      :options="words('bends', 'flexible')"
-      :note="drop.leadsOver === 'flexible' && over !== 'flexible' ? say('drop.flexibleMost', { most: length(FLEXIBLE_MOST) }) : ''"
-      @update:model-value="(v) => change('leadsOver', sayChoice(drop.leadsOver ?? 'bends'), sayChoice(v), (draft) => (draft.leadsOver = v))"
-    />
+    <FieldRows :rows="rows" />
     <div class="py-1">
       <label :for="id" class="text-13">{{ say('field.name.brackets') }}</label>
       <input :id="id" class="field" :value="textOf(brackets)" :aria-invalid="problem !== ''" @input="type" @change="setBrackets" />

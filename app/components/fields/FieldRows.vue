@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FieldRow } from '~/components/fields/fieldRow'
 
-/** A sheet's fields from a table of them: measures, choices and yes or no, each with its edit. */
+/** A sheet's fields from a table of them: measures, choices, yes or no, and texts, each with its edit. */
 defineProps<{ rows: readonly FieldRow[] }>()
 const { say } = useSay()
 const YES_NO = ['yes', 'no'] as const
@@ -18,7 +18,10 @@ const YES_NO = ['yes', 'no'] as const
       :most="row.most"
       :note="row.note"
       :measure="row.measure"
+      :why="row.why"
+      :optional="row.clear !== undefined"
       @update:model-value="row.set"
+      @clear="row.clear?.()"
     />
     <ChoiceField
       v-else-if="row.is === 'choice'"
@@ -26,10 +29,30 @@ const YES_NO = ['yes', 'no'] as const
       :model-value="row.value"
       :options="row.options"
       :note="row.note"
+      :measure="row.measure"
+      @update:model-value="row.set"
+    />
+    <!-- Finding one of many takes a listbox, which most sheets have no use for. -->
+    <LazySearchField
+      v-else-if="row.is === 'search'"
+      :label="row.label"
+      :model-value="row.value"
+      :options="row.options"
+      :note="row.note"
+      :measure="row.measure"
+      @update:model-value="row.set"
+    />
+    <NameField
+      v-else-if="row.is === 'text'"
+      :label="row.label"
+      :model-value="row.value"
+      :most="row.most"
+      :rows="row.lines"
+      :empty="row.empty"
       @update:model-value="row.set"
     />
     <ChoiceField
-      v-else
+      v-else-if="row.is === 'flag'"
       :label="row.label"
       :model-value="row.value ? 'yes' : 'no'"
       :options="YES_NO.map((value) => ({ value, label: say(`word.${value}`) }))"

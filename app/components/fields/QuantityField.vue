@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { quantity, type QuantityKind } from '#core/units/quantity'
+import { quantity } from '#core/units/quantity'
+import type { FieldKind, WhyEnds } from '~/components/fields/fieldRow'
 
 /**
  * A measure, typed as people say it and shown as it was understood. The value is SI; text that cannot be read stays
@@ -9,30 +10,11 @@ const props = defineProps<{
   label: string
   /** Nothing where it may be left unsaid, and was. */
   modelValue: number | undefined
-  kind: Extract<
-    QuantityKind,
-    | 'length'
-    | 'span'
-    | 'volume'
-    | 'rainDepth'
-    | 'area'
-    | 'count'
-    | 'plain'
-    | 'share'
-    | 'angle'
-    | 'rainRate'
-    | 'latitude'
-    | 'longitude'
-    | 'fall'
-    | 'mesh'
-    | 'flow'
-    | 'pressure'
-  >
+  kind: FieldKind
   least?: number
   most?: number
   note?: string
-  /** Message ids that say why the ends are where they are, instead of only where. */
-  why?: { least?: string; most?: string }
+  why?: WhyEnds
   hideLabel?: boolean
   /** Whether it may be left empty. */
   optional?: boolean

@@ -2,6 +2,8 @@
 import { produce, type Draft } from 'immer'
 import { stageOf } from '#core/desk/deskRow'
 import { STAGES, type Job, type Stage } from '#core/scheme'
+import type { FieldRow } from '~/components/fields/fieldRow'
+import { fieldTable, type Lens } from '~/components/fields/fieldTable'
 
 /** What is known of a job besides its water: what it is called, whom it is for, how far it is, what it waits for. */
 const props = defineProps<{ job: Job }>()
@@ -12,35 +14,32 @@ const firstLine = (text: string) => text.split('\n')[0]!.slice(0, 60)
 function set(field: string, from: string, to: string, recipe: (draft: Draft<Job>) => void) {
   if (from !== to) emit('change', field, firstLine(from), firstLine(to), (job) => produce(job, (draft) => void recipe(draft)))
 }
-/** A text of a job: what it is called in the history and on the page, and where it is kept. */
-interface TextOf {
-  field: string
-  label: string
-  most: number
-  rows?: number
-  get: (job: Job) => string
-  put: (draft: Draft<Job>, to: string) => void
-}
-const ABOVE: readonly TextOf[] = [
-  { field: 'jobName', label: 'jobs.name', most: 120, get: (job) => job.name, put: (draft, to) => (draft.name = to) },
-  { field: 'scene', label: 'jobs.scene', most: 500, rows: 2, get: (job) => job.scene, put: (draft, to) => (draft.scene = to) },
-  { field: 'letter.to', label: 'jobs.for', most: 400, rows: 3, get: (job) => job.letter.to, put: (draft, to) => (draft.letter.to = to) },
-  { field: 'phone', label: 'jobs.col.phone', most: 60, get: (job) => job.desk.phone, put: (draft, to) => (draft.desk.phone = to) },
-]
-const BELOW: readonly TextOf[] = [
-  {
-    field: 'waitsFor',
-    label: 'jobs.col.waitsFor',
-    most: 200,
-    get: (job) => job.desk.waitsFor,
-    put: (draft, to) => (draft.desk.waitsFor = to),
-  },
-  { field: 'notes', label: 'jobs.notes', most: 4000, rows: 5, get: (job) => job.desk.notes, put: (draft, to) => (draft.desk.notes = to) },
-]
-const stage = computed(() => stageOf(props.job))
+/** Texts are told by their first line; what stage it is in, by its word here. */
+const table = computed(() =>
+  fieldTable<Job>(props.job, (field, from, to, recipe) => set(field, String(from), String(to), (draft) => void recipe(draft)), say),
+)
 const stages = computed(() => (props.job.log.since === undefined ? STAGES : (['running', 'resting'] as const)))
-const setStage = (to: Stage) =>
-  set('stage', say(`word.stage-${stage.value}`), say(`word.stage-${to}`), (draft) => void (draft.desk.stage = to))
+const above = computed((): FieldRow[] => {
+  const { text, choice } = table.value
+  const { since } = props.job.log
+  const stage: Lens<Job, Stage> = { name: 'stage', get: stageOf, put: ({ desk }, to) => (desk.stage = to) }
+  const note = since === undefined ? undefined : say('jobs.stands', { since: dayName(since) })
+  const words = stages.value.map((value) => ({ value, label: say(`word.stage-${value}`) }))
+  return [
+    text('name', { name: 'jobName', label: say('jobs.name') }),
+    text('scene', { label: say('jobs.scene'), most: 500, lines: 2, empty: true }),
+    text('letter.to', { name: 'letter.to', label: say('jobs.for'), most: 400, lines: 3, empty: true }),
+    text('desk.phone', { label: say('jobs.col.phone'), most: 60, empty: true }),
+    choice(stage, words, { label: say('jobs.stage'), note }),
+  ]
+})
+const below = computed((): FieldRow[] => {
+  const { text } = table.value
+  return [
+    text('desk.waitsFor', { label: say('jobs.col.waitsFor'), most: 200, empty: true }),
+    text('desk.notes', { label: say('jobs.notes'), most: 4000, lines: 5, empty: true }),
+  ]
+})
 function setDue(event: Event) {
   const to = (event.target as HTMLInputElement).value
   set('due', props.job.desk.due ?? '', to, (draft) => void (draft.desk.due = to === '' ? undefined : to))
@@ -49,36 +48,11 @@ function setDue(event: Event) {
 
 <template>
   <DialogFrame :title="say('jobs.details')" width="s" @close="emit('close')">
-    <NameField
-      v-for="each in ABOVE"
-      :key="each.field"
-      :label="say(each.label)"
-      :model-value="each.get(job)"
-      :most="each.most"
-      :rows="each.rows"
-      :empty="each.field !== 'jobName'"
-      @update:model-value="(to) => set(each.field, each.get(job), to, (draft) => each.put(draft, to))"
-    />
-    <ChoiceField
-      :label="say('jobs.stage')"
-      :model-value="stage"
-      :options="stages.map((value) => ({ value, label: say(`word.stage-${value}`) }))"
-      :note="job.log.since === undefined ? undefined : say('jobs.stands', { since: dayName(job.log.since) })"
-      @update:model-value="setStage"
-    />
+    <FieldRows :rows="above" />
     <label class="grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1 text-13"
       >{{ say('jobs.col.due') }} <input class="field" type="date" :value="job.desk.due ?? ''" @change="setDue" />
     </label>
-    <NameField
-      v-for="each in BELOW"
-      :key="each.field"
-      :label="say(each.label)"
-      :model-value="each.get(job)"
-      :most="each.most"
-      :rows="each.rows"
-      :empty="each.field !== 'jobName'"
-      @update:model-value="(to) => set(each.field, each.get(job), to, (draft) => each.put(draft, to))"
-    />
+    <FieldRows :rows="below" />
     <slot />
   </DialogFrame>
 </template>

@@ -21,7 +21,7 @@ import { message } from '~/stores/messages'
 import { useNotices } from '~/stores/notices'
 
 /** All jobs, drawn to one scale on one ground line. People come here to go on with one, begin one, or bring one in. */
-const { repository } = useDatabase()
+const { database, repository } = useDatabase()
 const settings = useSettings()
 const notices = useNotices()
 const { say } = useSay()
@@ -40,6 +40,8 @@ onMounted(async () => {
       next: (list) => (kept.value = list),
       error: (error: Error) => (problem.value = say('jobs.cannotRead', { why: error.message })),
     })
+    // What looks on as jobs change keeps still where the store cannot be opened at all: an empty desk would look like jobs lost.
+    await database.open()
     await welcome()
   } catch (error) {
     problem.value = say('jobs.cannotRead', { why: error instanceof Error ? error.message : '' })
@@ -280,7 +282,10 @@ async function begin() {
           <button type="button" class="btn" @click="open = 'order'">{{ say('jobs.order', { n: pickedJobs.length }) }}</button>
         </p>
       </template>
-      <JobNames v-if="!kept && !problem" />
+      <template v-if="!kept && !problem">
+        <StoreWait />
+        <JobNames />
+      </template>
       <ul class="mt-2 grid grid-cols-[repeat(auto-fill,minmax(296px,1fr))]">
         <li
           v-for="each in view === 'list' ? shown.filter(({ job }) => !job) : shown"

@@ -1,20 +1,35 @@
 <script setup lang="ts">
 import { hemisphereOf, turnSeasons } from '#core/edits'
-import type { Site } from '#core/scheme'
-import { angle, latitude as latitudeOf, longitude as longitudeOf, rainDepth, type Quantity } from '#core/units/quantity'
+import type { Job, Site } from '#core/scheme'
+import { rainDepth } from '#core/units/quantity'
+import type { FieldRow } from '~/components/fields/fieldRow'
+import type { Lens } from '~/components/fields/fieldTable'
 
 /** Where it is and how warm: what plants drink by, and when rain falls as snow. */
 const bench = useWorkbench()
 const settings = useSettings()
-const { setJob } = useEdits()
+const { setJob, jobTableOf } = useEdits()
 const { say, text, shortMonth } = useSay()
 
 const site = computed(() => bench.job!.site)
 const fahrenheit = computed(() => settings.system === 'imperial')
 const scale = computed(() => (fahrenheit.value ? { perUnit: 5 / 9, offset: 32 } : { perUnit: 1, offset: 0 }))
 const thirst = computed(() => bench.simulation.balance?.rain.thirst ?? [])
-/** What was said before, or nothing. */
-const shownOf = (value: number | undefined, of: (value: number) => Quantity): Quantity | string => (value === undefined ? '' : of(value))
+const rows = computed((): FieldRow[] => {
+  const { measure } = jobTableOf(bench.job!, (draft) => draft)
+  // Where north becomes south the seasons turn with it.
+  const latitude: Lens<Job, number> = {
+    name: 'latitude',
+    get: (of) => of.site.latitude,
+    put: (draft, to) => turnSeasons(draft, hemisphereOf(to), to),
+  }
+  const called = (name: string) => ({ label: say(`site.${name}`), note: say(`site.${name}Note`) })
+  return [
+    measure(latitude, 'latitude', [-90, 90], called('latitude')),
+    measure('site.longitude', 'longitude', [-180, 180], { ...called('longitude'), unsay: ({ site: of }) => (of.longitude = undefined) }),
+    measure('site.facing', 'angle', [0, 360], { ...called('facing'), unsay: ({ site: of }) => (of.facing = undefined) }),
+  ]
+})
 const problem = ref('')
 function setMonths(key: 'low' | 'high', months: number[]) {
   const next: Site = { ...site.value, [key]: months }
@@ -28,41 +43,7 @@ const most = computed(() => (thirst.value.length === 12 ? thirst.value.indexOf(M
 <template>
   <details>
     <summary class="font-bold">{{ say('site.title') }}</summary>
-    <QuantityField
-      :label="say('site.latitude')"
-      kind="latitude"
-      :model-value="site.latitude"
-      :least="-90"
-      :most="90"
-      :note="say('site.latitudeNote')"
-      @update:model-value="
-        (v) => setJob('latitude', latitudeOf(site.latitude), latitudeOf(v), (draft) => turnSeasons(draft, hemisphereOf(v), v))
-      "
-    />
-    <QuantityField
-      :label="say('site.longitude')"
-      kind="longitude"
-      optional
-      :model-value="site.longitude"
-      :least="-180"
-      :most="180"
-      :note="say('site.longitudeNote')"
-      @update:model-value="
-        (v) => setJob('longitude', shownOf(site.longitude, longitudeOf), longitudeOf(v), (draft) => (draft.site.longitude = v))
-      "
-      @clear="setJob('longitude', shownOf(site.longitude, longitudeOf), '', (draft) => (draft.site.longitude = undefined))"
-    />
-    <QuantityField
-      :label="say('site.facing')"
-      kind="angle"
-      optional
-      :model-value="site.facing"
-      :least="0"
-      :most="360"
-      :note="say('site.facingNote')"
-      @update:model-value="(v) => setJob('facing', shownOf(site.facing, angle), angle(v), (draft) => (draft.site.facing = v))"
-      @clear="setJob('facing', shownOf(site.facing, angle), '', (draft) => (draft.site.facing = undefined))"
-    />
+    <FieldRows :rows="rows" />
     <MonthsField
       :label="say('site.low', { unit: fahrenheit ? '°F' : '°C' })"
       :model-value="site.low"

@@ -1,16 +1,14 @@
 <script setup lang="ts">
-import { word, type Told } from '#core/figures/told'
-import type { Shown } from '~/composables/useEdits'
 import { chooseVessel, resizeVessel } from '#core/edits'
-import type { Vessel } from '#core/scheme'
 import { length, mass, pressure, volume } from '#core/units/quantity'
 import { CATALOGUE, inCatalogue, soldIn, standing as standingOf } from '#core/vessel'
+import type { FieldRow } from '~/components/fields/fieldRow'
 import { message } from '~/stores/messages'
 
 /** The vessel and what it stands on. Decides how much there is between tap and full, and how much more would help. */
 defineProps<{ wide?: boolean }>()
 const bench = useWorkbench()
-const { set } = useEdits()
+const { tableOf } = useEdits()
 const { say, text } = useSay()
 
 const assessed = computed(() => bench.assessed)
@@ -43,13 +41,6 @@ function choose(next: string) {
     (scheme) => chooseVessel(scheme, vessel.value!.id, chosen),
   )
 }
-function change<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (vessel: Vessel) => void) {
-  const id = vessel.value!.id
-  set<F, T>(field, from, to, (draft) => {
-    const found = draft.stores.flatMap(({ vessels }) => vessels).find((each) => each.id === id)
-    if (found) recipe(found)
-  })
-}
 function resize(part: 'width' | 'depth' | 'height', value: number) {
   const { id, body } = vessel.value!
   const field = part === 'height' ? 'vesselHeight' : part === 'width' ? 'vesselWidth' : 'vesselDepth'
@@ -57,7 +48,35 @@ function resize(part: 'width' | 'depth' | 'height', value: number) {
     resizeVessel(scheme, id, part, value),
   )
 }
-const words = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: say(`word.${value}`) }))
+const rows = computed((): FieldRow[] => {
+  if (!vessel.value) return []
+  const { id, body } = vessel.value
+  const { choice, text: words } = tableOf(vessel.value, (draft) =>
+    draft.stores.flatMap((each) => each.vessels).find((each) => each.id === id),
+  )
+  const box = body.kind === 'upright' && body.plan === 'box'
+  const side = (part: 'width' | 'depth' | 'height', label: string): FieldRow => ({
+    is: 'measure',
+    key: part,
+    label: say(`field.name.${label}`),
+    kind: 'length',
+    // Its depth is of a box alone, and no tape is taken to it.
+    ...(part !== 'depth' && { measure: `${part === 'width' ? 'vesselWidth' : 'vesselHeight'}:${id}` }),
+    value: body[part],
+    least: 0.1,
+    most: 10,
+    set: (to) => resize(part, to),
+  })
+  return [
+    words('name', { name: 'vesselName', label: say('cask.name') }),
+    { is: 'search', key: 'vessel', label: say('field.name.vessel'), value: key.value, options: options.value, set: choose },
+    side('width', box ? 'vesselWidth' : 'vesselAcross'),
+    ...(box ? [side('depth', 'vesselDepth')] : []),
+    side('height', 'vesselHeight'),
+    choice('light', ['opaque', 'clad', 'translucent', 'clear']),
+    choice('held', ['new', 'food', 'unknown', 'chemical']),
+  ]
+})
 </script>
 
 <template>
@@ -86,51 +105,7 @@ const words = <T extends string>(...values: T[]) => values.map((value) => ({ val
         :options="vessels.map(({ id, name }) => ({ value: id, label: name }))"
         @update:model-value="(id) => (bench.vesselChosen = id)"
       />
-      <NameField
-        :label="say('cask.name')"
-        :model-value="vessel.name"
-        @update:model-value="(name) => change('vesselName', vessel!.name, name, (draft) => (draft.name = name))"
-      />
-      <SearchField :label="say('field.name.vessel')" :model-value="key" :options="options" @update:model-value="choose" />
-      <QuantityField
-        :label="say(vessel.body.kind === 'upright' && vessel.body.plan === 'box' ? 'field.name.vesselWidth' : 'field.name.vesselAcross')"
-        kind="length"
-        :measure="`vesselWidth:${vessel.id}`"
-        :model-value="vessel.body.width"
-        :least="0.1"
-        :most="10"
-        @update:model-value="(v) => resize('width', v)"
-      />
-      <QuantityField
-        v-if="vessel.body.kind === 'upright' && vessel.body.plan === 'box'"
-        :label="say('field.name.vesselDepth')"
-        kind="length"
-        :model-value="vessel.body.depth"
-        :least="0.1"
-        :most="10"
-        @update:model-value="(v) => resize('depth', v)"
-      />
-      <QuantityField
-        :label="say('field.name.vesselHeight')"
-        kind="length"
-        :measure="`vesselHeight:${vessel.id}`"
-        :model-value="vessel.body.height"
-        :least="0.1"
-        :most="10"
-        @update:model-value="(v) => resize('height', v)"
-      />
-      <ChoiceField
-        :label="say('field.name.light')"
-        :model-value="vessel.light"
-        :options="words('opaque', 'clad', 'translucent', 'clear')"
-        @update:model-value="(v) => change('light', word(vessel!.light), word(v), (draft) => (draft.light = v))"
-      />
-      <ChoiceField
-        :label="say('field.name.held')"
-        :model-value="vessel.held"
-        :options="words('new', 'food', 'unknown', 'chemical')"
-        @update:model-value="(v) => change('held', word(vessel!.held), word(v), (draft) => (draft.held = v))"
-      />
+      <FieldRows :rows="rows" />
       <BaseFields :vessel-id="vessel.id" />
       <p class="text-13 text-ink-2">
         {{

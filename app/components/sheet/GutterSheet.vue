@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { word, type Told } from '#core/figures/told'
-import type { Shown } from '~/composables/useEdits'
 import { addOutlet, removeOutlet, setHighPoints, stretchGutter } from '#core/edits'
 import { GUTTER_SIZES, sizeOf } from '#core/gutter'
 import type { Gutter, Outlet } from '#core/scheme'
-import { fall, flow, length, rainRate, span } from '#core/units/quantity'
+import { flow, length, span } from '#core/units/quantity'
+import type { FieldRow } from '~/components/fields/fieldRow'
+import type { Lens } from '~/components/fields/fieldTable'
 import { message } from '~/stores/messages'
 
 /** The gutter and its hole. Decides whether the design rain gets into the pipe or goes over the edge. */
 const bench = useWorkbench()
 const settings = useSettings()
-const { set } = useEdits()
+const { set, tableOf } = useEdits()
 const { say, text } = useSay()
 
 const chosen = ref<string>()
@@ -23,30 +23,17 @@ const outlets = computed(() =>
   })),
 )
 
-function change<F extends Told, T extends Told>(
-  field: string,
-  from: Shown<F>,
-  to: Shown<T>,
-  recipe: (gutter: Gutter, outlet: Outlet) => void,
-) {
-  const { gutter, outlet } = design.value!
-  set<F, T>(field, from, to, (draft) => {
-    const found = draft.gutters.find(({ id }) => id === gutter.id)
-    const hole = found?.outlets.find(({ id }) => id === outlet.id)
-    if (found && hole) recipe(found, hole)
-  })
-}
-/** Whether the outlet stays in the hole in which it was found. */
-function setMoves(to: 'stays' | 'moves') {
-  const { at } = design.value!.outlet
-  const from = design.value!.outlet.was === undefined ? 'stays' : 'moves'
-  change(
-    'outletIs',
-    say(`choice.outlet.${from}`),
-    say(`choice.outlet.${to}`),
-    (_, outlet) => (outlet.was = to === 'moves' ? at : undefined),
-  )
-}
+/** Rows of the gutter, and of the hole in it that is in hand. */
+const gutterTable = computed(() => {
+  if (!design.value) return undefined
+  const { gutter } = design.value
+  return tableOf(gutter, (draft) => draft.gutters.find(({ id }) => id === gutter.id))
+})
+const outletTable = computed(() => {
+  if (!design.value) return undefined
+  const { outlet } = design.value
+  return tableOf(outlet, (draft) => draft.gutters.flatMap(({ outlets: all }) => all).find(({ id }) => id === outlet.id))
+})
 const limits = computed(() => {
   if (!design.value) return []
   const { limits: each, arriving } = design.value
@@ -58,9 +45,7 @@ const limits = computed(() => {
     short: each[name] < arriving,
   }))
 })
-const profiles = computed(() =>
-  (['half-round', 'rectangular', 'trapezoid', 'k-style'] as const).map((value) => ({ value, label: say(`word.${value}`) })),
-)
+const PROFILES = ['half-round', 'rectangular', 'trapezoid', 'k-style'] as const
 /** Sizes as they are sold, in the reader's own units first. */
 const sizes = computed(() => [
   ...GUTTER_SIZES.toSorted((a, b) => Number(b.system === settings.system) - Number(a.system === settings.system)).map(
@@ -72,13 +57,83 @@ const sizes = computed(() => [
   { value: 'own', label: say('gutter.ownSize') },
 ])
 const size = computed(() => (design.value && sizeOf(design.value.gutter)?.key) ?? 'own')
-function setSize(key: string) {
-  const found = GUTTER_SIZES.find((each) => each.key === key)
-  const named = (value: string) => sizes.value.find((each) => each.value === value)?.label ?? ''
-  if (!found) return
-  const { profile, width, sole, depth } = found
-  change('size', named(size.value), named(key), (gutter) => void Object.assign(gutter, { profile, width, sole, depth }))
-}
+const hole = computed((): FieldRow[] => {
+  if (!design.value || !gutterTable.value || !outletTable.value) return []
+  const { gutter, outlet } = design.value
+  const { measure, choice } = outletTable.value
+  const { id } = outlet
+  const along = [0, gutter.length] as const
+  /** Whether the outlet stays in the hole in which it was found. */
+  const stays: Lens<Outlet, 'stays' | 'moves'> = {
+    name: 'outletIs',
+    get: ({ was }) => (was === undefined ? 'stays' : 'moves'),
+    put: (draft, to) => (draft.was = to === 'moves' ? outlet.at : undefined),
+  }
+  return [
+    gutterTable.value.text('name', { name: 'gutterName', label: say('gutter.name') }),
+    measure('at', 'span', along, { name: 'outletAt', measure: `outletAt:${id}` }),
+    choice(stays, ['stays', 'moves'], { ids: 'choice.outlet' }),
+    ...(outlet.was === undefined ? [] : [measure('was', 'span', along, { name: 'outletWas', note: say('gutter.oldHole') })]),
+    measure('height', 'length', [0.3, 12], { name: 'outletHeight', measure: `outletHeight:${id}` }),
+  ]
+})
+const channel = computed((): FieldRow[] => {
+  if (!design.value || !gutterTable.value) return []
+  const { id, profile } = design.value.gutter
+  const { measure, choice } = gutterTable.value
+  const sold: Lens<Gutter, string> = {
+    name: 'size',
+    get: () => size.value,
+    put: (draft, key) => {
+      const found = GUTTER_SIZES.find((each) => each.key === key)
+      if (found) Object.assign(draft, { profile: found.profile, width: found.width, sole: found.sole, depth: found.depth })
+    },
+  }
+  /** The depth follows the width of a half-round; other profiles keep their own. */
+  const width: Lens<Gutter, number> = {
+    name: 'width',
+    get: (of) => of.width,
+    put: (draft, to) => Object.assign(draft, { width: to }, draft.profile === 'half-round' && { depth: to / 2 }),
+  }
+  const run: Lens<Gutter, number> = { name: 'run', get: ({ length: long }) => long, put: stretchGutter }
+  const own = [
+    choice('profile', PROFILES),
+    measure(width, 'length', [0.03, 1], { measure: `gutterWidth:${id}` }),
+    ...(profile === 'half-round' ? [] : [measure('depth', 'length', [0.02, 0.6], { measure: `gutterDepth:${id}` })]),
+  ]
+  return [
+    choice(sold, sizes.value),
+    ...(size.value === 'own' ? own : []),
+    measure(run, 'span', [0.1, 500]),
+    measure('fall', 'fall', [0, 0.1], { measure: `gutterFall:${id}`, note: say(`gutter.fallNote.${settings.system}`) }),
+    measure('board', 'length', [0, 3], { note: say('gutter.boardNote') }),
+  ]
+})
+const RESULTS = ['not-tried', 'races', 'stands'] as const
+const tried = computed((): FieldRow[] => {
+  if (!design.value || !gutterTable.value) return []
+  const { measure, choice } = gutterTable.value
+  const { bucket, length: long } = design.value.gutter
+  return [
+    choice('bucket.result', RESULTS, { name: 'bucket', note: say('gutter.bucketNote') }),
+    ...(bucket.result === 'stands' ? [measure('bucket.at', 'span', [0, long], { name: 'standsAt' })] : []),
+    choice('material', ['plastic', 'metal']),
+  ]
+})
+const rain = computed((): FieldRow[] => {
+  const { scheme } = bench
+  if (!scheme || !design.value || !outletTable.value) return []
+  const note = say(`gutter.intensityNote.${settings.system}`)
+  return [
+    outletTable.value.measure('bore', 'length', [0.02, 0.3], { name: 'outletBore', measure: `outletBore:${design.value.outlet.id}` }),
+    tableOf(scheme, (draft) => draft).measure('designIntensity', 'rainRate', [5, 1000], { name: 'intensity', note }),
+  ]
+})
+const toggleGuard = () =>
+  set('guard', '', '', (draft) => {
+    const found = draft.gutters.find(({ id }) => id === design.value!.gutter.id)
+    if (found) found.guard = !found.guard
+  })
 function addHighPoint() {
   const { gutter } = design.value!
   const at = gutter.length / 2
@@ -99,13 +154,6 @@ function addHole() {
 function closeHole() {
   const { gutter, outlet } = design.value!
   bench.editScheme(message('edit.outletClosed', { gutter: gutter.name }), (scheme) => removeOutlet(scheme, outlet.id))
-}
-/** The sole and depth follow the width of a half-round; other profiles keep their own. */
-function setWidth(width: number) {
-  change('width', length(design.value!.gutter.width), length(width), (gutter) => {
-    gutter.width = width
-    if (gutter.profile === 'half-round') gutter.depth = width / 2
-  })
 }
 </script>
 
@@ -129,154 +177,17 @@ function setWidth(width: number) {
       </button>
     </div>
     <h3 class="h3 rule pt-2">{{ say('ui.measures') }}</h3>
-    <NameField
-      :label="say('gutter.name')"
-      :model-value="design.gutter.name"
-      @update:model-value="(v) => change('gutterName', design!.gutter.name, v, (gutter) => void (gutter.name = v))"
-    />
-    <QuantityField
-      :label="say('field.name.outletAt')"
-      kind="span"
-      :measure="`outletAt:${design.outlet.id}`"
-      :model-value="design.outlet.at"
-      :least="0"
-      :most="design.gutter.length"
-      @update:model-value="(v) => change('outletAt', span(design!.outlet.at), span(v), (_, outlet) => void (outlet.at = v))"
-    />
-    <ChoiceField
-      :label="say('field.name.outletIs')"
-      :model-value="design.outlet.was === undefined ? 'stays' : 'moves'"
-      :options="(['stays', 'moves'] as const).map((value) => ({ value, label: say(`choice.outlet.${value}`) }))"
-      @update:model-value="setMoves"
-    />
-    <QuantityField
-      v-if="design.outlet.was !== undefined"
-      :label="say('field.name.outletWas')"
-      kind="span"
-      :model-value="design.outlet.was"
-      :least="0"
-      :most="design.gutter.length"
-      :note="say('gutter.oldHole')"
-      @update:model-value="(v) => change('outletWas', span(design!.outlet.was ?? 0), span(v), (_, outlet) => void (outlet.was = v))"
-    />
-    <QuantityField
-      :label="say('field.name.outletHeight')"
-      kind="length"
-      :measure="`outletHeight:${design.outlet.id}`"
-      :model-value="design.outlet.height"
-      :least="0.3"
-      :most="12"
-      @update:model-value="(v) => change('outletHeight', length(design!.outlet.height), length(v), (_, outlet) => (outlet.height = v))"
-    />
-    <ChoiceField :label="say('field.name.size')" :model-value="size" :options="sizes" @update:model-value="setSize" />
-    <ChoiceField
-      v-if="size === 'own'"
-      :label="say('field.name.profile')"
-      :model-value="design.gutter.profile"
-      :options="profiles"
-      @update:model-value="(v) => change('profile', word(design!.gutter.profile), word(v), (gutter) => (gutter.profile = v))"
-    />
-    <QuantityField
-      v-if="size === 'own'"
-      :label="say('field.name.width')"
-      kind="length"
-      :measure="`gutterWidth:${design.gutter.id}`"
-      :model-value="design.gutter.width"
-      :least="0.03"
-      :most="1"
-      @update:model-value="setWidth"
-    />
-    <QuantityField
-      v-if="size === 'own' && design.gutter.profile !== 'half-round'"
-      :label="say('field.name.depth')"
-      kind="length"
-      :measure="`gutterDepth:${design.gutter.id}`"
-      :model-value="design.gutter.depth"
-      :least="0.02"
-      :most="0.6"
-      @update:model-value="(v) => change('depth', length(design!.gutter.depth), length(v), (gutter) => (gutter.depth = v))"
-    />
-    <QuantityField
-      :label="say('field.name.run')"
-      kind="span"
-      :model-value="design.gutter.length"
-      :least="0.1"
-      :most="500"
-      @update:model-value="(v) => change('run', span(design!.gutter.length), span(v), (gutter) => stretchGutter(gutter, v))"
-    />
-    <QuantityField
-      :label="say('field.name.fall')"
-      kind="fall"
-      :measure="`gutterFall:${design.gutter.id}`"
-      :model-value="design.gutter.fall"
-      :least="0"
-      :most="0.1"
-      :note="say(`gutter.fallNote.${settings.system}`)"
-      @update:model-value="(v) => change('fall', fall(design!.gutter.fall), fall(v), (gutter) => void (gutter.fall = v))"
-    />
-    <QuantityField
-      :label="say('field.name.board')"
-      kind="length"
-      :model-value="design.gutter.board"
-      :least="0"
-      :most="3"
-      :note="say('gutter.boardNote')"
-      @update:model-value="(v) => change('board', length(design!.gutter.board), length(v), (gutter) => void (gutter.board = v))"
-    />
+    <FieldRows :rows="hole" />
+    <FieldRows :rows="channel" />
     <HangingTable v-if="bench.scheme" :gutter="design.gutter" :scheme="bench.scheme" />
-    <ChoiceField
-      :label="say('field.name.bucket')"
-      :model-value="design.gutter.bucket.result"
-      :options="(['not-tried', 'races', 'stands'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
-      :note="say('gutter.bucketNote')"
-      @update:model-value="
-        (v) => change('bucket', say(`word.${design!.gutter.bucket.result}`), say(`word.${v}`), (gutter) => void (gutter.bucket.result = v))
-      "
-    />
-    <QuantityField
-      v-if="design.gutter.bucket.result === 'stands'"
-      :label="say('field.name.standsAt')"
-      kind="span"
-      :model-value="design.gutter.bucket.at"
-      :least="0"
-      :most="design.gutter.length"
-      @update:model-value="(v) => change('standsAt', span(design!.gutter.bucket.at), span(v), (gutter) => void (gutter.bucket.at = v))"
-    />
-    <ChoiceField
-      :label="say('field.name.material')"
-      :model-value="design.gutter.material"
-      :options="(['plastic', 'metal'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
-      @update:model-value="(v) => change('material', word(design!.gutter.material), word(v), (gutter) => void (gutter.material = v))"
-    />
+    <FieldRows :rows="tried" />
     <label class="flex items-center gap-2 py-1 text-13">
-      <input
-        type="checkbox"
-        class="size-4 flex-none accent-ink"
-        :checked="design.gutter.guard"
-        @change="change('guard', '', '', (gutter) => void (gutter.guard = !gutter.guard))"
-      />{{ say('gutter.guard') }}
+      <input type="checkbox" class="size-4 flex-none accent-ink" :checked="design.gutter.guard" @change="toggleGuard" />{{
+        say('gutter.guard')
+      }}
     </label>
     <p class="text-12 text-ink-3">{{ say('gutter.guardNote') }}</p>
-    <QuantityField
-      :label="say('field.name.outletBore')"
-      kind="length"
-      :measure="`outletBore:${design.outlet.id}`"
-      :model-value="design.outlet.bore"
-      :least="0.02"
-      :most="0.3"
-      @update:model-value="(v) => change('outletBore', length(design!.outlet.bore), length(v), (_, outlet) => (outlet.bore = v))"
-    />
-    <QuantityField
-      :label="say('field.name.intensity')"
-      kind="rainRate"
-      :model-value="bench.scheme!.designIntensity"
-      :least="5"
-      :most="1000"
-      :note="say(`gutter.intensityNote.${settings.system}`)"
-      @update:model-value="
-        (v) => set('intensity', rainRate(bench.scheme!.designIntensity), rainRate(v), (draft) => (draft.designIntensity = v))
-      "
-    />
+    <FieldRows :rows="rain" />
     <label class="flex items-center gap-2 py-1 text-13">
       <input
         type="checkbox"

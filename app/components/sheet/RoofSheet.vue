@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { word, type Told } from '#core/figures/told'
-import type { Shown } from '~/composables/useEdits'
 import { COVER_DATA, planArea } from '#core/roof'
 import { addSection, removeSection, setOutline } from '#core/edits'
 import { COVERS, FOULING, ROOF_HAZARDS, type RoofSection } from '#core/scheme'
+import type { FieldRow } from '~/components/fields/fieldRow'
+import type { Lens } from '~/components/fields/fieldTable'
 import { message } from '~/stores/messages'
 import { angle, area, rainDepth, share, span } from '#core/units/quantity'
 
 /** The roof that feeds this gutter. Decides how much arrives: its shadow on the ground, and what its cover keeps. */
 const bench = useWorkbench()
-const { set } = useEdits()
+const { set, tableOf } = useEdits()
 const { say, text } = useSay()
 
 const sections = computed(() => bench.scheme?.sections ?? [])
@@ -18,13 +18,7 @@ const section = computed(() => sections.value.find(({ id }) => id === chosen.val
 const keeps = computed(() => (section.value ? (bench.simulation.balance?.overallShares[section.value.id] ?? 0) : 0))
 const cover = computed(() => section.value && COVER_DATA[section.value.cover])
 
-function change<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (draft: RoofSection) => void) {
-  const id = section.value?.id
-  set<F, T>(field, from, to, (draft) => {
-    const found = draft.sections.find((each) => each.id === id)
-    if (found) recipe(found)
-  })
-}
+const table = computed(() => section.value && tableOf(section.value, (draft) => draft.sections.find(({ id }) => id === section.value?.id)))
 function side(key: 'along' | 'across', value: number) {
   const { outline } = section.value!
   if (outline.kind !== 'rectangle') return
@@ -52,13 +46,68 @@ const drainKey = computed(() => {
   const to = section.value?.shedsTo
   return to?.kind === 'section' ? `section:${to.section}` : `gutter:${to?.gutter ?? ''}`
 })
-function setDrain(value: string) {
-  const [kind, id = ''] = value.split(':')
-  const named = (key: string) => drains.value.find((each) => each.value === key)?.label ?? ''
-  change('drainsTo', named(drainKey.value), named(value), (draft) => {
-    draft.shedsTo = kind === 'section' ? { kind: 'section', section: id } : { kind: 'gutter', gutter: id }
-  })
+const PLACE = { x: 0, y: 0, turn: 0 }
+const drain: Lens<RoofSection, string> = {
+  name: 'drainsTo',
+  get: () => drainKey.value,
+  put: (draft, key) => {
+    const [kind, to = ''] = key.split(':')
+    draft.shedsTo = kind === 'section' ? { kind: 'section', section: to } : { kind: 'gutter', gutter: to }
+  },
 }
+const quarter = (turn: number) => ((turn % 360) + 360) % 360
+/** Turn of a section's eave against the first one, so that a gutter may go round a corner. */
+const turn: Lens<RoofSection, string> = {
+  name: 'turn',
+  get: ({ place = PLACE }) => String(quarter(place.turn)),
+  put: (draft, to) => (draft.place = { ...(draft.place ?? PLACE), turn: Number(to) }),
+}
+const measures = computed((): FieldRow[] => {
+  if (!table.value || !section.value) return []
+  const { measure, choice, text: words } = table.value
+  const { id, outline, place } = section.value
+  const turns = [...new Set([0, 90, 180, 270, quarter(place?.turn ?? 0)])].map((to) => ({ value: String(to), label: text(angle(to)) }))
+  const sides = (['along', 'across'] as const).map((key): FieldRow[] =>
+    outline.kind !== 'rectangle'
+      ? []
+      : [
+          {
+            is: 'measure',
+            key,
+            label: say(`field.name.${key}`),
+            kind: 'span',
+            measure: `${key}:${id}`,
+            value: outline[key],
+            least: 0.1,
+            most: key === 'along' ? 500 : 200,
+            set: (value) => side(key, value),
+          },
+        ],
+  )
+  return [
+    words('name', { name: 'sectionName', label: say('roof.name') }),
+    ...sides.flat(),
+    choice('measured', ['plan', 'slope']),
+    measure('pitch', 'angle', [0, 75], { measure: `pitch:${id}` }),
+    choice(drain, drains.value),
+    ...(place ? [choice(turn, turns)] : []),
+    measure('exposure', 'share', [0.2, 2], { note: say('roof.exposureNote') }),
+  ]
+})
+const runoff: Lens<RoofSection, 'table' | 'published'> = {
+  name: 'runoff',
+  get: ({ runoff: by }) => (by.kind === 'own' ? 'table' : by.kind),
+  put: (draft, kind) => (draft.runoff = { kind }),
+}
+const covers = computed((): FieldRow[] => {
+  if (!table.value || !section.value) return []
+  const { choice } = table.value
+  return [
+    choice('cover', COVERS, { also: (value) => say(`search.also.${value}`), measure: `cover:${section.value.id}` }),
+    choice('fouling', FOULING),
+    choice(runoff, ['table', 'published']),
+  ]
+})
 function add() {
   const gutter = bench.assessed?.gutter.gutter.id ?? bench.scheme!.gutters[0]!.id
   bench.editScheme(message('edit.sectionAdded'), (scheme) =>
@@ -73,14 +122,12 @@ function toggleHazard(hazard: (typeof ROOF_HAZARDS)[number], on: boolean) {
   const { hazards } = section.value!
   const next = on ? [...hazards, hazard] : hazards.filter((each) => each !== hazard)
   const named = (list: readonly string[]) => list.map((each) => say(`word.${each}`)).join(', ') || '–'
-  change('hazards', named(hazards), named(next), (draft) => void (draft.hazards = next))
+  const { id } = section.value!
+  set('hazards', named(hazards), named(next), (draft) => {
+    const found = draft.sections.find((each) => each.id === id)
+    if (found) found.hazards = next
+  })
 }
-/** Turn of a section's eave against the first one, so that a gutter may go round a corner. */
-function setTurn(turn: number) {
-  const at = section.value!.place ?? { x: 0, y: 0, turn: 0 }
-  change('turn', angle(at.turn), angle(turn), (draft) => void (draft.place = { ...at, turn }))
-}
-const words = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: say(`word.${value}`) }))
 </script>
 
 <template>
@@ -100,90 +147,11 @@ const words = <T extends string>(values: readonly T[]) => values.map((value) => 
     </div>
     <RoofShape class="rule py-1" :section="section.id" />
     <h3 class="h3 rule pt-2">{{ say('ui.measures') }}</h3>
-    <NameField
-      :label="say('roof.name')"
-      :model-value="section.name"
-      @update:model-value="(v) => change('sectionName', section!.name, v, (draft) => void (draft.name = v))"
-    />
-    <template v-if="section.outline.kind === 'rectangle'">
-      <QuantityField
-        :label="say('field.name.along')"
-        kind="span"
-        :measure="`along:${section.id}`"
-        :model-value="section.outline.along"
-        :least="0.1"
-        :most="500"
-        @update:model-value="(v) => side('along', v)"
-      />
-      <QuantityField
-        :label="say('field.name.across')"
-        kind="span"
-        :measure="`across:${section.id}`"
-        :model-value="section.outline.across"
-        :least="0.1"
-        :most="200"
-        @update:model-value="(v) => side('across', v)"
-      />
-    </template>
-    <ChoiceField
-      :label="say('field.name.measured')"
-      :model-value="section.measured"
-      :options="words(['plan', 'slope'] as const)"
-      @update:model-value="(v) => change('measured', word(section!.measured), word(v), (draft) => (draft.measured = v))"
-    />
-    <QuantityField
-      :label="say('field.name.pitch')"
-      kind="angle"
-      :measure="`pitch:${section.id}`"
-      :model-value="section.pitch"
-      :least="0"
-      :most="75"
-      @update:model-value="(v) => change('pitch', angle(section!.pitch), angle(v), (draft) => (draft.pitch = v))"
-    />
-    <ChoiceField :label="say('roof.drainsTo')" :model-value="drainKey" :options="drains" @update:model-value="setDrain" />
-    <ChoiceField
-      v-if="section.place"
-      :label="say('roof.turn')"
-      :model-value="String(((section.place.turn % 360) + 360) % 360)"
-      :options="
-        [...new Set([0, 90, 180, 270, ((section.place.turn % 360) + 360) % 360])].map((value) => ({
-          value: String(value),
-          label: text(angle(value)),
-        }))
-      "
-      @update:model-value="(v) => setTurn(Number(v))"
-    />
-    <QuantityField
-      :label="say('field.name.exposure')"
-      kind="share"
-      :model-value="section.exposure"
-      :least="0.2"
-      :most="2"
-      :note="say('roof.exposureNote')"
-      @update:model-value="(v) => change('exposure', share(section!.exposure), share(v), (draft) => void (draft.exposure = v))"
-    />
+    <FieldRows :rows="measures" />
     <p class="text-right text-13">{{ say('roof.plan', { area: area(planArea(section)) }) }}</p>
     <OneRain class="rule mt-2 pt-2" />
     <h3 class="h3 rule pt-2">{{ say('roof.cover') }}</h3>
-    <SearchField
-      :label="say('field.name.cover')"
-      :measure="`cover:${section.id}`"
-      :model-value="section.cover"
-      :options="COVERS.map((value) => ({ value, label: say(`word.${value}`), also: say(`search.also.${value}`) }))"
-      @update:model-value="(v) => change('cover', word(section!.cover), word(v), (draft) => (draft.cover = v))"
-    />
-    <ChoiceField
-      :label="say('field.name.fouling')"
-      :model-value="section.fouling"
-      :options="words(FOULING)"
-      @update:model-value="(v) => change('fouling', word(section!.fouling), word(v), (draft) => (draft.fouling = v))"
-    />
-    <ChoiceField
-      :label="say('field.name.runoff')"
-      :model-value="section.runoff.kind === 'own' ? 'table' : section.runoff.kind"
-      :options="words(['table', 'published'] as const)"
-      @update:model-value="(v) => change('runoff', word(section!.runoff.kind), word(v), (draft) => (draft.runoff = { kind: v }))"
-    />
+    <FieldRows :rows="covers" />
     <p v-if="cover" class="text-13 text-ink-2">
       {{
         section.runoff.kind === 'published'

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { saveFile } from '~/composables/saveFile'
-import { word, type Told } from '#core/figures/told'
-import type { Shown } from '~/composables/useEdits'
+import { word } from '#core/figures/told'
 import { hemisphereOf, turnSeasons } from '#core/edits'
 import { findGaps, isoDate, quickNormals, ghcnCsv, rainCsv, stationOf } from '#core/rain'
-import type { AnnualRain, NormalsRain, RainSource } from '#core/scheme'
+import type { FittedRain, Job, NormalsRain, RainSource } from '#core/scheme'
 import { days, rainDepth } from '#core/units/quantity'
+import type { FieldRow } from '~/components/fields/fieldRow'
+import type { Lens } from '~/components/fields/fieldTable'
 
 /** What falls: a record of one's own, monthly means, or a yearly total to make one from. Decides which years the answer stands on. */
 const bench = useWorkbench()
-const { setJob } = useEdits()
+const { setJob, jobTableOf } = useEdits()
 const { say, text, dayName } = useSay()
 const importing = ref(false)
 
@@ -43,10 +44,6 @@ function useFitted(on: boolean) {
   const base = { record: from.record, gaps: from.gaps }
   useSource(on ? { kind: 'fitted', ...base, years: 100, seed: 1 } : { kind: 'record', ...base })
 }
-function setMade<K extends 'years' | 'seed' | 'spread'>(key: K, value: number) {
-  const from = rain.value && key in rain.value ? (rain.value as NormalsRain)[key] : 0
-  setJob<number, number>(key, from, value, (draft) => void Object.assign(draft.rain, { [key]: value }))
-}
 function setNormals(totals: number[], wetDays: number[]) {
   setJob('normals', '', '', (draft) => {
     if (draft.rain.kind === 'normals') Object.assign(draft.rain, { totals, wetDays })
@@ -59,11 +56,44 @@ function setSeason(index: number, factor: number) {
 }
 const SEASONS = ['winter', 'spring', 'summer', 'autumn'] as const
 
-function setAnnual<K extends keyof AnnualRain, F extends Told, T extends Told>(key: K, value: AnnualRain[K], from: Shown<F>, to: Shown<T>) {
-  setJob<F, T>(key, from, to, (draft) => {
-    if (draft.rain.kind === 'annual') Object.assign(draft.rain, { [key]: value })
-  })
+const PATTERNS = ['even', 'winter-wet', 'summer-wet', 'one-dry-season', 'two-wet-seasons'] as const
+const SEEDS = [0, 4294967295] as const
+/** Rows of rain that is made, of whatever kind; it may be of another by then. */
+const ofRain = <R extends RainSource>(from: R) =>
+  jobTableOf(from, (draft) => (draft.rain.kind === from.kind ? (draft.rain as R) : undefined))
+/** Nothing is made in half a year, nor from half a seed. */
+const whole = <K extends 'years' | 'seed'>(key: K): Lens<Record<K, number>, number> => ({
+  name: key,
+  get: (of) => of[key],
+  put: (draft, to) => (draft[key] = Math.round(to) as Record<K, number>[K]),
+})
+const seedNote = computed(() => ({ note: say('sky.seedNote') }))
+const madeRows = computed((): FieldRow[] => {
+  if (!made.value) return []
+  const { measure } = ofRain<NormalsRain | FittedRain>(made.value)
+  return [
+    measure(whole('years'), 'count', [1, 200]),
+    ...(normals.value ? [ofRain(normals.value).measure('spread', 'share', [0, 0.6], { note: say('sky.spreadNote') })] : []),
+    measure(whole('seed'), 'count', SEEDS, seedNote.value),
+  ]
+})
+/** The seasons of all that grows turn with it. */
+const hemisphere: Lens<Job, 'north' | 'south'> = {
+  name: 'hemisphere',
+  get: () => annual.value?.hemisphere ?? 'north',
+  put: turnSeasons,
 }
+const annualRows = computed((): FieldRow[] => {
+  if (!annual.value) return []
+  const { measure, choice } = ofRain(annual.value)
+  return [
+    measure('total', 'rainDepth', [10, 12000]),
+    choice('pattern', PATTERNS),
+    jobTableOf(bench.job!, (draft) => draft).choice(hemisphere, ['north', 'south'], { note: say('sky.hemisphereNote') }),
+    measure('wetDays', 'count', [3, 330]),
+    measure(whole('seed'), 'count', SEEDS, seedNote.value),
+  ]
+})
 const useTotal = () =>
   useSource({ kind: 'annual', total: 700, pattern: 'even', hemisphere: hemisphereOf(bench.job!.site.latitude), wetDays: 140, ...MADE })
 function setGaps(value: 'leave-year-out' | 'generator' | 'dry') {
@@ -122,75 +152,8 @@ function exportRecord(as: 'csv' | 'ghcn') {
       </label>
     </template>
     <NormalsEditor v-if="normals" :normals="normals" @change="setNormals" />
-    <template v-if="made">
-      <QuantityField
-        :label="say('field.name.years')"
-        kind="count"
-        :model-value="made.years"
-        :least="1"
-        :most="200"
-        @update:model-value="(v) => setMade('years', Math.round(v))"
-      />
-      <QuantityField
-        v-if="normals"
-        :label="say('field.name.spread')"
-        kind="share"
-        :model-value="normals.spread"
-        :least="0"
-        :most="0.6"
-        :note="say('sky.spreadNote')"
-        @update:model-value="(v) => setMade('spread', v)"
-      />
-      <QuantityField
-        :label="say('field.name.seed')"
-        kind="count"
-        :model-value="made.seed"
-        :least="0"
-        :most="4294967295"
-        :note="say('sky.seedNote')"
-        @update:model-value="(v) => setMade('seed', Math.round(v))"
-      />
-    </template>
-    <template v-if="annual">
-      <QuantityField
-        :label="say('field.name.total')"
-        kind="rainDepth"
-        :model-value="annual.total"
-        :least="10"
-        :most="12000"
-        @update:model-value="(v) => setAnnual('total', v, rainDepth(annual!.total), rainDepth(v))"
-      />
-      <ChoiceField
-        :label="say('field.name.pattern')"
-        :model-value="annual.pattern"
-        :options="words('even', 'winter-wet', 'summer-wet', 'one-dry-season', 'two-wet-seasons')"
-        @update:model-value="(v) => setAnnual('pattern', v, word(annual!.pattern), word(v))"
-      />
-      <ChoiceField
-        :label="say('field.name.hemisphere')"
-        :model-value="annual.hemisphere"
-        :options="words('north', 'south')"
-        :note="say('sky.hemisphereNote')"
-        @update:model-value="(v) => setJob('hemisphere', word(annual!.hemisphere), word(v), (draft) => turnSeasons(draft, v))"
-      />
-      <QuantityField
-        :label="say('field.name.wetDays')"
-        kind="count"
-        :model-value="annual.wetDays"
-        :least="3"
-        :most="330"
-        @update:model-value="(v) => setAnnual('wetDays', v, annual!.wetDays, v)"
-      />
-      <QuantityField
-        :label="say('field.name.seed')"
-        kind="count"
-        :model-value="annual.seed"
-        :least="0"
-        :most="4294967295"
-        :note="say('sky.seedNote')"
-        @update:model-value="(v) => setAnnual('seed', Math.round(v), annual!.seed, v)"
-      />
-    </template>
+    <FieldRows :rows="madeRows" />
+    <FieldRows :rows="annualRows" />
     <template v-if="years.length > 0">
       <h3 class="h3 rule mt-2 pt-2">{{ say('sky.years') }}</h3>
       <YearBars :years="years" />

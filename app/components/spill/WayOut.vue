@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { word, type Told } from '#core/figures/told'
-import type { Shown } from '~/composables/useEdits'
 import { produce } from 'immer'
 import { firstSoak, soakRoof, soakStorms } from '#core/findings'
 import { breakHole, canSiphon, gardenRule, soakNeed, SOIL_RATES } from '#core/overflow'
@@ -8,12 +6,14 @@ import { lengthAway, mayLeadOn, runKey, laidOverflow, overflowEnd } from '#core/
 import { surplusWays, takenBy, wayHead } from '#core/catch'
 import type { OverflowRoute } from '#core/scheme'
 import { area, hours, length, span, volume } from '#core/units/quantity'
+import type { FieldRow } from '~/components/fields/fieldRow'
+import type { Lens } from '~/components/fields/fieldTable'
 import { message } from '~/stores/messages'
 
 /** How the surplus leaves: its mouth, the hose behind it, a hoop's air, and the ground that takes it in. */
 const props = defineProps<{ route: OverflowRoute }>()
 const bench = useWorkbench()
-const { set } = useEdits()
+const { tableOf } = useEdits()
 const { say } = useSay()
 
 const placed = computed(() => bench.assessment!.path.vessels.get(props.route.from.vessel)!)
@@ -35,31 +35,45 @@ const need = computed(() =>
   props.route.soak && roof.value > 0 ? soakNeed(props.route.soak, roof.value, soakStorms(bench.assessment!.path)) : undefined,
 )
 
-function change<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (route: OverflowRoute) => void) {
-  set<F, T>(field, from, to, (draft) => {
-    const found = draft.overflows.find((each) => each.id === props.route.id)
-    if (found) recipe(found)
-  })
-}
 const laid = computed(() => bench.assessment!.path.layout.runs.get(runKey('overflow', props.route.id))!)
-const measure = (field: 'overflowEnd' | 'crest', part: 'end' | 'crest', value: number) =>
-  change(field, length(props.route[part]), length(value), (route) => (route[part] = value))
 /** How much of it lies on the ground, m. */
 const onward = computed(() => lengthAway(laid.value))
-const setOnward = (to: 'as-it-is' | 'corrugated') =>
-  change('overflowOnward', word(props.route.onward ?? 'as-it-is'), word(to), (route) => {
-    route.onward = to === 'corrugated' ? to : undefined
-  })
-function setMouth(mouth: OverflowRoute['mouth']) {
-  change('mouth', word(props.route.mouth), word(mouth), (route) => {
-    route.mouth = mouth
-    // A hoop begins over its intake, with air at its crown.
-    if (mouth === 'hooped' && route.crest < invert.value)
-      Object.assign(route, { crest: Math.round((invert.value + 0.05) * 1000) / 1000, vented: true })
-  })
+/** A hoop begins over its intake, with air at its crown. */
+const mouth: Lens<OverflowRoute, OverflowRoute['mouth']> = {
+  name: 'mouth',
+  get: (route) => route.mouth,
+  put: (draft, to) => {
+    draft.mouth = to
+    if (to === 'hooped' && draft.crest < invert.value)
+      Object.assign(draft, { crest: Math.round((invert.value + 0.05) * 1000) / 1000, vented: true })
+  },
 }
-const setSoak = (part: 'width' | 'length' | 'depth', value: number) =>
-  change('soak', span(props.route.soak![part]), span(value), (route) => (route.soak![part] = value))
+const measured: Lens<OverflowRoute, number> = {
+  name: 'overflowLength',
+  get: (route) => route.measured ?? laid.value.length,
+  put: (draft, to) => (draft.measured = to),
+}
+const leadsOn: Lens<OverflowRoute, 'as-it-is' | 'corrugated'> = {
+  name: 'overflowOnward',
+  get: (route) => route.onward ?? 'as-it-is',
+  put: (draft, to) => (draft.onward = to === 'corrugated' ? to : undefined),
+}
+const MOUTHS = ['stub', 'standpipe', 'hooped'] as const
+const ways = computed((): FieldRow[] => {
+  const { route } = props
+  const { measure, choice, flag } = tableOf(route, (draft) => draft.overflows.find(({ id }) => id === route.id))
+  const { length: long, bends } = laid.value
+  const siphons = canSiphon(laidOverflow(bench.assessment!.path.layout, route), invert.value)
+  const onwardNote = say('spillway.onward', { length: span(onward.value) })
+  const ventNote = say(siphons ? 'spillway.siphons' : 'spillway.breaks', { hole: length(breakHole(route.bore)) })
+  return [
+    choice(mouth, MOUTHS),
+    measure(measured, 'span', [0, 500], { note: say('group.laid', { length: span(long), bends: bends.length }) }),
+    ...((mayLeadOn(route) && onward.value > 0) || route.onward ? [choice(leadsOn, ['as-it-is', 'corrugated'], { note: onwardNote })] : []),
+    measure('end', 'length', [0, 20], { name: 'overflowEnd' }),
+    ...(route.mouth === 'hooped' ? [measure('crest', 'length', [0, 20]), flag('vented', { note: ventNote })] : []),
+  ]
+})
 const startSoak = () =>
   bench.editScheme(message('edit.soak'), (scheme) =>
     produce(scheme, (draft) => {
@@ -75,66 +89,26 @@ const soilOptions = computed(() => [
     : [{ value: String(props.route.soak?.rate), label: say('spillway.soil.measured') }]),
 ])
 const SOAK_PARTS = [
-  { part: 'width', least: 0.1, most: 100 },
-  { part: 'length', least: 0.1, most: 200 },
-  { part: 'depth', least: 0.02, most: 10 },
+  ['width', 0.1, 100],
+  ['length', 0.1, 200],
+  ['depth', 0.02, 10],
 ] as const
+const grounds = computed((): FieldRow[] => {
+  const { soak } = props.route
+  if (!soak) return []
+  const { measure, choice } = tableOf(soak, (draft) => draft.overflows.find(({ id }) => id === props.route.id)?.soak)
+  const rate: Lens<typeof soak, string> = { name: 'soak', get: (of) => String(of.rate), put: (draft, to) => (draft.rate = Number(to)) }
+  return [
+    choice(rate, soilOptions.value, { label: say('spillway.soilKind'), note: say('spillway.soilNote') }),
+    choice('fill', ['open', 'gravel', 'crate'], { label: say('spillway.fill'), ids: 'spillway.fills' }),
+    ...SOAK_PARTS.map(([key, ...ends]) => measure(key, 'span', ends, { key, name: 'soak', label: say(`spillway.${key}`) })),
+  ]
+})
 </script>
 
 <template>
   <div>
-    <ChoiceField
-      :label="say('field.name.mouth')"
-      :model-value="route.mouth"
-      :options="(['stub', 'standpipe', 'hooped'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
-      @update:model-value="setMouth"
-    />
-    <QuantityField
-      :label="say('field.name.overflowLength')"
-      kind="span"
-      :model-value="route.measured ?? laid.length"
-      :least="0"
-      :most="500"
-      :note="say('group.laid', { length: span(laid.length), bends: laid.bends.length })"
-      @update:model-value="(v) => change('overflowLength', span(route.measured ?? laid.length), span(v), (each) => (each.measured = v))"
-    />
-    <ChoiceField
-      v-if="(mayLeadOn(route) && onward > 0) || route.onward"
-      :label="say('field.name.overflowOnward')"
-      :model-value="route.onward ?? 'as-it-is'"
-      :options="(['as-it-is', 'corrugated'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
-      :note="say('spillway.onward', { length: span(onward) })"
-      @update:model-value="setOnward"
-    />
-    <QuantityField
-      :label="say('field.name.overflowEnd')"
-      kind="length"
-      :model-value="route.end"
-      :least="0"
-      :most="20"
-      @update:model-value="(v) => measure('overflowEnd', 'end', v)"
-    />
-    <template v-if="route.mouth === 'hooped'">
-      <QuantityField
-        :label="say('field.name.crest')"
-        kind="length"
-        :model-value="route.crest"
-        :least="0"
-        :most="20"
-        @update:model-value="(v) => measure('crest', 'crest', v)"
-      />
-      <ChoiceField
-        :label="say('field.name.vented')"
-        :model-value="route.vented ? 'yes' : 'no'"
-        :options="(['yes', 'no'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
-        :note="
-          say(canSiphon(laidOverflow(bench.assessment!.path.layout, route), invert) ? 'spillway.siphons' : 'spillway.breaks', {
-            hole: length(breakHole(route.bore)),
-          })
-        "
-        @update:model-value="(v) => change('vented', word(route.vented ? 'yes' : 'no'), word(v), (each) => (each.vented = v === 'yes'))"
-      />
-    </template>
+    <FieldRows :rows="ways" />
     <p v-if="taken" class="py-1 text-13">
       {{
         say('spillway.head', {
@@ -154,31 +128,7 @@ const SOAK_PARTS = [
       </p>
       <button v-if="!route.soak" type="button" class="btn" @click="startSoak">{{ say('spillway.size') }}</button>
       <template v-else>
-        <ChoiceField
-          :label="say('spillway.soilKind')"
-          :model-value="String(route.soak.rate)"
-          :options="soilOptions"
-          :note="say('spillway.soilNote')"
-          @update:model-value="(v) => change('soil', String(route.soak!.rate), v, (each) => (each.soak!.rate = Number(v)))"
-        />
-        <ChoiceField
-          :label="say('spillway.fill')"
-          :model-value="route.soak.fill"
-          :options="(['open', 'gravel', 'crate'] as const).map((value) => ({ value, label: say(`spillway.fills.${value}`) }))"
-          @update:model-value="
-            (v) => change('fill', say(`spillway.fills.${route.soak!.fill}`), say(`spillway.fills.${v}`), (each) => (each.soak!.fill = v))
-          "
-        />
-        <QuantityField
-          v-for="{ part, least, most } in SOAK_PARTS"
-          :key="part"
-          :label="say(`spillway.${part}`)"
-          kind="span"
-          :model-value="route.soak[part]"
-          :least="least"
-          :most="most"
-          @update:model-value="(v) => setSoak(part, v)"
-        />
+        <FieldRows :rows="grounds" />
         <p v-if="need" class="py-1 text-13">
           {{
             say('spillway.need', {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { STOPS, type Measure } from '#core/survey'
+import type { FieldRow } from '~/components/fields/fieldRow'
 
 /**
  * A walk round the place with the tape in hand: one measure after another down the water, each with where the tape goes.
@@ -42,6 +43,24 @@ const byStop = computed(() =>
   STOPS.map((stop) => ({ stop, list: measures.value.filter((each) => each.stop === stop) })).filter(({ list }) => list.length > 0),
 )
 const isGuess = (measure: Measure) => guessed.value.has(measure.key)
+/** The measure in hand as a field. */
+const rows = computed((): FieldRow[] => {
+  const measure = current.value
+  if (!measure) return []
+  const { key, value } = measure
+  const called = { key, label: nameOf(measure), note: say(isGuess(measure) ? 'survey.isGuess' : 'survey.isTaken') }
+  if (measure.kind !== 'choice') {
+    const { kind, value: at, least, most } = measure
+    return [{ ...called, is: 'measure', kind, value: at, least, most, set: (to) => take(measure, to) }]
+  }
+  const many = measure.name === 'cover'
+  const options = measure.options.map((each) => ({
+    value: each,
+    label: say(`word.${each}`),
+    ...(many && { also: say(`search.also.${each}`) }),
+  }))
+  return [{ ...called, is: many ? 'search' : 'choice', value: String(value), options, set: (to: string) => take(measure, to) }]
+})
 </script>
 
 <template>
@@ -78,38 +97,7 @@ const isGuess = (measure: Measure) => guessed.value.has(measure.key)
         <h2 class="slab mt-2 text-22" tabindex="-1">{{ nameOf(current) }}</h2>
         <TapePicture :name="current.name" />
         <p class="py-1 text-15">{{ say(`survey.how.${current.name}`) }}</p>
-        <QuantityField
-          v-if="current.kind !== 'choice'"
-          :key="current.key"
-          class="big"
-          :label="nameOf(current)"
-          :kind="current.kind"
-          :model-value="current.value"
-          :least="current.least"
-          :most="current.most"
-          :note="say(isGuess(current) ? 'survey.isGuess' : 'survey.isTaken')"
-          @update:model-value="(value) => take(current!, value)"
-        />
-        <SearchField
-          v-else-if="current.name === 'cover'"
-          :key="`${current.key}:words`"
-          class="big"
-          :label="nameOf(current)"
-          :model-value="current.value"
-          :options="current.options.map((value) => ({ value, label: say(`word.${value}`), also: say(`search.also.${value}`) }))"
-          :note="say(isGuess(current) ? 'survey.isGuess' : 'survey.isTaken')"
-          @update:model-value="(value) => take(current!, value)"
-        />
-        <ChoiceField
-          v-else
-          :key="current.key"
-          class="big"
-          :label="nameOf(current)"
-          :model-value="current.value"
-          :options="current.options.map((value) => ({ value, label: say(`word.${value}`) }))"
-          :note="say(isGuess(current) ? 'survey.isGuess' : 'survey.isTaken')"
-          @update:model-value="(value) => take(current!, value)"
-        />
+        <div class="big"><FieldRows :rows="rows" /></div>
         <div class="foot">
           <button type="button" class="btn" :disabled="at === 0" @click="go(at - 1)">{{ say('survey.back') }}</button>
           <button type="button" class="btn" @click="skip(current)">{{ say('survey.skip') }}</button>

@@ -1,14 +1,18 @@
 <script setup lang="ts">
+import { produce } from 'immer'
 import { MOST_STEPS, readStorm } from '#core/rain'
 import type { Scheme, TrialStorm } from '#core/scheme'
 import { INCH } from '#core/units/constants'
 import { rainDepth, share } from '#core/units/quantity'
 import { FileTooLarge, readTextFile } from '~/composables/readTextFile'
+import type { FieldRow } from '~/components/fields/fieldRow'
+import { fieldTable, type Lens } from '~/components/fields/fieldTable'
 import { message } from '~/stores/messages'
 
 /** Which storm, how full the vessels begin, which tap is opened when. Saved with the scheme. */
 const bench = useWorkbench()
 const { say } = useSay()
+type Trial = Scheme['trial']
 const trial = computed(() => bench.scheme!.trial)
 const storm = computed(() => trial.value.storm)
 const settings = useSettings()
@@ -25,9 +29,6 @@ function change(field: string, recipe: (scheme: Scheme) => Scheme) {
   bench.editScheme(message('edit.trial', { what: say(`trial.field.${field}`) }), recipe)
 }
 const put = (next: TrialStorm) => change('kind', (scheme) => ({ ...scheme, trial: { ...scheme.trial, storm: next } }))
-const set = (part: Partial<Scheme['trial']>, field: string) =>
-  change(field, (scheme) => ({ ...scheme, trial: { ...scheme.trial, ...part } }))
-
 const depthOf = (from: TrialStorm) => ('depth' in from ? from.depth : bench.scheme!.designIntensity / 2)
 const minutesOf = (from: TrialStorm) => ('minutes' in from ? from.minutes : 60)
 function choose(kind: (typeof KINDS)[number]) {
@@ -80,70 +81,86 @@ async function readFile(event: Event) {
   }
   input.value = ''
 }
-const opened = computed(() => trial.value.opened[0])
-function openTap(id: string) {
-  set({ opened: id === 'none' ? [] : [{ tap: id, from: opened.value?.from ?? 0, lasts: opened.value?.lasts ?? 600 }] }, 'opened')
+/** Fields of the trial are told by what they are, not by what stood in them. */
+const table = computed(() =>
+  fieldTable<Trial>(
+    trial.value,
+    (field, _from, _to, recipe) => change(field, (scheme) => produce(scheme, (draft) => void recipe(draft.trial))),
+    say,
+  ),
+)
+/** A number that some kinds of storm have. */
+const part = (name: 'depth' | 'minutes'): Lens<Trial, number> => ({
+  name,
+  get: ({ storm: of }) => (name in of ? (of as Record<typeof name, number>)[name] : 0),
+  put: ({ storm: of }, to) => Object.assign(of, { [name]: to }),
+})
+/** A number of one of the two points that a design storm is drawn through. */
+const point = (which: 'shorter' | 'longer', key: 'minutes' | 'intensity'): Lens<Trial, number | undefined> => {
+  const of = ({ storm: each }: Trial) => (each.kind === 'design' ? each[which] : undefined)
+  return {
+    name: `${which}${key === 'minutes' ? 'Minutes' : 'Intensity'}`,
+    get: (each) => of(each)?.[key],
+    put: (draft, to) => Object.assign(of(draft) ?? {}, { [key]: to }),
+  }
 }
-const changeOpened = (part: { from?: number; lasts?: number }) => set({ opened: [{ ...opened.value!, ...part }] }, 'opened')
+const peak: Lens<Trial, 'early' | 'centred' | 'late'> = {
+  name: 'peak',
+  get: ({ storm: of }) => (of.kind === 'triangle' ? of.peak : 'centred'),
+  put: ({ storm: of }, to) => Object.assign(of, { peak: to }),
+}
+const tap: Lens<Trial, string> = {
+  name: 'opened',
+  get: (of) => of.opened[0]?.tap ?? 'none',
+  put: (draft, id) => {
+    const { from = 0, lasts = 600 } = draft.opened[0] ?? {}
+    draft.opened = id === 'none' ? [] : [{ tap: id, from, lasts }]
+  },
+}
+/** Minutes are typed, seconds kept. */
+const minutes = (name: 'from' | 'lasts'): Lens<Trial, number> => ({
+  name,
+  get: (of) => (of.opened[0]?.[name] ?? 0) / 60,
+  put: (draft, to) => Object.assign(draft.opened[0] ?? {}, { [name]: to * 60 }),
+})
+const labelOf = (field: string) => ({ label: say(`trial.field.${field}`) })
+const kinds = computed(() => KINDS.map((value) => ({ value, label: say(`trial.kind.${value}`) })))
+/** What a storm is made of, by its kind. */
+const shape = computed((): FieldRow[] => {
+  const { measure, choice } = table.value
+  const made = storm.value
+  const points = (['shorter', 'longer'] as const).flatMap((which) => [
+    measure(point(which, 'minutes'), 'count', [2, 2880], labelOf(`${which}Minutes`)),
+    measure(point(which, 'intensity'), 'rainRate', [0.5, 2000], labelOf(`${which}Intensity`)),
+  ])
+  const take = (to: string) => choose(to as (typeof KINDS)[number])
+  return [
+    { is: 'choice', key: 'kind', label: say('trial.storm'), value: made.kind, options: kinds.value, set: take },
+    ...('depth' in made ? [measure(part('depth'), 'rainDepth', [0.1, 1000], labelOf('depth'))] : []),
+    ...('minutes' in made ? [measure(part('minutes'), 'count', [2, 2880], labelOf('minutes'))] : []),
+    ...(made.kind === 'triangle' ? [choice(peak, ['early', 'centred', 'late'], { ...labelOf('peak'), ids: 'trial.peak' })] : []),
+    ...(made.kind === 'design' ? points : []),
+  ]
+})
+/** How full the vessels begin, and which tap is opened when. */
+const rest = computed((): FieldRow[] => {
+  const { measure, choice } = table.value
+  const taps = bench.scheme!.taps.map(({ id, name }) => ({ value: id, label: name }))
+  const spans = [
+    measure(minutes('from'), 'count', [0, 2880], labelOf('from')),
+    measure(minutes('lasts'), 'count', [1, 2880], labelOf('lasts')),
+  ]
+  return [
+    measure('start', 'share', [0, 1], { ...labelOf('start'), note: say('trial.startNote', { share: share(trial.value.start) }) }),
+    ...(taps.length > 0 ? [choice(tap, [{ value: 'none', label: say('trial.noTap') }, ...taps], labelOf('opened'))] : []),
+    ...(trial.value.opened.length > 0 ? spans : []),
+  ]
+})
 </script>
 
 <template>
   <div>
-    <ChoiceField
-      :label="say('trial.storm')"
-      :model-value="storm.kind"
-      :options="KINDS.map((value) => ({ value, label: say(`trial.kind.${value}`) }))"
-      @update:model-value="choose"
-    />
-    <QuantityField
-      v-if="'depth' in storm"
-      :label="say('trial.field.depth')"
-      kind="rainDepth"
-      :model-value="storm.depth"
-      :least="0.1"
-      :most="1000"
-      @update:model-value="
-        (v) => change('depth', (s) => ({ ...s, trial: { ...s.trial, storm: { ...s.trial.storm, depth: v } as TrialStorm } }))
-      "
-    />
-    <QuantityField
-      v-if="'minutes' in storm"
-      :label="say('trial.field.minutes')"
-      kind="count"
-      :model-value="storm.minutes"
-      :least="2"
-      :most="2880"
-      @update:model-value="
-        (v) => change('minutes', (s) => ({ ...s, trial: { ...s.trial, storm: { ...s.trial.storm, minutes: v } as TrialStorm } }))
-      "
-    />
-    <ChoiceField
-      v-if="storm.kind === 'triangle'"
-      :label="say('trial.field.peak')"
-      :model-value="storm.peak"
-      :options="(['early', 'centred', 'late'] as const).map((value) => ({ value, label: say(`trial.peak.${value}`) }))"
-      @update:model-value="(v) => storm.kind === 'triangle' && put({ ...storm, peak: v })"
-    />
-    <template v-if="storm.kind === 'design'">
-      <template v-for="end in ['shorter', 'longer'] as const" :key="end">
-        <QuantityField
-          :label="say(`trial.field.${end}Minutes`)"
-          kind="count"
-          :model-value="storm[end].minutes"
-          :least="2"
-          :most="2880"
-          @update:model-value="(v) => storm.kind === 'design' && put({ ...storm, [end]: { ...storm[end], minutes: v } })"
-        />
-        <QuantityField
-          :label="say(`trial.field.${end}Intensity`)"
-          kind="rainRate"
-          :model-value="storm[end].intensity"
-          :least="0.5"
-          :most="2000"
-          @update:model-value="(v) => storm.kind === 'design' && put({ ...storm, [end]: { ...storm[end], intensity: v } })"
-        />
-      </template>
-    </template>
+    <FieldRows :rows="shape" />
     <template v-if="storm.kind === 'gauge'">
       <p class="py-1 text-13">
         {{
@@ -164,39 +181,6 @@ const changeOpened = (part: { from?: number; lasts?: number }) => set({ opened: 
       </div>
       <p v-if="problem" role="alert" class="pt-1 text-13 text-pencil">{{ problem }}</p>
     </template>
-    <QuantityField
-      :label="say('trial.field.start')"
-      kind="share"
-      :model-value="trial.start"
-      :least="0"
-      :most="1"
-      :note="say('trial.startNote', { share: share(trial.start) })"
-      @update:model-value="(v) => set({ start: v }, 'start')"
-    />
-    <ChoiceField
-      v-if="bench.scheme!.taps.length > 0"
-      :label="say('trial.field.opened')"
-      :model-value="opened?.tap ?? 'none'"
-      :options="[{ value: 'none', label: say('trial.noTap') }, ...bench.scheme!.taps.map(({ id, name }) => ({ value: id, label: name }))]"
-      @update:model-value="openTap"
-    />
-    <template v-if="opened">
-      <QuantityField
-        :label="say('trial.field.from')"
-        kind="count"
-        :model-value="opened.from / 60"
-        :least="0"
-        :most="2880"
-        @update:model-value="(v) => changeOpened({ from: v * 60 })"
-      />
-      <QuantityField
-        :label="say('trial.field.lasts')"
-        kind="count"
-        :model-value="opened.lasts / 60"
-        :least="1"
-        :most="2880"
-        @update:model-value="(v) => changeOpened({ lasts: v * 60 })"
-      />
-    </template>
+    <FieldRows :rows="rest" />
   </div>
 </template>

@@ -339,6 +339,9 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <p v-else-if="found === false" class="p-6" role="status">
         {{ say(unreadable ? 'jobs.cannotRead' : 'jobs.notHere', { why: unreadable }) }} <NuxtLink to="/">{{ say('jobs.title') }}</NuxtLink>
       </p>
+      <StoreWait v-else-if="found === undefined" class="m-6"
+        ><NuxtLink class="btn no-underline" to="/">{{ say('errorPage.toJobs') }}</NuxtLink></StoreWait
+      >
       <section v-else-if="bench.problem" class="m-6 border-2 border-pencil bg-sheet p-4" role="alert">
         <p class="font-bold">{{ say('answer.nonsense') }}</p>
         <p>{{ bench.problem }}</p>
