@@ -238,8 +238,10 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       <NuxtLink v-else to="/" class="btn btn-bare" :aria-label="say('jobs.title')">{{ say('jobs.title') }}</NuxtLink>
       <span class="h-6 w-px bg-ink max-md:hidden" />
       <h1 class="truncate text-16 font-bold">{{ bench.job?.name }}</h1>
-      <button type="button" class="btn btn-bare max-md:hidden" @click="detailing = true">{{ say('jobs.do.details') }}</button>
-      <SchemePicker class="max-md:hidden" @compare="comparing = true" />
+      <button type="button" class="btn btn-bare max-md:hidden" :disabled="!bench.job" @click="detailing = true">
+        {{ say('jobs.do.details') }}
+      </button>
+      <SchemePicker v-if="bench.scheme" class="max-md:hidden" @compare="comparing = true" />
       <button v-for="each in DOINGS" :key="each" type="button" class="btn doing" :aria-pressed="doing === each" @click="turn(each)">
         {{ say(`${each}.button`) }}
       </button>
@@ -268,7 +270,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
         @terms="(to) => setJob('terms', word(bench.job!.terms), word(to), (job) => (job.terms = to))"
         @system="(to) => setJob('system', word(bench.job!.system), word(to), (job) => (job.system = to))"
       />
-      <button type="button" class="btn max-md:hidden" @click="exportFile">{{ say('jobs.export') }}</button>
+      <button type="button" class="btn max-md:hidden" :disabled="!bench.job" @click="exportFile">{{ say('jobs.export') }}</button>
       <button
         type="button"
         class="btn undo"
