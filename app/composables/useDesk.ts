@@ -1,6 +1,7 @@
 import { DESK_SORTS, deskRow, findRows, type DeskQuery, type DeskRow } from '#core/desk/deskRow'
 import type { Job } from '#core/scheme'
 import { keepDesk, keptDesk, usualView, type DeskView } from '~/components/jobs/deskView'
+import { FIRST_LOOK } from '~/database/jobNames'
 import type { KeptJob } from '~/database/keptJob'
 import { message } from '~/stores/messages'
 import { useNotices } from '~/stores/notices'
@@ -16,7 +17,6 @@ export function useDesk(kept: () => readonly KeptJob[] | undefined) {
     chosenView.value = view
     query.sort = DESK_SORTS.find((each) => each === sort) ?? query.sort
   })
-  watch([chosenView, () => query.sort], () => keepDesk({ view: chosenView.value, sort: query.sort }))
   const view = computed<DeskView>({
     get: () => chosenView.value ?? usualView(kept()?.length ?? 0),
     set: (next) => (chosenView.value = next),
@@ -24,6 +24,14 @@ export function useDesk(kept: () => readonly KeptJob[] | undefined) {
 
   const rows = computed(() => (kept() ?? []).flatMap(({ job, row }): DeskRow[] => (job ? [deskRow(job, row.updated)] : [])))
   const found = computed(() => findRows(rows.value, query))
+  /** Whether all that is in use is shown, in an order that nobody could know who has not read the jobs. */
+  const ordered = computed(() => query.sort !== 'changed' && query.search === '' && query.stage === 'all' && !query.archived)
+  const order = computed(() => (ordered.value ? found.value.slice(0, FIRST_LOOK).map(({ id }) => id) : []))
+  watch([chosenView, () => query.sort, order], () => {
+    // A search is over with the visit, and what has not been read has no order: what was shown before is what will be shown next.
+    const known = kept() !== undefined && (query.sort === 'changed' || ordered.value)
+    keepDesk({ view: chosenView.value, sort: query.sort, order: known ? order.value : keptDesk().order })
+  })
   const archivedCount = computed(() => rows.value.filter(({ archived }) => archived).length)
   const byId = computed(() => new Map((kept() ?? []).map((each) => [each.row.id, each])))
   /** Jobs that were looked for; those that cannot be shown stay in sight whatever is looked for. */

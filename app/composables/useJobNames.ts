@@ -11,7 +11,7 @@ export function useJobNames() {
     async read() {
       // What an earlier visit read may be gone or renamed.
       names.value = undefined
-      names.value = await readJobNames()
+      names.value = await readJobNames(keptDesk().order)
     },
   }
 }

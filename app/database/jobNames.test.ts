@@ -27,6 +27,13 @@ describe('names of jobs, read before anything that knows jobs is here', () => {
     expect(jobs.length).toBeGreaterThan(2)
     expect(names).toEqual(jobs)
   })
+  it('stand in the order in which they were last shown, what came since before them', async () => {
+    await kept()
+    const order = ['demo-withy-hard', 'gone', 'demo-pear-lane']
+    expect((await readJobNames(order)).map(({ id }) => id)).toEqual(['demo-tannery-row', 'demo-withy-hard', 'demo-pear-lane'])
+    const full = Array.from({ length: 12 }, () => 'demo-pear-lane')
+    expect((await readJobNames(full)).map(({ id }) => id)).toEqual(full)
+  })
   it('leave out what is archived, and are a dozen at the most', async () => {
     const repository = await kept()
     await repository.change('demo-pear-lane', (job) => ({ ...job, desk: { ...job.desk, archived: true } }))

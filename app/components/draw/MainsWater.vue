@@ -2,12 +2,14 @@
 import type { Money } from '#core/scheme'
 import { US_GALLON } from '#core/units/constants'
 import { TERM_FACTS } from '#core/units/terms'
-import { share, volume } from '#core/units/quantity'
+import { volume } from '#core/units/quantity'
+import type { FieldRow } from '~/components/fields/fieldRow'
+import type { Lens } from '~/components/fields/fieldTable'
 
 /** What the same water would have cost from the mains, sewer charge and rising blocks and all. */
 const bench = useWorkbench()
 const settings = useSettings()
-const { setJob } = useEdits()
+const { set, setJob, jobTableOf } = useEdits()
 const { say } = useSay()
 const { money, saving, pays, currency } = useMoney()
 
@@ -19,9 +21,51 @@ const used = computed(() => bench.simulation.balance?.years.usedPerYear ?? 0)
 const saved = computed(() => saving(used.value))
 const back = computed(() => pays(bench.cost, used.value))
 
-function setTier(index: number, change: Partial<Money['tiers'][number]>) {
-  setJob('tariff', '', '', (draft) => void Object.assign(draft.money.tiers[index]!, change))
+/** Money, and what is paid per unit of water as people are billed for it. */
+const table = computed(() => jobTableOf(tariff.value, (draft) => draft.money))
+const perVolume = <K extends 'price' | 'sewer'>(key: K): Lens<Record<K, number>, number> => ({
+  name: 'tariff',
+  get: (of) => of[key] * perUnit.value,
+  put: (draft, shown) => (draft[key] = (shown / perUnit.value) as Record<K, number>[K]),
+})
+const CURRENCIES = ['£', '$', '€', '¤'] as const
+const coin = computed((): FieldRow[] => {
+  const options = CURRENCIES.map((value) => ({ value, label: value }))
+  const paid: Lens<Money, string> = {
+    name: 'currency',
+    get: () => currency.value,
+    put: (draft, to) => Object.assign(draft, { currency: to }),
+  }
+  return [table.value.choice(paid, options, { label: say('mains.currency') })]
+})
+/** A block of the tariff: from how much a year it holds, and its price. */
+function tierRows(tier: Money['tiers'][number], index: number): FieldRow[] {
+  const { measure } = jobTableOf(tier, (draft) => draft.money.tiers[index])
+  const n = index + 1
+  return [
+    ...(index > 0 ? [measure('from', 'volume', [0, 1e6], { name: 'tariff', key: 'from', label: say('mains.from', { n }) })] : []),
+    measure(perVolume('price'), 'plain', [0, 1e4], { key: 'price', label: say('mains.price', { n, unit: unitName.value }) }),
+  ]
 }
+const rest = computed((): FieldRow[] => {
+  const { measure } = table.value
+  return [
+    measure(perVolume('sewer'), 'plain', [0, 1e4], { key: 'sewer', label: say('mains.sewer', { unit: unitName.value }) }),
+    measure('sewerShare', 'share', [0, 1], { name: 'tariff', key: 'share', label: say('mains.sewerShare') }),
+    measure('houseUse', 'volume', [0, 1e5], { name: 'tariff', key: 'use', label: say('mains.houseUse') }),
+    {
+      is: 'measure',
+      key: 'cost',
+      label: say('mains.cost', { currency: currency.value }),
+      note: bench.scheme?.cost ? undefined : say('mains.costFromBill', { cost: money(bench.cost) }),
+      kind: 'plain',
+      value: bench.scheme?.cost ?? 0,
+      least: 0,
+      most: 1e7,
+      set: (to) => set('cost', money(bench.scheme!.cost), money(to), (draft) => (draft.cost = to)),
+    },
+  ]
+})
 function addTier() {
   const last = tariff.value.tiers.at(-1)!
   setJob('tariff', '', '', (draft) => void draft.money.tiers.push({ from: last.from + 100, price: last.price }))
@@ -41,74 +85,15 @@ function dropTier() {
     <p v-else class="text-13 text-ink-2">{{ say('mains.none') }}</p>
     <details>
       <summary class="text-13">{{ say('mains.prices') }}</summary>
-      <ChoiceField
-        :label="say('mains.currency')"
-        :model-value="currency"
-        :options="(['£', '$', '€', '¤'] as const).map((value) => ({ value, label: value }))"
-        @update:model-value="(v) => setJob<string, string>('currency', currency, v, (draft) => void (draft.money.currency = v))"
-      />
+      <FieldRows :rows="coin" />
       <div v-for="(tier, index) in tariff.tiers" :key="index" class="border-t border-hair">
-        <QuantityField
-          v-if="index > 0"
-          :label="say('mains.from', { n: index + 1 })"
-          kind="volume"
-          :model-value="tier.from"
-          :least="0"
-          :most="1e6"
-          @update:model-value="(v) => setTier(index, { from: v })"
-        />
-        <QuantityField
-          :label="say('mains.price', { n: index + 1, unit: unitName })"
-          kind="plain"
-          :model-value="tier.price * perUnit"
-          :least="0"
-          :most="1e4"
-          @update:model-value="(v) => setTier(index, { price: v / perUnit })"
-        />
+        <FieldRows :rows="tierRows(tier, index)" />
       </div>
       <div class="flex gap-2">
         <button v-if="tariff.tiers.length < 8" type="button" class="btn" @click="addTier">{{ say('mains.addTier') }}</button>
         <button v-if="tariff.tiers.length > 1" type="button" class="btn" @click="dropTier">{{ say('mains.dropTier') }}</button>
       </div>
-      <QuantityField
-        :label="say('mains.sewer', { unit: unitName })"
-        kind="plain"
-        :model-value="tariff.sewer * perUnit"
-        :least="0"
-        :most="1e4"
-        @update:model-value="(v) => setJob('tariff', '', '', (draft) => void (draft.money.sewer = v / perUnit))"
-      />
-      <QuantityField
-        :label="say('mains.sewerShare')"
-        kind="share"
-        :model-value="tariff.sewerShare"
-        :least="0"
-        :most="1"
-        @update:model-value="(v) => setJob('tariff', share(tariff.sewerShare), share(v), (draft) => void (draft.money.sewerShare = v))"
-      />
-      <QuantityField
-        :label="say('mains.houseUse')"
-        kind="volume"
-        :model-value="tariff.houseUse"
-        :least="0"
-        :most="1e5"
-        @update:model-value="(v) => setJob('tariff', volume(tariff.houseUse), volume(v), (draft) => void (draft.money.houseUse = v))"
-      />
-      <QuantityField
-        :label="say('mains.cost', { currency })"
-        kind="plain"
-        :note="bench.scheme?.cost ? undefined : say('mains.costFromBill', { cost: money(bench.cost) })"
-        :model-value="bench.scheme?.cost ?? 0"
-        :least="0"
-        :most="1e7"
-        @update:model-value="
-          (v) =>
-            bench.editScheme(
-              { id: 'edit.field', values: { field: { field: 'cost' }, from: money(bench.scheme!.cost), to: money(v) } },
-              (scheme) => ({ ...scheme, cost: v }),
-            )
-        "
-      />
+      <FieldRows :rows="rest" />
     </details>
   </section>
 </template>

@@ -6,16 +6,26 @@ export const FEW = 3
 const KEY = 'vernal-cask-desk'
 
 /** How this reader looks at the jobs, as far as that was said. */
-export function keptDesk(): { view?: DeskView; sort?: string } {
+export interface Desk {
+  view?: DeskView | undefined
+  sort?: string | undefined
+  /** Ids of the first jobs as they were last shown, where that is not simply the last changed first. */
+  order: readonly string[]
+}
+export function keptDesk(): Desk {
   try {
-    const { view, sort } = JSON.parse(localStorage.getItem(KEY) ?? '{}') as { view?: unknown; sort?: unknown }
-    return { ...(view === 'pictures' || view === 'list' ? { view } : {}), ...(typeof sort === 'string' ? { sort } : {}) }
+    const { view, sort, order } = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Record<keyof Desk, unknown>>
+    return {
+      ...(view === 'pictures' || view === 'list' ? { view } : {}),
+      ...(typeof sort === 'string' ? { sort } : {}),
+      order: Array.isArray(order) ? order.filter((id) => typeof id === 'string') : [],
+    }
   } catch {
     // What cannot be read is not worth a word: the usual way stands.
-    return {}
+    return { order: [] }
   }
 }
-export function keepDesk(desk: { view: DeskView | undefined; sort: string }): void {
+export function keepDesk(desk: Desk): void {
   try {
     localStorage.setItem(KEY, JSON.stringify(desk))
   } catch {
