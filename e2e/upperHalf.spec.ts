@@ -180,10 +180,14 @@ test.describe('desk', () => {
     await type(page, 'Room along the wall', '1.3 m')
     await type(page, 'Room out from it', '0.7 m')
     const sets = page.getByRole('region', { name: 'Sets from the catalogue' })
-    // Two of 0.58 m stand in 1.3 m, three do not, and no tote does.
-    await expect(sets).not.toContainText('3 ×')
+    // Once both edits are reckoned: two of 0.58 m stand in 1.3 m, three do not; of slim ones, 0.4 by 0.3 m, six; no tote does.
+    await expect(page.getByRole('region', { name: 'Figures' })).toContainText('Room out from it, from 0.0 m to 0.7 m')
+    await settled(page)
     await expect(sets).toContainText('2 × ')
-    await expect(sets).not.toContainText('tote')
+    const told = await sets.getByRole('rowheader').allTextContents()
+    expect(told.filter((set) => /^[3-6] × /.test(set.trim()) && !set.includes('slim'))).toEqual([])
+    expect(told.filter((set) => /^[3-6] × slim/.test(set.trim())).length).toBeGreaterThan(0)
+    expect(told.filter((set) => set.includes('tote'))).toEqual([])
     await axeClean(page)
   })
 
