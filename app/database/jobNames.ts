@@ -17,8 +17,8 @@ export const nameOf = ({ id, job }: { id: string; job?: unknown }): string => wo
 
 /**
  * Names of the jobs that are shown first, at most a dozen: those of an order that is kept, after any that are newer than it; else those
- * saved last. Read without anything that could check, migrate or draw a job: they can be
- * opened while that is still being fetched. None where nothing is kept here or nothing can be read; the desk tells why.
+ * saved last. They are read without anything that could check, migrate or draw a job, and can be opened while that is still being
+ * fetched. None where nothing is kept here or nothing can be read; the desk tells why.
  */
 export async function readJobNames(order: readonly string[] = []): Promise<JobName[]> {
   const database = new Dexie(DATABASE)

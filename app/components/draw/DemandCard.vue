@@ -35,7 +35,7 @@ const points = computed(() => {
         : say('pump.at', { name: vessels.get(pumps.find(({ id }) => id === point.pump)!.from.vessel)?.vessel.name ?? '' }),
   }))
 })
-const drawAt = (key: string) => {
+function drawAt(key: string) {
   const found = points.value.find(({ value }) => value === key)
   if (found) emit('from', found.point)
 }

@@ -48,7 +48,7 @@ describe('a row of a table of fields', () => {
   })
 
   it('finds a value within a part by its path, and leaves its neighbours', () => {
-    const { measure, choice, made } = over(tap)
+    const { measure, made } = over(tap)
     const row = measure('can.height', 'length', [0.05, 2], { name: 'canHeight' })
     expect(row).toMatchObject({ key: 'canHeight', label: '«field.name.canHeight»', value: tap.can.height })
     type(row, 0.5)
@@ -56,7 +56,6 @@ describe('a row of a table of fields', () => {
     const held = over(gutter)
     type(held.choice('bucket.result', ['not-tried', 'races', 'stands'], { name: 'bucket' }), 'races')
     expect(held.made.last).toMatchObject({ field: 'bucket', thing: { bucket: { ...gutter.bucket, result: 'races' } } })
-    expect(choice).toBeTypeOf('function')
   })
 
   it('tells a word of the trade as a word, what is called otherwise as it is called', () => {

@@ -67,7 +67,7 @@ const hole = computed((): FieldRow[] => {
   const stays: Lens<Outlet, 'stays' | 'moves'> = {
     name: 'outletIs',
     get: ({ was }) => (was === undefined ? 'stays' : 'moves'),
-    put: (draft, to) => (draft.was = to === 'moves' ? outlet.at : undefined),
+    put: (draft, to) => (draft.was = to === 'moves' ? draft.at : undefined),
   }
   return [
     gutterTable.value.text('name', { name: 'gutterName', label: say('gutter.name') }),
