@@ -204,16 +204,22 @@ export async function textFaults(page: Page): Promise<string[]> {
         if (wide > 1 && high > 1) faults.push(`“${a.text}” on “${b.text}”`)
       }
     })
-    // What is chosen in a list is read whole; names that people gave may be longer than any list.
-    const pen = document.createElement('canvas').getContext('2d')!
-    const ARROW = 18
+    // Whatever is chosen in a list is read whole: the list is as wide as its longest choice wants, by the browser's own
+    // reckoning, or takes all of its line and says by an ellipsis that a name goes on.
     for (const list of document.querySelectorAll('select')) {
-      const chosen = list.selectedOptions[0]?.text ?? ''
-      if (!list.checkVisibility() || /\b(tote|butt|tank|tap|downpipe|barrel|roof|gutter)\b/i.test(chosen)) continue
-      const { font, paddingLeft, paddingRight } = getComputedStyle(list)
-      pen.font = font
-      const room = list.clientWidth - parseFloat(paddingLeft) - parseFloat(paddingRight) - ARROW
-      if (pen.measureText(chosen).width > room + 2) faults.push(`cut off in its list: ${chosen}`)
+      if (!list.checkVisibility()) continue
+      const around = getComputedStyle(list.parentElement!)
+      const line = list.parentElement!.clientWidth - parseFloat(around.paddingLeft) - parseFloat(around.paddingRight)
+      if (list.offsetWidth > line - 1 && getComputedStyle(list).textOverflow === 'ellipsis') continue
+      const free = list.cloneNode(true) as HTMLSelectElement
+      Object.assign(free.style, { position: 'absolute', width: 'max-content', maxWidth: 'none', minWidth: '0', visibility: 'hidden' })
+      list.after(free)
+      const wanted = free.offsetWidth
+      free.remove()
+      if (wanted > list.offsetWidth + 1) {
+        const longest = [...list.options].reduce((a, b) => (b.text.length > a.text.length ? b : a))
+        faults.push(`cut off in its list: ${longest.text} (${list.offsetWidth} of ${wanted} px)`)
+      }
     }
     if (document.documentElement.scrollWidth > innerWidth)
       faults.push(`the page scrolls sideways: ${document.documentElement.scrollWidth} px`)

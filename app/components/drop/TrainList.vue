@@ -215,9 +215,9 @@ function addChosen() {
       <span class="text-ink-3">{{ say('drop.ends') }}</span> {{ ends }}
     </p>
     <!-- Going through the list by keys adds nothing: that is the button's. -->
-    <form class="flex items-center gap-2 text-13" @submit.prevent="addChosen">
+    <form class="flex flex-wrap items-center gap-2 text-13" @submit.prevent="addChosen">
       <label class="flex-none" :for="addId">{{ say('drop.add') }}</label>
-      <select :id="addId" v-model="adding" class="field min-w-0 flex-1">
+      <select :id="addId" v-model="adding" class="field w-auto! max-w-full flex-auto">
         <option value="" />
         <optgroup :label="say('drop.families')">
           <option v-for="kind in KINDS" :key="kind" :value="kind">{{ say(`part.${kind}`) }}</option>

@@ -14,21 +14,22 @@ const pick = (event: Event) => emit('update:modelValue', (event.target as HTMLSe
 </script>
 
 <template>
-  <div class="grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1">
-    <span
+  <!-- A choice is read whole: where it does not fit beside its name, it stands below. -->
+  <div class="flex flex-wrap items-center justify-end gap-x-3 py-1">
+    <span class="min-w-0 flex-[1_1_8rem]"
       ><label :for="id" class="text-13">{{ label }}</label
       ><TermHint :text="label"
     /></span>
     <select
       :id="id"
-      class="field max-w-52 justify-self-end sm:max-w-60"
+      class="field w-auto! max-w-full min-w-36"
       :class="{ 'field-guess': guess.is.value }"
       :value="modelValue"
       @change="pick"
     >
       <option v-for="option in options" :key="option.value" :value="option.value">{{ option.label }}</option>
     </select>
-    <p v-if="note || guess.is.value" class="col-span-2 text-right text-12 text-ink-3">
+    <p v-if="note || guess.is.value" class="w-full text-right text-12 text-ink-3">
       {{ note }}
       <GuessNote v-if="guess.is.value" @right="guess.right" />
     </p>
