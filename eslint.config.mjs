@@ -37,6 +37,20 @@ export default withNuxt(
     },
   },
   {
+    files: ['core/**/*.ts', 'server/**/*.ts', 'app/**/*.{ts,vue}'],
+    ignores: ['core/units/intl.ts', '**/*.test.ts'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        ...['NumberFormat', 'DateTimeFormat'].map((property) => ({
+          object: 'Intl',
+          property,
+          message: 'Formats are kept, since making one is slow: ask numberFormat or dateFormat of core/units/intl.',
+        })),
+      ],
+    },
+  },
+  {
     // Tests may read files that ship with the project or with a development package.
     files: ['core/**/*.test.ts'],
     rules: { 'no-restricted-imports': 'off', 'no-restricted-globals': 'off' },

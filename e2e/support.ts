@@ -221,6 +221,13 @@ export async function textFaults(page: Page): Promise<string[]> {
         faults.push(`cut off in its list: ${longest.text} (${list.offsetWidth} of ${wanted} px)`)
       }
     }
+    // Pictures end on the page, like words; what scrolls sideways in a frame of its own may go on.
+    const scrollsSideways = (element: Element) => element.closest('[class*="overflow-x"]') !== null
+    for (const picture of document.querySelectorAll('canvas, img, svg[role=img]')) {
+      const { right, width, height } = picture.getBoundingClientRect()
+      if (picture.checkVisibility() && width > 1 && height > 1 && right > innerWidth + 1 && !scrollsSideways(picture))
+        faults.push(`off the page: ${picture.tagName} ${picture.getAttribute('aria-label')?.slice(0, 40) ?? ''} ends at ${right}`)
+    }
     if (document.documentElement.scrollWidth > innerWidth)
       faults.push(`the page scrolls sideways: ${document.documentElement.scrollWidth} px`)
     return [...new Set(faults)]

@@ -1,3 +1,4 @@
+import { numberFormat } from '#core/units/intl'
 import type { BillLine } from '#core/build'
 import { area, count, span } from '#core/units/quantity'
 
@@ -9,7 +10,7 @@ export function useAmounts() {
   /** Gravel is not sold by the gallon. */
   const bulk = (cubicMetres: number) =>
     settings.system === 'metric'
-      ? `${new Intl.NumberFormat(settings.terms, { maximumFractionDigits: 2 }).format(cubicMetres)}\u00A0m³`
+      ? `${numberFormat(settings.terms, { maximumFractionDigits: 2 }).format(cubicMetres)}\u00A0m³`
       : say('base.cubicFeet', { n: Math.round(cubicMetres * 35.3147 * 10) / 10 })
   /** So much of it: pieces, whole lengths where it is sold in such, or metres, m², m³. */
   function amountOf({ unit, sold }: Pick<BillLine, 'unit' | 'sold'>, quantity: number): string {

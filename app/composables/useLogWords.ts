@@ -1,3 +1,4 @@
+import { dateFormat } from '#core/units/intl'
 import { levelAs, heightTold } from '#core/log'
 import { dateOf } from '#core/rain'
 import type { Entry } from '#core/scheme'
@@ -22,22 +23,20 @@ export function useLogWords() {
     if (today !== undefined && number === today) return say('log.today')
     if (today !== undefined && number === today + 1) return say('log.tomorrow')
     if (today !== undefined && number === today - 1) return say('log.yesterday')
-    return new Intl.DateTimeFormat(settings.terms, {
+    return dateFormat(settings.terms, {
       timeZone: 'UTC',
       ...(near ? { weekday: 'long' } : { day: 'numeric', month: 'short', year: 'numeric' }),
     }).format(asDate(number))
   }
   const shortDay = (number: number) =>
-    new Intl.DateTimeFormat(settings.terms, { timeZone: 'UTC', day: 'numeric', month: 'short' }).format(asDate(number))
-  const weekday = (number: number) => new Intl.DateTimeFormat(settings.terms, { timeZone: 'UTC', weekday: 'short' }).format(asDate(number))
+    dateFormat(settings.terms, { timeZone: 'UTC', day: 'numeric', month: 'short' }).format(asDate(number))
+  const weekday = (number: number) => dateFormat(settings.terms, { timeZone: 'UTC', weekday: 'short' }).format(asDate(number))
   /** An hour of any day, as clocks are read there: 14:00, 2:00 PM. */
   const hourOf = (hour: number) =>
-    new Intl.DateTimeFormat(settings.terms, { timeZone: 'UTC', hour: 'numeric', minute: '2-digit' }).format(
-      new Date(Date.UTC(2024, 0, 1, hour)),
-    )
+    dateFormat(settings.terms, { timeZone: 'UTC', hour: 'numeric', minute: '2-digit' }).format(new Date(Date.UTC(2024, 0, 1, hour)))
   /** A moment as it stood on its own clock. */
   const moment = (at: string) =>
-    new Intl.DateTimeFormat(settings.terms, {
+    dateFormat(settings.terms, {
       timeZone: 'UTC',
       day: 'numeric',
       month: 'short',

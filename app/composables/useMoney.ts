@@ -1,3 +1,4 @@
+import { numberFormat } from '#core/units/intl'
 import { payback, yearlySaving } from '#core/draw'
 import { LITRE } from '#core/units/constants'
 
@@ -9,14 +10,12 @@ export function useMoney() {
 
   function money(amount: number): string {
     const digits = Math.abs(amount) < 20 && Math.abs(amount) > 0.005 ? 2 : 0
-    const shown = new Intl.NumberFormat(settings.terms, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(
-      Math.abs(amount),
-    )
+    const shown = numberFormat(settings.terms, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(Math.abs(amount))
     return `${amount < -0.005 ? '−' : ''}${currency.value}${shown}`
   }
   /** To the hundredth, where what is shown is added up by its reader. */
   const exact = (amount: number): string =>
-    `${amount < 0 ? '−' : ''}${currency.value}${new Intl.NumberFormat(settings.terms, { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(Math.abs(amount))}`
+    `${amount < 0 ? '−' : ''}${currency.value}${numberFormat(settings.terms, { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(Math.abs(amount))}`
   /** A year's saving for so many litres drawn; undefined while no price is known. */
   const saving = (litresAYear: number): number | undefined => {
     const tariff = bench.job?.money

@@ -1,3 +1,4 @@
+import { dateFormat, numberFormat } from '#core/units/intl'
 import type { Message } from '~/stores/messages'
 import { show, showText, type Display } from '#core/units/format'
 import type { Quantity } from '#core/units/quantity'
@@ -11,6 +12,9 @@ import { endWords, pipeWords } from '~/build/endWords'
  * anew for every word, and a sheet has hundreds, all of them the same after a nudge.
  */
 const plainMessages = new Map<string, string>()
+/** Messages with their values put in, by language, id and values: most say the same after an edit as before it. */
+const filledMessages = new Map<string, string>()
+const MOST_FILLED = 4000
 const knownIds = new Set<string>()
 
 /**
@@ -46,6 +50,16 @@ export function useSay() {
     if (said !== id) plainMessages.set(key, said)
     return said
   }
+  function filled(id: string, values: Record<string, string | number>, plural: number): string {
+    const key = `${locale.value} ${id} ${plural} ${JSON.stringify(values)}`
+    const kept = filledMessages.get(key)
+    if (kept !== undefined) return kept
+    const said = t(id, values, plural)
+    if (said === id) return said
+    if (filledMessages.size >= MOST_FILLED) filledMessages.clear()
+    filledMessages.set(key, said)
+    return said
+  }
   const settings = useSettings()
 
   const display = computed(() => ({ system: settings.system, terms: settings.terms }))
@@ -73,23 +87,23 @@ export function useSay() {
   function say(id: string, values: ToldValues = {}, own: Display = display.value): string {
     const variant = typeof values.how === 'string' ? `${id}.${values.how}` : ''
     const key = variant !== '' && te(variant, 'en-GB') ? variant : id
-    const said = Object.keys(values).length === 0 ? plain(key) : t(key, ready(values, own), pluralOf(values))
+    const said = Object.keys(values).length === 0 ? plain(key) : filled(key, ready(values, own), pluralOf(values))
     // A sentence may begin with the name of a part.
     return id.startsWith('finding.') && id.endsWith('.say') ? said.charAt(0).toUpperCase() + said.slice(1) : said
   }
 
   /** A bare number with so many digits behind its mark. */
   const number = (value: number, digits: number) =>
-    new Intl.NumberFormat(settings.terms, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(value)
+    numberFormat(settings.terms, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(value)
   const sayMessage = (message: Message) => say(message.id, message.values)
   const month = (index: number) =>
-    new Intl.DateTimeFormat(settings.terms, { month: 'long', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, index, 15)))
+    dateFormat(settings.terms, { month: 'long', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, index, 15)))
   const shortMonth = (index: number) =>
-    new Intl.DateTimeFormat(settings.terms, { month: 'short', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, index, 15)))
+    dateFormat(settings.terms, { month: 'short', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, index, 15)))
 
   /** A day of the calendar, as "2026-12-04", written out as the reader's language has it; with its weekday where that is asked for. */
   const dayName = (iso: string, weekday?: 'long') =>
-    new Intl.DateTimeFormat(settings.terms, { weekday, day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
+    dateFormat(settings.terms, { weekday, day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
       new Date(`${iso}T00:00:00Z`),
     )
 

@@ -81,7 +81,7 @@ describe('running the years', () => {
     expect(state.sweep).toBeUndefined()
     sweep.answer({ points: [], knee: undefined })
     await done
-    expect(state.sweep).toEqual({ points: [], knee: undefined })
+    expect(state.sweep).toEqual({ points: [], knee: undefined, years: { volume: 192 } })
     expect(state.working).toBe(false)
   })
   it('the newest request wins: an older answer that comes late is dropped', async () => {
@@ -138,6 +138,53 @@ describe('running the years', () => {
     await done
     sweep.progress!(200, 200)
     expect(state.progress).toBeUndefined()
+  })
+  it('a sweep asks for no second balance of what was just balanced; another scheme is balanced anew', async () => {
+    const { state, run } = useSimulation()
+    const quick = run(schemes[0]!, 'butt-store', order, false)
+    ;(await next('balance')).answer(balance(5))
+    await quick
+    const stood = state.balance
+    const whole = run(schemes[0]!, 'butt-store', order, true)
+    ;(await next('sweep')).answer({ points: [], knee: undefined })
+    await whole
+    expect(state.balance).toBe(stood)
+    void run({ ...schemes[0]! }, 'butt-store', order, false)
+    ;(await next('balance')).answer(balance(6))
+    await vi.waitFor(() => expect(state.balance?.years.volume).toBe(6))
+  })
+  it('sizes stand through an edit until the next are here, with the years that they were tried on', async () => {
+    const { state, run } = useSimulation()
+    const first = run(schemes[0]!, 'butt-store', order, true)
+    ;(await next('balance')).answer(balance(1))
+    ;(await next('sweep')).answer({ points: [{ volume: 1 }], knee: 0 })
+    await first
+    const edited = { ...schemes[0]! }
+    const quick = run(edited, 'butt-store', order, false)
+    ;(await next('balance')).answer(balance(2))
+    await quick
+    expect([state.balance?.years.volume, state.sweep?.years.volume]).toEqual([2, 1])
+    const whole = run(edited, 'butt-store', order, true)
+    ;(await next('sweep')).answer({ points: [{ volume: 2 }], knee: 0 })
+    await whole
+    expect(state.sweep?.years.volume).toBe(2)
+  })
+  it.each(['stopped', 'failed', 'another store'])('sizes of what stood before go when the next are %s', async (how) => {
+    const { state, run, stop } = useSimulation()
+    const first = run(schemes[0]!, 'butt-store', order, true)
+    ;(await next('balance')).answer(balance(1))
+    ;(await next('sweep')).answer({ points: [{ volume: 1 }], knee: 0 })
+    await first
+    expect(state.sweep).toBeDefined()
+    const whole = run({ ...schemes[0]! }, how === 'another store' ? 'other-store' : 'butt-store', order, true)
+    ;(await next('balance')).answer(balance(2))
+    const sweep = await next('sweep')
+    if (how === 'stopped') stop()
+    if (how === 'failed') {
+      sweep.fail(new Error('out of memory'))
+      await whole
+    }
+    expect(state.sweep).toBeUndefined()
   })
   it('stops when it is told to, and what has been reckoned stays', async () => {
     const { state, run, stop } = useSimulation()

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink'
-import { ensembleBands, type EnsembleAnswer, type SteadyDraw } from '#core/balance'
+import { ensembleBands, type EnsembleAnswer, type SteadyDraw, type YearsResult } from '#core/balance'
 import type { Scheme } from '#core/scheme'
 import type { TrainWishes } from '#core/offers'
 import type { DropAnswer, SchemeFigures, SweepAnswer, Weighed, WeighedOffer } from '#core/service'
@@ -12,7 +12,8 @@ import type { BalanceReport, LivingAnswer, RainOrder } from '~/workers/simulatio
 
 export interface SimulationState {
   balance: BalanceReport | undefined
-  sweep: SweepAnswer | undefined
+  /** Other sizes, with the years of the store as it was when they were tried; the last answer stands until the next, of the same store. */
+  sweep: (SweepAnswer & { years: YearsResult }) | undefined
   /** What can be counted on; the last answer stands until the next. */
   steady: SteadyDraw | undefined
   /** Points done of points wanted while a sweep runs. */
@@ -51,9 +52,15 @@ let bandsTicket = 0
 const keyOf = ({ source, record, place }: RainOrder) =>
   JSON.stringify([source, place, record?.id, record?.depths.length, record?.start, record && checksum(record.depths)])
 
-/** Tells one set of depths from another of the same length: a gauge reading that was mended. */
-const checksum = (depths: readonly (number | null)[]) =>
-  depths.reduce<number>((sum, depth, i) => (sum * 31 + (depth ?? -1) * 10 + i) % 2147483647, 7)
+const checksums = new WeakMap<readonly (number | null)[], number>()
+/** Tells one set of depths from another of the same length: a gauge reading that was mended. Taken once of each set: they are never changed in place. */
+function checksum(depths: readonly (number | null)[]): number {
+  const known = checksums.get(depths)
+  if (known !== undefined) return known
+  const sum = depths.reduce<number>((of, depth, i) => (of * 31 + (depth ?? -1) * 10 + i) % 2147483647, 7)
+  checksums.set(depths, sum)
+  return sum
+}
 
 /** Sends rain to a worker that has another. */
 async function bringRain(hand: Hand, key: string, order: RainOrder) {
@@ -89,8 +96,18 @@ export function useSimulation() {
     return bandsTicket
   }
 
+  /** What the balance that stands was asked of: the sweep that follows it need not ask again. */
+  let balanced: { scheme: Scheme; store: string; key: string } | undefined
+  /** The balance whose sizes stand. */
+  let swept: typeof balanced
+  /** Sizes that were tried of what stands no longer go, once nothing better is on its way. */
+  function dropOldSizes() {
+    if (swept !== balanced) state.sweep = undefined
+  }
+
   async function run(scheme: Scheme, store: string, order: RainOrder, withSweep: boolean): Promise<void> {
     const mine = ++ticket
+    if (swept?.store !== store || swept.scheme.id !== scheme.id) state.sweep = undefined
     state.working = true
     state.failed = undefined
     if (!withSweep) {
@@ -103,23 +120,26 @@ export function useSimulation() {
       await ask((service) => service.supersede(mine))
       await bringRain(worker(), key, order)
       const request = { ticket: mine, scheme, store, rainKey: key }
-      const balance = await ask((service) => service.balance(request))
+      const known = balanced?.scheme === scheme && balanced.store === store && balanced.key === key
+      const balance = known ? state.balance : await ask((service) => service.balance(request))
       if (mine !== ticket || !balance) return
-      state.balance = balance
-      if (!withSweep) {
-        state.sweep = undefined
-        return
+      if (!known) {
+        state.balance = balance
+        balanced = { scheme, store, key }
       }
+      if (!withSweep) return
       const progress = Comlink.proxy((done: number, of: number) => {
         // The last report may come after the answer it belongs to.
         if (mine === ticket && state.working && done < of) state.progress = { done, of }
       })
       const sweep = await ask((service) => service.sweep(request, balance.years.volume, progress))
       if (mine !== ticket || !sweep) return
-      state.sweep = sweep
+      state.sweep = { ...sweep, years: balance.years }
+      swept = balanced
       state.steady = sweep.steady
     } catch (error) {
       if (mine === ticket && !(error instanceof LetGo)) state.failed = error instanceof Error ? error.message : String(error)
+      if (mine === ticket) dropOldSizes()
     } finally {
       if (mine === ticket) {
         state.working = false
@@ -239,6 +259,7 @@ export function useSimulation() {
     }
     state.working = false
     state.progress = undefined
+    dropOldSizes()
   }
 
   /** Calls off the bands alone. */

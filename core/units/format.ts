@@ -1,4 +1,5 @@
 import { FOOT, INCH, LITRE, POUND, POUND_PER_SQUARE_FOOT, SQUARE_FOOT } from './constants'
+import { numberFormat } from './intl'
 import type { Quantity, UnitSystem } from './quantity'
 import { TERM_FACTS, type Terms } from './terms'
 
@@ -13,16 +14,9 @@ export interface Shown {
   readonly unit: string
 }
 
-const numberFormats = new Map<string, Intl.NumberFormat>()
-
 function decimals(value: number, digits: number, terms: Terms): string {
-  const key = `${terms}/${digits}`
-  let format = numberFormats.get(key)
-  if (!format) {
-    format = new Intl.NumberFormat(terms, { minimumFractionDigits: digits, maximumFractionDigits: digits })
-    numberFormats.set(key, format)
-  }
-  return format.format(Object.is(value, -0) || Math.abs(value) < 0.5 * 10 ** -digits ? 0 : value)
+  const shown = Object.is(value, -0) || Math.abs(value) < 0.5 * 10 ** -digits ? 0 : value
+  return numberFormat(terms, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(shown)
 }
 
 /** Rounded to the given significant digits, so that a model never boasts of a precision it has not. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberFormat } from '#core/units/intl'
 /** A bare number in a row of many: its label is heard, not seen. Nothing typed takes the value away where that means something. */
 const props = defineProps<{
   label: string
@@ -18,7 +19,7 @@ const { textOf, type, taken } = useTyped()
 const shown = computed(() =>
   props.modelValue === undefined
     ? ''
-    : new Intl.NumberFormat(settings.terms, { maximumFractionDigits: props.digits ?? 2, useGrouping: false }).format(props.modelValue),
+    : numberFormat(settings.terms, { maximumFractionDigits: props.digits ?? 2, useGrouping: false }).format(props.modelValue),
 )
 function commit(event: Event) {
   const raw = (event.target as HTMLInputElement).value

@@ -26,8 +26,6 @@ const { say, text, number } = useSay()
 
 const store = computed(() => bench.assessed!.line.placed.store)
 const path = computed(() => bench.assessment!.path)
-const { readyLines } = useLeaveReady()
-const ready = computed(() => (bench.scheme ? readyLines(bench.scheme, store.value.id) : []))
 const several = computed(() => store.value.vessels.length > 1)
 const names = computed(() => Object.fromEntries(store.value.vessels.map(({ id, name }) => [id, name])))
 const starting = ref(false)
@@ -167,12 +165,7 @@ const runOf = (id: string) => path.value.layout.runs.get(runKey('link', id))!
         {{ say('group.level') }}
       </button>
     </div>
-    <details v-if="ready.length > 0" class="py-1 text-13">
-      <summary>{{ say('group.ready.title') }}</summary>
-      <ul class="list-disc pl-5">
-        <li v-for="line in ready" :key="line">{{ line }}</li>
-      </ul>
-    </details>
+    <LeaveReady />
     <template v-if="several">
       <p v-if="worst && store.arrangement !== 'cascade' && store.arrangement !== 'stacked'" class="py-1 text-13">
         {{

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dateFormat } from '#core/units/intl'
 import type { Draft } from 'immer'
 import type { DemandBalance } from '#core/balance'
 import { demandAs, drawPoints, type DrawPoint } from '#core/edits'
@@ -138,8 +139,7 @@ const rank = computed((): FieldRow[] => {
     measure(order, 'count', [1, 9], called('rank')),
   ]
 })
-const weekday = (n: number) =>
-  new Intl.DateTimeFormat(settings.terms, { weekday: 'short', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, 0, n)))
+const weekday = (n: number) => dateFormat(settings.terms, { weekday: 'short', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, 0, n)))
 </script>
 
 <template>

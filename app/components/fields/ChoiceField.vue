@@ -16,7 +16,7 @@ const pick = (event: Event) => emit('update:modelValue', (event.target as HTMLSe
 <template>
   <!-- A choice is read whole: where it does not fit beside its name, it stands below. -->
   <div class="flex flex-wrap items-center justify-end gap-x-3 py-1">
-    <span class="min-w-0 flex-[1_1_8rem]"
+    <span class="min-w-(--label-width,8rem) flex-[1_1_var(--label-width,8rem)]"
       ><label :for="id" class="text-13">{{ label }}</label
       ><TermHint :text="label"
     /></span>

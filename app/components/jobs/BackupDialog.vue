@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberFormat } from '#core/units/intl'
 import { RESTORE_CHOICES, usualChoice, type RestoreChoice } from '#core/desk/backup'
 import { isoDate } from '#core/rain'
 import { dayOfClock } from '#core/log/moment'
@@ -87,7 +88,7 @@ async function restore() {
 }
 const picker = ref<HTMLInputElement>()
 const moment = (at: number) => new Date(at).toLocaleString(settings.terms, { dateStyle: 'medium', timeStyle: 'short' })
-const megabytes = (n: number) => new Intl.NumberFormat(settings.terms, { maximumFractionDigits: n < 10 ? 1 : 0 }).format(n)
+const megabytes = (n: number) => numberFormat(settings.terms, { maximumFractionDigits: n < 10 ? 1 : 0 }).format(n)
 </script>
 
 <template>

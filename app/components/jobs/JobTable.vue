@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberFormat } from '#core/units/intl'
 import { produce } from 'immer'
 import { askedFor } from '#core/desk/asked'
 import type { DeskRow } from '#core/desk/deskRow'
@@ -42,9 +43,7 @@ onBeforeUnmount(() => clearTimeout(waiting))
 function askedText(id: string): string {
   const found = jobOf.value.get(id)
   const sum = found && asked.get(found.key)
-  return sum === undefined
-    ? '–'
-    : `${found!.job.money.currency}${new Intl.NumberFormat(settings.terms, { maximumFractionDigits: 0 }).format(sum)}`
+  return sum === undefined ? '–' : `${found!.job.money.currency}${numberFormat(settings.terms, { maximumFractionDigits: 0 }).format(sum)}`
 }
 const today = isoDate(dayOfClock(new Date()))
 const setStage = (id: string, stage: Stage) => emit('change', id, (job) => produce(job, (draft) => void (draft.desk.stage = stage)))

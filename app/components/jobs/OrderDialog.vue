@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberFormat } from '#core/units/intl'
 import { orderFor, type JobOrder, type OrderLine } from '#core/desk/order'
 import { SHOPS, type Job } from '#core/scheme'
 import { length, span } from '#core/units/quantity'
@@ -28,7 +29,7 @@ const outcome = computed<{ orders: JobOrder[]; problem: string }>(() => {
 const orders = computed(() => outcome.value.orders)
 const names = computed(() => new Map(props.jobs.map(({ id, name }) => [id, name])))
 const exact = (currency: string, sum: number) =>
-  `${currency}${new Intl.NumberFormat(settings.terms, { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(sum)}`
+  `${currency}${numberFormat(settings.terms, { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(sum)}`
 /** Who gets how much of a line; of a tin that several use, only who. */
 const shareOf = (line: OrderLine, job: string, buy: number) =>
   line.common ? (names.value.get(job) ?? '') : say('order.share', { name: names.value.get(job) ?? '', much: share(line, buy) })

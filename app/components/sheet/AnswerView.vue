@@ -48,7 +48,6 @@ function setSchool(next: 'after-spillage' | 'before-spillage') {
     spillRule: next,
   }))
 }
-const tableYears = computed(() => years.value?.years ?? [])
 </script>
 
 <template>
@@ -67,7 +66,7 @@ const tableYears = computed(() => years.value?.years ?? [])
           {{ say('answer.longest') }} <FigureValue v-if="figures.longest.value" :figure="figures.longest.value" size="big" />
         </p>
         <ChoiceField
-          class="ml-auto"
+          class="ml-auto [--label-width:0px]"
           :label="say('field.name.spillRule')"
           :model-value="school"
           :options="(['after-spillage', 'before-spillage'] as const).map((value) => ({ value, label: say(`word.${value}`) }))"
@@ -92,7 +91,7 @@ const tableYears = computed(() => years.value?.years ?? [])
       <div
         v-for="strip in strips"
         :key="strip.key"
-        class="grid grid-cols-[84px_1fr_150px] items-center gap-3 py-1 max-md:grid-cols-[64px_1fr]"
+        class="grid grid-cols-[84px_minmax(0,1fr)_150px] items-center gap-3 py-1 max-md:grid-cols-[64px_minmax(0,1fr)]"
       >
         <p class="text-right text-13">
           <b>{{ say(`answer.${strip.key}`) }}</b><br /><span class="cap"
@@ -119,88 +118,16 @@ const tableYears = computed(() => years.value?.years ?? [])
           }}</span>
         </p>
       </div>
-      <div class="months cap max-md:hidden">
+      <div class="cap mr-[162px] ml-24 grid grid-cols-12 max-md:hidden">
         <span v-for="m in 12" :key="m">{{ shortMonth(m - 1) }}</span>
       </div>
 
-      <SizesView :years="years" />
+      <SizesView />
 
-      <div class="grid gap-x-6 lg:grid-cols-2">
-        <div>
-          <h3 class="h3 rule mt-2 pt-2">{{ say('answer.byMonth') }}</h3>
-          <div class="overflow-x-auto" tabindex="0" role="region" :aria-label="say('answer.byMonth')">
-            <table class="w-full text-13">
-              <thead>
-                <tr class="text-12 text-ink-3">
-                  <th
-                    v-for="head in ['month', 'caught', 'wanted', 'met', 'short', 'countOn']"
-                    :key="head"
-                    scope="col"
-                    class="font-normal"
-                    :class="head === 'month' ? 'text-left' : 'text-right'"
-                  >
-                    {{ say(`answer.col.${head}`) }}
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="(month, index) in years.months" :key="index" class="border-t border-hair">
-                  <th scope="row" class="text-left font-normal">{{ shortMonth(index) }}</th>
-                  <td class="num text-right">{{ text(litres(month.captured / years.years.length)) }}</td>
-                  <td class="num text-right">{{ text(litres(month.demand / years.years.length)) }}</td>
-                  <td class="num text-right font-bold">{{ month.demand > 0 ? text(met(month)) : '–' }}</td>
-                  <td class="num text-right">
-                    {{ text(days(Math.round(((month.daysWanted - month.daysMet) / years.years.length) * 10) / 10)) }}
-                  </td>
-                  <td class="num text-right">
-                    {{ bench.simulation.steady ? text(litres(bench.simulation.steady.months[index]!)) : '–' }}
-                  </td>
-                </tr>
-              </tbody>
-            </table>
-          </div>
-        </div>
-        <div>
-          <h3 class="h3 rule mt-2 pt-2">{{ say('answer.byYear') }}</h3>
-          <div class="max-h-72 overflow-y-auto" tabindex="0" role="region" :aria-label="say('answer.byYear')">
-            <table class="w-full text-13">
-              <thead>
-                <tr class="text-12 text-ink-3">
-                  <th
-                    v-for="head in ['year', 'rain', 'used', 'met', 'longest']"
-                    :key="head"
-                    scope="col"
-                    class="font-normal"
-                    :class="head === 'year' ? 'text-left' : 'text-right'"
-                  >
-                    {{ say(`answer.col.${head}`) }}
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="year in tableYears" :key="year.year" class="border-t border-hair">
-                  <th scope="row" class="num text-left font-normal">
-                    {{ year.year }}<span v-if="!year.counted"> {{ say('answer.part') }}</span>
-                  </th>
-                  <td class="num text-right">{{ text(rainDepth(Math.round(year.rain))) }}</td>
-                  <td class="num text-right">{{ text(litres(year.used)) }}</td>
-                  <td class="num text-right font-bold">{{ text(met(year)) }}</td>
-                  <td class="num text-right">{{ text(days(year.longestShort)) }}</td>
-                </tr>
-              </tbody>
-            </table>
-          </div>
-        </div>
+      <div class="grid grid-cols-1 gap-x-6 lg:grid-cols-2">
+        <AnswerMonths :years="years" :steady="bench.simulation.steady" />
+        <AnswerYears :years="years.years" />
       </div>
     </template>
   </div>
 </template>
-
-<style scoped>
-.months {
-  display: grid;
-  grid-template-columns: repeat(12, 1fr);
-  margin-left: 96px;
-  margin-right: 162px;
-}
-</style>

@@ -17,6 +17,7 @@ const vessel = computed(() => placed.value?.vessel)
 const standing = computed(() => placed.value && standingOf(bench.assessment!.path, placed.value))
 const vessels = computed(() => [...(bench.assessment?.path.vessels.values() ?? [])].map((each) => each.vessel))
 const settings = useSettings()
+const phone = usePhone()
 const key = computed(() => (vessel.value && inCatalogue(vessel.value)?.key) ?? 'own')
 /** What is sold here, and what is there already wherever it was sold. */
 const options = computed(() => {
@@ -95,7 +96,7 @@ const rows = computed((): FieldRow[] => {
           })
         }}
       </p>
-      <p class="py-1 text-13">{{ say('cask.widenHint') }}</p>
+      <p v-if="!phone" class="py-1 text-13">{{ say('cask.widenHint') }}</p>
       <GroupFields />
       <h3 class="h3 rule pt-2">{{ say('cask.vessel') }}</h3>
       <ChoiceField
@@ -121,6 +122,6 @@ const rows = computed((): FieldRow[] => {
       <BaseBuild :vessel-id="vessel.id" />
       <DipTable />
     </template>
-    <div class="md:hidden"><AnswerView v-if="!wide" /></div>
+    <AnswerView v-if="phone && !wide" />
   </div>
 </template>

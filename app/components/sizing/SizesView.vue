@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { onCurve, oneInchFills, shareOfYear, type YearsResult } from '#core/balance'
+import { onCurve, oneInchFills, shareOfYear } from '#core/balance'
 import { LITRE } from '#core/units/constants'
 import { days, share, volume } from '#core/units/quantity'
 
 /** What another size would do: the curve with its bands and its knee, what each further vessel adds, sets that fit, rules that miss. */
-const props = defineProps<{ years: YearsResult }>()
 const SweepChart = defineAsyncComponent(() => import('~/components/charts/SweepChart.vue'))
 const bench = useWorkbench()
 const { say, text } = useSay()
@@ -13,19 +12,23 @@ const shows = ref<'met' | 'short'>('met')
 const litres = (value: number) => volume(value * LITRE)
 
 const sweep = computed(() => bench.simulation.sweep)
+/** The years of the store as it was when the sizes were tried, so that both are of one moment. */
+const years = computed(() => sweep.value?.years)
 const knee = computed(() => (sweep.value?.knee === undefined ? undefined : sweep.value.points[sweep.value.knee]))
-const at = (volumeLitres: number, of: 'met' | 'shortDays') =>
-  onCurve(sweep.value?.points.map((point) => ({ volume: point.volume, value: point[of] })) ?? [], volumeLitres)
+const curve = (of: 'met' | 'shortDays') =>
+  computed(() => sweep.value?.points.map((point) => ({ volume: point.volume, value: point[of] })) ?? [])
+const curves = { met: curve('met'), shortDays: curve('shortDays') }
+const at = (volumeLitres: number, of: 'met' | 'shortDays') => onCurve(curves[of].value, volumeLitres)
 const metAt = (volumeLitres: number) => at(volumeLitres, 'met')
 /** Litres asked for in a year, mean. */
-const perYear = computed(() => (props.years.total.demand * 365.25) / props.years.store.length)
+const perYear = computed(() => (years.value ? (years.value.total.demand * 365.25) / years.value.store.length : 0))
 const savedAt = (volumeLitres: number) => saving(metAt(volumeLitres) * perYear.value)
 /** Another unit that adds less than this is not worth its ground. */
 const WORTH_A_POINT = 0.01
 /** What one, two, three more of the same vessel would add, in points, days and money. */
 const more = computed(() => {
-  const one = props.years.volume
-  if (one <= 0 || !sweep.value) return []
+  const one = years.value?.volume ?? 0
+  if (one <= 0) return []
   return [1, 2, 3, 4, 5].map((n) => {
     const before = (n - 1) * one
     const saved = savedAt(n * one)
@@ -42,39 +45,32 @@ const more = computed(() => {
     }
   })
 })
+/** As a number of its own, so that an edit which leaves it as it is draws nothing anew. */
+const inch = computed(() => bench.assessed && oneInchFills(bench.assessed.roofArea.value) / LITRE)
 const rules = computed(() => {
-  if (!bench.assessed) return []
-  const year = { yield: props.years.runoffPerYear, demand: perYear.value }
+  if (inch.value === undefined || !years.value) return []
+  const year = { yield: years.value.runoffPerYear, demand: perYear.value }
   return [
     { key: 'a', litres: shareOfYear(year.yield, year.demand, 0.05), say: 'rules.fivePercent' },
     { key: 'b', litres: shareOfYear(year.yield, year.demand, 0.06), say: 'rules.sixPercent' },
-    { key: 'c', litres: oneInchFills(bench.assessed.roofArea.value) / LITRE, say: 'rules.oneInch' },
+    { key: 'c', litres: inch.value, say: 'rules.oneInch' },
     { key: 'd', litres: perYear.value / 12, say: 'rules.averageMonth' },
   ]
 })
 const markers = computed(() => [
-  { at: props.years.volume, label: '1', solid: true },
+  ...(years.value ? [{ at: years.value.volume, label: '1', solid: true }] : []),
   ...rules.value.map(({ key, litres: at }) => ({ at, label: key, solid: false })),
 ])
 </script>
 
 <template>
-  <div class="grid gap-x-6 lg:grid-cols-[1fr_220px]">
+  <div class="grid grid-cols-1 gap-x-6 lg:grid-cols-[minmax(0,1fr)_220px]">
     <div>
       <div class="rule mt-2 flex min-h-9 flex-wrap items-center gap-x-3 pt-2">
         <h3 class="h3">{{ say('answer.sizes') }}</h3>
-        <div v-if="bench.simulation.progress" class="flex flex-1 items-center gap-2 text-13" role="status">
-          <progress
-            class="h-2 w-24 accent-ink"
-            :value="bench.simulation.progress.done"
-            :max="bench.simulation.progress.of"
-            :aria-label="say('answer.sizes')"
-          />
-          {{ say('answer.progress', { ...bench.simulation.progress }) }}
-          <button type="button" class="btn" @click="bench.stopSizes()">{{ say('answer.stopSizes') }}</button>
-        </div>
-        <p v-else class="cap flex-1">{{ say(bench.simulation.bands ? 'answer.bandsNote' : 'answer.sizesNote') }}</p>
+        <SizesProgress />
         <ChoiceField
+          class="[--label-width:0px]"
           :label="say('answer.shows')"
           :model-value="shows"
           :options="(['met', 'short'] as const).map((value) => ({ value, label: say(`answer.show.${value}`) }))"
@@ -83,7 +79,7 @@ const markers = computed(() => [
       </div>
       <BandsLine />
       <SweepChart
-        v-if="sweep"
+        v-if="sweep && years"
         :sweep="sweep"
         :bands="bench.simulation.bands"
         :shows="shows"

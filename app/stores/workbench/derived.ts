@@ -1,7 +1,7 @@
 import { assess, type Assessment } from '#core/assess'
 import { partsInputs, planBuild } from '#core/build'
 import { addVessel } from '#core/edits'
-import type { Finding } from '#core/findings'
+import type { Finding, RainFacts } from '#core/findings'
 import { buildWaterPath } from '#core/path'
 import { siteDays } from '#core/rain'
 import type { Job, Scheme } from '#core/scheme'
@@ -26,14 +26,20 @@ export function useDerived(
       : undefined,
   )
 
+  // What the years say of the rain. Most edits change none of it, so that the balance that follows one sets off no second assessment.
+  const facts = computed<RainFacts | undefined>((before) => {
+    const balance = simulation.balance
+    if (!balance) return undefined
+    const { flushed, runoff, overEdge } = balance.years.total
+    const now = { ...balance.rain.facts, flushedShare: flushed / Math.max(1, runoff - overEdge) }
+    return before && JSON.stringify(before) === JSON.stringify(now) ? before : now
+  })
+
   // What follows from the document, or why nothing does.
   const outcome = computed<{ assessment?: Assessment; problem?: string }>(() => {
     if (!scheme.value) return {}
     try {
-      const balance = simulation.balance
-      const total = balance?.years.total
-      const facts = balance && total && { ...balance.rain.facts, flushedShare: total.flushed / Math.max(1, total.runoff - total.overEdge) }
-      return { assessment: assess(scheme.value, facts, air.value, parts.value) }
+      return { assessment: assess(scheme.value, facts.value, air.value, parts.value) }
     } catch (error) {
       if (error instanceof RangeError || error instanceof Error) return { problem: error.message }
       throw error
