@@ -131,6 +131,31 @@ test('the years are told by month and by year, the dry ones too', async ({ page 
   await expect(page.getByRole('region', { name: 'Figures' })).toContainText(/points more/)
 })
 
+test('the last tick of a list that may not be empty stays, and the list says why', async ({ page }) => {
+  await openJob(page, NAME, 'Draw')
+  // Of whatever lists there are: uses, and months of the demands that have some.
+  const lists = await page
+    .getByRole('main')
+    .getByRole('group')
+    .filter({ has: page.getByRole('checkbox') })
+    .all()
+  expect(lists.length).toBeGreaterThan(0)
+  for (const list of lists) {
+    const ticked = list.getByRole('checkbox', { checked: true })
+    while ((await ticked.count()) > 1) {
+      const before = await ticked.count()
+      await ticked.last().click()
+      await expect(ticked).toHaveCount(before - 1)
+    }
+    await ticked.click()
+    await expect(ticked).toHaveCount(1)
+    await expect(list).toContainText(/tick another|one stays ticked/)
+    await list.getByRole('checkbox', { checked: false }).first().click()
+    await expect(ticked).toHaveCount(2)
+    await expect(list).not.toContainText(/tick another|one stays ticked/)
+  }
+})
+
 test('the import is corrected before anything is kept', async ({ page }) => {
   await openJob(page, 'Pear Lane tram-stop shelter', 'Sky')
   await page.getByRole('button', { name: 'Import a record' }).click()

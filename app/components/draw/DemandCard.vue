@@ -53,13 +53,6 @@ function setKind(kind: Demand['kind']) {
 function put(what: string, values: Record<string, unknown>) {
   emit('change', what, (draft) => void Object.assign(draft, values))
 }
-function toggle(key: 'months' | 'weekdays', value: number, on: boolean) {
-  const { demand } = props
-  const list = key === 'months' && 'months' in demand ? demand.months : demand.kind === 'task' ? demand.weekdays : []
-  const next = (on ? [...list, value] : list.filter((each) => each !== value)).sort((a, b) => a - b)
-  // A demand that is never drawn is removed, not emptied.
-  if (next.length > 0) put(say(key === 'months' ? 'draw.months' : 'draw.weekdays'), { [key]: next })
-}
 /** Rows of this demand; what is changed is told by its label, or by the word that was chosen. */
 const table = <D extends Demand>(demand: D) =>
   fieldTable<D>(
@@ -139,6 +132,8 @@ const rank = computed((): FieldRow[] => {
     measure(order, 'count', [1, 9], called('rank')),
   ]
 })
+const DAYS = [1, 2, 3, 4, 5, 6, 7]
+const MONTHS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]
 const weekday = (n: number) => dateFormat(settings.terms, { weekday: 'short', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, 0, n)))
 </script>
 
@@ -170,32 +165,24 @@ const weekday = (n: number) => dateFormat(settings.terms, { weekday: 'short', ti
       @update:model-value="(v) => put(say('draw.months'), { byMonth: v })"
     />
     <p v-else-if="demand.kind === 'bed'" class="text-12 text-ink-3">{{ say('draw.bedNote') }}</p>
-    <fieldset v-else-if="demand.kind === 'task'" class="py-1">
-      <legend class="text-13">{{ say('draw.weekdays') }}</legend>
-      <div class="grid grid-cols-7 gap-1">
-        <label v-for="n in 7" :key="n" class="flex min-h-11 flex-col items-center justify-center text-12">
-          <input
-            type="checkbox"
-            class="size-4 accent-ink"
-            :checked="demand.weekdays.includes(n)"
-            @change="toggle('weekdays', n, ($event.target as HTMLInputElement).checked)"
-          />{{ weekday(n) }}
-        </label>
-      </div>
-    </fieldset>
-    <fieldset v-if="demand.kind === 'bed' || demand.kind === 'task'" class="py-1">
-      <legend class="text-13">{{ say(demand.kind === 'bed' ? 'draw.season' : 'draw.months') }}</legend>
-      <div class="grid grid-cols-6 gap-1">
-        <label v-for="m in 12" :key="m" class="flex min-h-7 items-center gap-1 text-12">
-          <input
-            type="checkbox"
-            class="size-4 flex-none accent-ink"
-            :checked="demand.months.includes(m)"
-            @change="toggle('months', m, ($event.target as HTMLInputElement).checked)"
-          />{{ shortMonth(m - 1) }}
-        </label>
-      </div>
-    </fieldset>
+    <TicksField
+      v-else-if="demand.kind === 'task'"
+      :label="say('draw.weekdays')"
+      :model-value="demand.weekdays"
+      :options="DAYS.map((value) => ({ value, label: weekday(value) }))"
+      :columns="7"
+      :least="{ n: 1, why: say('draw.oneDay') }"
+      @update:model-value="(v) => put(say('draw.weekdays'), { weekdays: v })"
+    />
+    <TicksField
+      v-if="demand.kind === 'bed' || demand.kind === 'task'"
+      :label="say(demand.kind === 'bed' ? 'draw.season' : 'draw.months')"
+      :model-value="demand.months"
+      :options="MONTHS.map((value) => ({ value, label: shortMonth(value - 1) }))"
+      :columns="6"
+      :least="{ n: 1, why: say('draw.oneDay') }"
+      @update:model-value="(v) => put(say('draw.months'), { months: v })"
+    />
     <FieldRows :rows="rank" />
     <div class="flex items-center justify-between gap-2">
       <p v-if="got" class="text-13 text-ink-2">

@@ -51,34 +51,23 @@ const remove = (demand: Demand) =>
   bench.editScheme(message('edit.demandRemoved', { name: demand.name }), (scheme) => removeDemand(scheme, demand.id))
 const drawn = (demand: Demand, point: DrawPoint) =>
   bench.editScheme(message('edit.demand', { name: demand.name, what: say('draw.from') }), (scheme) => drawFrom(scheme, demand.id, point))
-function toggleUse(use: Use, on: boolean) {
-  const uses = bench.scheme!.uses
-  const next = on ? [...uses, use] : uses.filter((each) => each !== use)
-  if (next.length === 0) return
-  set(
-    'uses',
-    uses.map((each) => say(`word.${each}`)).join(', '),
-    next.map((each) => say(`word.${each}`)).join(', '),
-    (draft) => (draft.uses = next),
-  )
+function setUses(uses: Use[]) {
+  const named = (list: readonly Use[]) => list.map((each) => say(`word.${each}`)).join(', ')
+  set('uses', named(bench.scheme!.uses), named(uses), (draft) => (draft.uses = uses))
 }
 </script>
 
 <template>
   <div v-if="line">
-    <fieldset class="rule pt-2">
-      <legend class="h3 float-left mb-1">{{ say('draw.uses') }}</legend>
-      <div class="clear-both grid grid-cols-2 gap-x-3">
-        <label v-for="use in USES" :key="use" class="flex items-center gap-2 py-1 text-13">
-          <input
-            type="checkbox"
-            class="size-4 flex-none accent-ink"
-            :checked="bench.scheme!.uses.includes(use)"
-            @change="toggleUse(use, ($event.target as HTMLInputElement).checked)"
-          />{{ say(`word.${use}`) }}
-        </label>
-      </div>
-    </fieldset>
+    <TicksField
+      headed
+      :label="say('draw.uses')"
+      :model-value="bench.scheme!.uses"
+      :options="USES.map((value) => ({ value, label: say(`word.${value}`) }))"
+      :columns="2"
+      :least="{ n: 1, why: say('draw.oneUse') }"
+      @update:model-value="setUses"
+    />
     <UseRules v-if="governing" :rule="governing" />
     <DrawPoints />
     <div class="rule mt-2 flex flex-wrap items-center justify-between gap-2 pt-2">

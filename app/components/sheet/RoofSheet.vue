@@ -118,14 +118,12 @@ function remove() {
   const { id, name } = section.value!
   bench.editScheme(message('edit.sectionRemoved', { name }), (scheme) => removeSection(scheme, id))
 }
-function toggleHazard(hazard: (typeof ROOF_HAZARDS)[number], on: boolean) {
-  const { hazards } = section.value!
-  const next = on ? [...hazards, hazard] : hazards.filter((each) => each !== hazard)
+function setHazards(hazards: RoofSection['hazards']) {
   const named = (list: readonly string[]) => list.map((each) => say(`word.${each}`)).join(', ') || '–'
   const { id } = section.value!
-  set('hazards', named(hazards), named(next), (draft) => {
+  set('hazards', named(section.value!.hazards), named(hazards), (draft) => {
     const found = draft.sections.find((each) => each.id === id)
-    if (found) found.hazards = next
+    if (found) found.hazards = hazards
   })
 }
 </script>
@@ -165,19 +163,14 @@ function toggleHazard(hazard: (typeof ROOF_HAZARDS)[number], on: boolean) {
             })
       }}
     </p>
-    <fieldset class="rule mt-2 pt-2">
-      <legend class="h3 float-left mb-1">{{ say('roof.hazards') }}</legend>
-      <div class="clear-both grid grid-cols-2 gap-x-3">
-        <label v-for="hazard in ROOF_HAZARDS" :key="hazard" class="flex items-center gap-2 py-1 text-13">
-          <input
-            type="checkbox"
-            class="size-4 flex-none accent-ink"
-            :checked="section.hazards.includes(hazard)"
-            @change="toggleHazard(hazard, ($event.target as HTMLInputElement).checked)"
-          />{{ say(`word.${hazard}`) }}
-        </label>
-      </div>
-    </fieldset>
+    <TicksField
+      headed
+      :label="say('roof.hazards')"
+      :model-value="section.hazards"
+      :options="ROOF_HAZARDS.map((value) => ({ value, label: say(`word.${value}`) }))"
+      :columns="2"
+      @update:model-value="setHazards"
+    />
     <p v-if="cover?.caution" class="text-13 text-pencil">{{ say('roof.coverCaution') }}</p>
   </div>
 </template>
