@@ -65,6 +65,22 @@ const grip = (page: Page) => page.getByRole('slider', { name: 'Top of the stand'
 const saved = (page: Page) => expect(page.locator('.strip [role=status]')).toContainText('Saved')
 const standOf = async (page: Page) => baseHeight(((await rowOf(page))!.job.schemes[0] as Scheme).stores[0]!.vessels[0]!.base)
 
+test('a list that was picked from shows what is, where what was picked could not be kept', async ({ page }) => {
+  await openJobs(page)
+  await page.getByRole('button', { name: 'List', exact: true }).click()
+  const stage = page.getByLabel(`Stage of ${NAME}`)
+  const before = await stage.inputValue()
+  await fillDisk(page)
+  await stage.selectOption('resting')
+  await expect(page.getByRole('alert').filter({ hasText: NAME })).toBeVisible()
+  await expect(stage).toHaveValue(before)
+  await emptyDisk(page)
+  await stage.selectOption('resting')
+  await expect(stage).toHaveValue('resting')
+  await page.reload()
+  await expect(stage).toHaveValue('resting')
+})
+
 test('a name is data: one that looks like a code is shown as it stands, everywhere', async ({ page }) => {
   await openJobs(page)
   await page.getByRole('button', { name: 'New job' }).click()

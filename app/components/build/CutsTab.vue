@@ -168,14 +168,13 @@ function sellsIn({ pipe, stock }: CutGroup, to: number) {
         <div v-if="hole.seal" class="flex flex-wrap items-center gap-x-4">
           <label class="flex items-center gap-2 text-12">
             {{ say('build.sealedBy') }}
-            <select
-              class="field w-auto!"
-              :value="hole.seal"
+            <PickList
+              class="w-auto!"
+              :model-value="hole.seal"
+              :options="SEALS.map((value) => ({ value, label: say(`build.seal.${value}`) }))"
               :aria-label="say('build.sealOf', { hole: holeName(hole) })"
-              @change="seal(hole, ($event.target as HTMLSelectElement).value as Seal)"
-            >
-              <option v-for="each in SEALS" :key="each" :value="each">{{ say(`build.seal.${each}`) }}</option>
-            </select>
+              @update:model-value="(to) => seal(hole, to)"
+            />
           </label>
           <QuantityField
             class="min-w-56"

@@ -13,7 +13,6 @@ const pick = (change: Partial<End>) => {
   const next = { ...props.modelValue, ...change }
   emit('update:modelValue', END_SIZES[next.type].includes(next.size) ? next : { ...next, size: END_SIZES[next.type][0]! })
 }
-const value = (event: Event) => (event.target as HTMLSelectElement).value
 const types = computed(() => END_TYPES.map((type) => ({ value: type, label: say(`build.endType.${type}`) })))
 const sizes = computed(() =>
   END_SIZES[props.modelValue.type].map((size) => ({
@@ -27,31 +26,27 @@ const sizes = computed(() =>
   <fieldset class="py-1">
     <legend class="text-12 text-ink-3">{{ label }}</legend>
     <div class="flex flex-wrap gap-1">
-      <select
-        class="field w-auto!"
+      <PickList
+        class="w-auto!"
         :aria-label="`${label}: ${say('build.kind')}`"
-        :value="modelValue.type"
-        @change="pick({ type: value($event) as End['type'] })"
-      >
-        <option v-for="each in types" :key="each.value" :value="each.value">{{ each.label }}</option>
-      </select>
-      <select
-        class="field w-auto!"
+        :model-value="modelValue.type"
+        :options="types"
+        @update:model-value="(type) => pick({ type })"
+      />
+      <PickList
+        class="w-auto!"
         :aria-label="`${label}: ${say('build.size')}`"
-        :value="modelValue.size"
-        @change="pick({ size: value($event) })"
-      >
-        <option v-for="each in sizes" :key="each.value" :value="each.value">{{ each.label }}</option>
-      </select>
-      <select
-        class="field w-auto!"
+        :model-value="modelValue.size"
+        :options="sizes"
+        @update:model-value="(size) => pick({ size })"
+      />
+      <PickList
+        class="w-auto!"
         :aria-label="`${label}: ${say('build.side')}`"
-        :value="modelValue.gender"
-        @change="pick({ gender: value($event) as End['gender'] })"
-      >
-        <option value="male">{{ say('build.male') }}</option>
-        <option value="female">{{ say('build.female') }}</option>
-      </select>
+        :model-value="modelValue.gender"
+        :options="(['male', 'female'] as const).map((value) => ({ value, label: say(`build.${value}`) }))"
+        @update:model-value="(gender) => pick({ gender })"
+      />
     </div>
   </fieldset>
 </template>

@@ -10,7 +10,6 @@ const props = defineProps<{
 const emit = defineEmits<{ 'update:modelValue': [value: T] }>()
 const guess = useGuess(() => props.measure)
 const id = useId()
-const pick = (event: Event) => emit('update:modelValue', (event.target as HTMLSelectElement).value as T)
 </script>
 
 <template>
@@ -20,15 +19,14 @@ const pick = (event: Event) => emit('update:modelValue', (event.target as HTMLSe
       ><label :for="id" class="text-13">{{ label }}</label
       ><TermHint :text="label"
     /></span>
-    <select
+    <PickList
       :id="id"
-      class="field w-auto! max-w-full min-w-36"
+      class="w-auto! max-w-full min-w-36"
       :class="{ 'field-guess': guess.is.value }"
-      :value="modelValue"
-      @change="pick"
-    >
-      <option v-for="option in options" :key="option.value" :value="option.value">{{ option.label }}</option>
-    </select>
+      :model-value="modelValue"
+      :options="options"
+      @update:model-value="(v) => emit('update:modelValue', v)"
+    />
     <p v-if="note || guess.is.value" class="w-full text-right text-12 text-ink-3">
       {{ note }}
       <GuessNote v-if="guess.is.value" @right="guess.right" />

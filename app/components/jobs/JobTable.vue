@@ -100,14 +100,12 @@ const stagesFor = (id: string) => (stands(id) ? (['running', 'resting'] as const
             <a v-if="row.phone" :href="`tel:${row.phone.replace(/[^+\d]/g, '')}`">{{ row.phone }}</a>
           </td>
           <td>
-            <select
-              class="field"
-              :value="row.stage"
+            <PickList
+              :model-value="row.stage"
+              :options="stagesFor(row.id).map((value) => ({ value, label: say(`word.stage-${value}`) }))"
               :aria-label="say('jobs.stageOf', { name: row.name })"
-              @change="setStage(row.id, ($event.target as HTMLSelectElement).value as Stage)"
-            >
-              <option v-for="stage in stagesFor(row.id)" :key="stage" :value="stage">{{ say(`word.stage-${stage}`) }}</option>
-            </select>
+              @update:model-value="(stage) => setStage(row.id, stage)"
+            />
           </td>
           <td>
             <input
