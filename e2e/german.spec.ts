@@ -63,6 +63,17 @@ test('German is chosen once: the jobs, a new job with its names, its units and w
   await expect(page.getByText(/^Zu kaufen: €/)).toBeVisible()
 })
 
+test('at a laptop’s width the head of a job in German names job and scheme whole', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await germanJob(page)
+  const names = page.locator('.strip').locator('h1, button[aria-haspopup], .btn')
+  const cut = await names.evaluateAll((all) =>
+    all.filter((each) => each.checkVisibility() && each.scrollWidth > each.clientWidth).map((each) => each.textContent),
+  )
+  expect(cut).toEqual([])
+  await expect(page.locator('.strip h1')).toHaveText('Withy Hard boathouse')
+})
+
 test('a job in German goes out and comes in again as one, and its sheet is a German PDF', async ({ page }) => {
   await germanJob(page)
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export', exact: true }).click()])

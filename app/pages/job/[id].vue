@@ -263,7 +263,11 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
           />
         </svg>
       </button>
-      <span class="cap whitespace-nowrap max-md:hidden" :class="{ 'sr-only': mainWidth < ROOMY }" role="status">{{ saved }}</span>
+      <!-- Like the name beside the mark: wraps out of sight before the job's own name loses a hair, and is heard all the same. -->
+      <span class="flex h-5 min-w-0 shrink-99999 flex-wrap overflow-hidden max-md:hidden">
+        <span class="h-5 w-px" />
+        <span class="cap whitespace-nowrap" role="status">{{ saved }}</span>
+      </span>
       <UnitsMenu
         of-job
         class="max-md:hidden"
