@@ -264,7 +264,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
         </svg>
       </button>
       <!-- Like the name beside the mark: wraps out of sight before the job's own name loses a hair, and is heard all the same. -->
-      <span class="flex h-5 min-w-0 shrink-99999 flex-wrap overflow-hidden max-md:hidden">
+      <span class="flex h-5 min-w-0 shrink-99999 flex-wrap content-start items-center overflow-hidden max-md:hidden">
         <span class="h-5 w-px" />
         <span class="cap whitespace-nowrap" role="status">{{ saved }}</span>
       </span>
