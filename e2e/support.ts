@@ -205,13 +205,15 @@ export async function textFaults(page: Page): Promise<string[]> {
       }
     })
     // Whatever is chosen in a list is read whole: the list is as wide as its longest choice wants, by the browser's own
-    // reckoning, or takes all of its line and says by an ellipsis that a name goes on.
+    // reckoning. Names that people gave may be longer than any line; where a list takes all of its own, an ellipsis says so.
+    const NAMED = /\b(tote|butt|tank|tap|downpipe|barrel|roof|gutter)\b/i
     for (const list of document.querySelectorAll('select')) {
       if (!list.checkVisibility()) continue
+      const free = list.cloneNode(true) as HTMLSelectElement
       const around = getComputedStyle(list.parentElement!)
       const line = list.parentElement!.clientWidth - parseFloat(around.paddingLeft) - parseFloat(around.paddingRight)
-      if (list.offsetWidth > line - 1 && getComputedStyle(list).textOverflow === 'ellipsis') continue
-      const free = list.cloneNode(true) as HTMLSelectElement
+      if (list.offsetWidth > line - 1 && getComputedStyle(list).textOverflow === 'ellipsis')
+        for (const option of [...free.options]) if (NAMED.test(option.text)) option.remove()
       Object.assign(free.style, { position: 'absolute', width: 'max-content', maxWidth: 'none', minWidth: '0', visibility: 'hidden' })
       list.after(free)
       const wanted = free.offsetWidth
