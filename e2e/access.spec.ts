@@ -1,4 +1,4 @@
-import { axeClean, expect, goTo, openJob, openJobs, settled, test, textFaults } from './support'
+import { axeClean, expect, goTo, goToDoing, openJob, openJobs, settled, test, textFaults } from './support'
 
 const NAME = 'Withy Hard boathouse'
 /** What has the focus, and never all of the page. */
@@ -134,28 +134,26 @@ test.describe('a reader’s own letters', () => {
     ] as const)
       test(`${name} at ${width} px: no text on another, none cut off, nothing beside the page`, async ({ page }) => {
         await page.setViewportSize({ width, height })
-        const wear = () =>
-          page.evaluate((text) => {
-            const sheet = new CSSStyleSheet()
-            sheet.replaceSync(text)
-            document.adoptedStyleSheets = [sheet]
-          }, css)
+        // As a reader’s own settings are: there before anything is drawn.
+        await page.addInitScript((text) => {
+          const sheet = new CSSStyleSheet()
+          sheet.replaceSync(text)
+          document.adoptedStyleSheets = [sheet]
+        }, css)
         const whole = async (where: string) => {
           expect([where, await textFaults(page)]).toEqual([where, []])
           expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
         }
         await openJobs(page)
-        await wear()
         await whole('jobs')
         await openJob(page, NAME)
-        await wear()
         for (const station of ['Sky', 'Roof', 'Drop', 'Cask', 'Draw']) {
           await goTo(page, station)
           await settled(page)
           await whole(station)
         }
-        for (const doing of ['Trial', 'Build', 'Log']) {
-          await page.getByRole('button', { name: doing, exact: true }).click()
+        for (const doing of ['Trial', 'Build', 'Log'] as const) {
+          await goToDoing(page, doing)
           await whole(doing)
         }
       })

@@ -119,6 +119,13 @@ export async function goTo(page: Page, station: string) {
   await arrived(page, station)
 }
 
+/** To the trial, the build or the log, with all that it reckons. */
+export async function goToDoing(page: Page, doing: 'Trial' | 'Build' | 'Log') {
+  await page.getByRole('button', { name: doing, exact: true }).click()
+  await expect(page.locator('main h2:visible').first()).toBeVisible()
+  await expect(page.locator('main [aria-busy="true"]')).toHaveCount(0)
+}
+
 /** The years have been run and the figures stand still. */
 export async function settled(page: Page) {
   await there(page, '.tally[aria-busy="false"]')

@@ -1,4 +1,4 @@
-import { axeClean, expect, goTo, openJob, openJobs, settled, test, textFaults } from './support'
+import { axeClean, expect, goTo, goToDoing, openJob, openJobs, settled, test, textFaults } from './support'
 
 const SIZES = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
 const STATIONS = ['Sky', 'Roof', 'Gutter', 'Drop', 'Cask', 'Spill', 'Draw']
@@ -166,10 +166,8 @@ for (const [width, height] of WIDTHS)
       )
       expect([station, covered]).toEqual([station, []])
     }
-    for (const doing of ['Trial', 'Build', 'Log']) {
-      await page.getByRole('button', { name: doing, exact: true }).click()
-      await expect(page.locator('main h2:visible').first()).toBeVisible()
-      await expect(page.getByText(/being run…/)).toHaveCount(0)
+    for (const doing of ['Trial', 'Build', 'Log'] as const) {
+      await goToDoing(page, doing)
       await whole(doing)
     }
   })

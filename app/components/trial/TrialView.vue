@@ -192,10 +192,10 @@ const account = computed(() => {
 })
 const vents = computed(() => (storm.value?.vents ?? []).filter(({ pressure: most }) => most > 200))
 
-const SHEET = 316
 const CHART = 222
+const sheet = useSheetWidth(() => props.width)
 const drawn = computed(() => ({
-  width: props.phone ? props.width : props.width - SHEET,
+  width: props.phone ? props.width : props.width - sheet.value,
   height: props.phone ? 320 : Math.max(260, props.height - CHART),
 }))
 </script>
@@ -265,7 +265,7 @@ const drawn = computed(() => ({
         </div>
       </div>
     </div>
-    <section class="side bg-sheet" :aria-label="say('trial.title')" tabindex="0">
+    <section class="side bg-sheet" :aria-label="say('trial.title')" :aria-busy="state.working" tabindex="0">
       <p class="cap">{{ say('trial.first') }}</p>
       <template v-if="verdict">
         <h2 class="slab text-18">{{ verdict.first ? placeName(verdict.first) : say('trial.holds') }}</h2>

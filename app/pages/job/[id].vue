@@ -127,11 +127,10 @@ watch([widthNow, heightNow, printing], () => {
   mainWidth.value = widthNow.value
   mainHeight.value = heightNow.value
 })
-const SHEET = { least: 360, most: 560 }
 const STRIP = 346
 /** Narrower than this, px, the head spares the name of the application and when it was saved. */
 const ROOMY = 1240
-const sheetWidth = computed(() => Math.min(SHEET.most, Math.max(SHEET.least, mainWidth.value * 0.3)))
+const sheetWidth = useSheetWidth(() => mainWidth.value)
 const drawing = computed(() => ({
   width: Math.max(320, Math.round(mainWidth.value - sheetWidth.value)),
   height: Math.max(420, Math.round(mainHeight.value)),
