@@ -166,7 +166,8 @@ export default defineNuxtConfig({
         'manifest-src': ["'self'"],
         'object-src': ["'none'"],
         'script-src-attr': ["'none'"],
-        'script-src': ["'self'", "'nonce-{{nonce}}'"],
+        // What is told to the machine in its own words comes with the application, like its scripts.
+        'script-src': ["'self'", "'nonce-{{nonce}}'", "'wasm-unsafe-eval'"],
         'style-src': ["'self'"],
         'worker-src': ["'self'"],
         'upgrade-insecure-requests': false,

@@ -1,5 +1,5 @@
 import { assess } from '../core/assess'
-import { dailyInflow, runStore, runVolumes, simulateYears, storeLaws, storeSeries, sweep, sweepInputs, sweepVolumes } from '../core/balance'
+import { dailyInflow, runAbreast, runStore, simulateYears, storeLaws, storeSeries, sweep, sweepInputs, sweepVolumes } from '../core/balance'
 import { partsInputs, planBuild } from '../core/build'
 import { demoJobs, demoRecords, tanneryRow, withDemoLogs, withyHard } from '../core/demo'
 import { calendarOf, dayNumber, isoDate, readRain, readyRain, scaledTable, typeTwoStorm } from '../core/rain'
@@ -87,7 +87,7 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
   const litres = Float64Array.from({ length: BAND.days }, (_, i) => (i % 3 === 0 ? (i * 37) % 260 : 0))
   const wanted = Float64Array.from(litres, (_, i) => 20 + ((i * 13) % 30))
   const tried = Float64Array.from({ length: BAND.volumes }, (_, i) => 50 * i)
-  const kernel = time(() => runVolumes(litres, wanted, tried, 'after-spillage', 365))
+  const kernel = time(() => runAbreast({ inflow: litres, demand: wanted, rule: 'after-spillage', firstYearDays: 0 }, tried, [BAND.days]))
   const text = longFile()
   const dozen = Array.from({ length: 11 }).reduce<typeof scheme>((grown) => addVessel(grown, 'totes'), tanneryRow().schemes[0]!)
   const { path: linked } = assess(dozen)

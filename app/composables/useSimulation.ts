@@ -2,7 +2,7 @@ import * as Comlink from 'comlink'
 import { ensembleBands, type EnsembleAnswer, type SteadyDraw, type YearsResult } from '#core/balance'
 import type { Scheme } from '#core/scheme'
 import type { TrainWishes } from '#core/offers'
-import type { DropAnswer, SchemeFigures, SweepAnswer, Weighed, WeighedOffer } from '#core/service'
+import type { DropAnswer, Generator, SchemeFigures, SweepAnswer, Weighed, WeighedOffer } from '#core/service'
 import type { SurveyedJob } from '#core/survey'
 import type { UnitSystem } from '#core/units/quantity'
 import { startWorker, LetGo, type Hired } from '~/workers/startWorker'
@@ -67,6 +67,16 @@ async function bringRain(hand: Hand, key: string, order: RainOrder) {
   if (hand.rainKey === key) return
   await hand.ask((service) => service.setRain(key, order))
   hand.rainKey = key
+}
+
+/** What made records of the last rain are drawn from. */
+let learnt: { key: string; generator: Generator } | undefined
+async function generatorFor(hand: Hand, key: string, order: RainOrder): Promise<Generator | undefined> {
+  if (learnt?.key === key) return learnt.generator
+  await bringRain(hand, key, order)
+  const generator = await hand.ask((service) => service.generator(key))
+  if (generator) learnt = { key, generator }
+  return generator
 }
 
 /**
@@ -160,6 +170,8 @@ export function useSimulation() {
     try {
       while (pool.length < hands) pool.push(takeOn())
       const key = keyOf(order)
+      const generator = await generatorFor(pool[0]!, key, order)
+      if (mine !== bandsTicket || !generator) return
       const shares = await Promise.all(
         pool.map(async (hand, index) => {
           await hand.ask((service) => service.supersede(mine))
@@ -171,7 +183,7 @@ export function useSimulation() {
             told = performance.now()
             state.bandsProgress = { done, of: ENSEMBLE_RECORDS }
           })
-          const part = { worker: index, of: pool.length, records: ENSEMBLE_RECORDS }
+          const part = { worker: index, of: pool.length, records: ENSEMBLE_RECORDS, generator }
           return hand.ask((service) => service.ensemble({ ticket: mine, scheme, store, rainKey: key }, part, progress))
         }),
       )

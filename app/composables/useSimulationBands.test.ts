@@ -8,7 +8,7 @@ const pool = vi.hoisted(() => {
   interface Asked {
     worker: number
     ticket: number
-    share: { worker: number; of: number; records: number }
+    share: { worker: number; of: number; records: number; generator: unknown }
     progress: (done: number) => void
     answer: (value: unknown) => void
     fail: (reason: Error) => void
@@ -19,12 +19,15 @@ const pool = vi.hoisted(() => {
   return {
     asked,
     superseded,
+    /** What the rain teaches whoever is asked; asked once for each. */
+    learn: vi.fn((key: string) => ({ model: key, seed: 1 })),
     startWorker: () => {
       const worker = workers++
       return {
         supersede: (ticket: number) => void superseded.push(ticket),
         setRain: () => {},
         balance: () => new Promise(() => {}),
+        generator: (key: string) => pool.learn(key),
         ensemble: (request: { ticket: number }, share: Asked['share'], progress: Asked['progress']) =>
           new Promise((answer, fail) => asked.push({ worker, ticket: request.ticket, share, progress, answer, fail })),
         figures: (schemes: { id: string }[]) => schemes.map(({ id }) => ({ scheme: id })),
@@ -63,9 +66,12 @@ describe('bands', () => {
     const { state, runBands } = useSimulation()
     const done = runBands(schemes[0]!, 'butt-store', order)
     const [first, second] = await both()
+    // What the rain teaches is learnt by one of them, for both.
+    expect(pool.learn).toHaveBeenCalledOnce()
+    const generator = pool.learn.mock.results[0]!.value as unknown
     expect([first.share, second.share]).toEqual([
-      { worker: 0, of: 2, records: 1000 },
-      { worker: 1, of: 2, records: 1000 },
+      { worker: 0, of: 2, records: 1000, generator },
+      { worker: 1, of: 2, records: 1000, generator },
     ])
     first.answer(share(0, 2))
     second.answer(share(2, 4))

@@ -13,6 +13,7 @@ import {
   answerOffers,
   answerSteady,
   answerStorm,
+  ensembleGenerator,
   ensembleRows,
   inputsOfEnsemble,
   rainInputs,
@@ -21,6 +22,7 @@ import {
   weighGuesses,
   type BalanceAnswer,
   type DropAnswer,
+  type Generator,
   type RainInputs,
   type SchemeFigures,
   type StormAnswer,
@@ -87,7 +89,7 @@ const service = {
     return {
       ...answer,
       rain: { facts, years, table, thirst, fit: ready.fit },
-      calendar: { month, year, depths: Float32Array.from(depths) },
+      calendar: { month, year, depths: new Float32Array(depths) },
       took: performance.now() - began,
     }
   },
@@ -161,17 +163,22 @@ const service = {
     })
   },
 
+  /** What the records of an ensemble are made by; learnt from the rain once. Undefined when the rain has changed meanwhile. */
+  generator(rainKey: string): Generator | undefined {
+    return rain?.key === rainKey ? ensembleGenerator(rain.inputs) : undefined
+  },
+
   /**
    * This worker's share of an ensemble, packed for the way back. Undefined when it was called off.
    */
   async ensemble(
     { ticket, scheme, store, rainKey }: RunRequest,
-    share: { worker: number; of: number; records: number },
+    share: { worker: number; of: number; records: number; generator: Generator },
     progress: (done: number) => void,
   ): Promise<EnsembleShare | undefined> {
     newest = Math.max(newest, ticket)
     if (ticket < newest || rain?.key !== rainKey) return undefined
-    const inputs = inputsOfEnsemble(scheme, store, rain.inputs)
+    const inputs = inputsOfEnsemble(scheme, store, rain.inputs, share)
     const rows: EnsembleRow[] = []
     for (let first = share.worker * ENSEMBLE_SLICE; first < share.records; first += share.of * ENSEMBLE_SLICE) {
       const last = Math.min(share.records, first + ENSEMBLE_SLICE)

@@ -1,48 +1,13 @@
-import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoRecords, tanneryRow, withyHard } from '../demo'
 import { inputsOfEnsemble, ensembleRows, rainInputs } from '../service'
 import { CATALOGUE, fromCatalogue } from '../vessel/catalogue'
-import { bandOf, catchFactor, ensembleBands, packRows, runVolumes } from './ensemble'
+import { bandOf, catchFactor, ensembleBands, packRows } from './ensemble'
 import { caughtBy, dailyInflow, intakeLaws } from './inflow'
 import { ARRANGEMENTS } from '../arrangements'
-import { runStore } from './runStore'
-import { warmStart } from './series'
 import { simulateYears } from './simulateYears'
 import { commonUsable, onCurve, standingRoom, vesselSets } from './vesselSets'
 import { buildWaterPath } from '../path/waterPath'
-
-const series = fc.array(fc.tuple(fc.double({ min: 0, max: 400, noNaN: true }), fc.double({ min: 0, max: 120, noNaN: true })), {
-  minLength: 10,
-  maxLength: 200,
-})
-
-describe('volumes run abreast', () => {
-  it('give what each gives alone, for both rules and any number of them', () => {
-    fc.assert(
-      fc.property(
-        series,
-        fc.array(fc.double({ min: 0, max: 2000, noNaN: true }), { minLength: 1, maxLength: 9 }),
-        fc.constantFrom('after-spillage' as const, 'before-spillage' as const),
-        (days, sizes, rule) => {
-          const inflow = Float64Array.from(days, ([water]) => water)
-          const demand = Float64Array.from(days, ([, wanted]) => wanted)
-          const first = Math.min(7, days.length)
-          const { used, short } = runVolumes(inflow, demand, Float64Array.from(sizes), rule, first)
-          sizes.forEach((volume, v) => {
-            const run = runStore(inflow, demand, volume, warmStart(inflow, demand, first, volume, rule), rule)
-            expect(used[v]).toBeCloseTo(
-              run.yield.reduce((a, b) => a + b, 0),
-              6,
-            )
-            expect(short[v]).toBe(run.yield.filter((drawn, i) => drawn < 0.999 * demand[i]!).length)
-          })
-        },
-      ),
-      { numRuns: 60 },
-    )
-  })
-})
 
 describe('an ensemble', () => {
   const job = withyHard()
@@ -94,7 +59,7 @@ describe('an ensemble', () => {
     }
   })
   it('does without a sweep when given its own volumes', () => {
-    expect(inputsOfEnsemble(job.schemes[0]!, 'butt-store', rain, [50, 100]).volumes).toHaveLength(3)
+    expect(inputsOfEnsemble(job.schemes[0]!, 'butt-store', rain, { volumes: [50, 100] }).volumes).toHaveLength(3)
   })
   it('refuses bands of nothing', () => expect(() => ensembleBands(inputs, [])).toThrow(RangeError))
 })

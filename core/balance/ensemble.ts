@@ -1,37 +1,31 @@
 import type { WaterPath } from '../path/waterPath'
 import { fitRecord } from '../rain/fitRecord'
-import { fillGaps, type Place, type ReadyRain } from '../rain/gaps'
+import { fillGaps, type ReadyRain } from '../rain/gaps'
 import { makeYears, modelFromMonths, NO_DOUBT, quickNormals, type RainModel } from '../rain/makeRecord'
 import { RAIN_DAY } from '../rain/wetDayModel'
-import { withSeasons, withSnow } from '../rain/weather'
 import type { DailyRain } from '../rain/dailyRain'
 import type { Demand, RainRecord, RainSource } from '../scheme'
-import { ENOUGH } from './simulateYears'
 import { weibullSorted } from './percentile'
 import { caughtBy } from './inflow'
+import { ENSEMBLE_YEARS, type MadeRecords } from './madeRecords'
 import { runTanks, storeSeries, warmStart } from './series'
-import type { SpillRule } from './runStore'
+import { runAbreast } from './abreast/runAbreast'
+import { ENOUGH, type SpillRule } from './runStore'
 import { storeLaws, tankDemand, type StoreLaws, type Tank } from './tanks'
-
-/** Years of one made record: as long as a vessel lasts, and short enough to hold good and bad luck. */
-export const ENSEMBLE_YEARS = 20
 
 /** Figures of one store at its own size that carry a band. */
 export const BANDED = ['kept', 'met', 'daysMet', 'lasts', 'longest', 'surplus'] as const
 export type Banded = (typeof BANDED)[number]
 
-/** Everything that the records of an ensemble share; made once in each worker. */
+/** Everything that the records of an ensemble share. */
 export interface EnsembleInputs {
   path: WaterPath
   store: string
   laws: StoreLaws
-  model: RainModel
-  place: Place
-  site: ReadyRain['site']
+  rain: MadeRecords
   /** Usable litres tried, the store's own first. */
   volumes: Float64Array
   rule: SpillRule
-  seed: number
   /** Month (0–11) in which a full store is asked for most. */
   thirstiest: number
 }
@@ -67,9 +61,7 @@ export function calibrated(model: RainModel): RainModel {
 export function ensembleInputs(
   path: WaterPath,
   store: string,
-  generator: { model: RainModel; seed: number },
-  place: Place,
-  site: ReadyRain['site'],
+  rain: MadeRecords,
   volumes: readonly number[],
   thirstiest: number,
 ): EnsembleInputs {
@@ -77,12 +69,9 @@ export function ensembleInputs(
     path,
     store,
     laws: storeLaws(path, store),
-    model: calibrated(generator.model),
-    place,
-    site,
+    rain,
     volumes: Float64Array.from(volumes),
     rule: path.scheme.spillRule,
-    seed: generator.seed,
     thirstiest,
   }
 }
@@ -106,115 +95,8 @@ export function catchFactor(chance: number): number {
     : high - Math.sqrt((1 - chance) * (high - low) * (high - middle))
 }
 
-/** Spreads record numbers over the seeds; a record's days do not depend on which worker makes it. */
-const seedOf = (seed: number, index: number) => (seed + (index + 1) * 2_654_435_761) % 4_294_967_296
 /** Low-discrepancy chance for the n-th record: the golden ratio's multiples. */
 const chanceOf = (index: number) => ((index + 0.5) * 0.618_033_988_749_895) % 1
-
-const LANES = 4
-
-/** Four volumes side by side: what each holds at the start, and then what each drew and on how many days it went short. */
-interface Lanes {
-  volume: Float64Array
-  held: Float64Array
-  used: Float64Array
-  short: Float64Array
-}
-
-/**
- * Four volumes through the days, abreast: each waits for its own yesterday, and the machine can do the others meanwhile.
- * Written out lane by lane, since that is what keeps all of it in registers.
- */
-function afterSpillage(inflow: Float64Array, demand: Float64Array, { volume, held, used, short }: Lanes, part: number): void {
-  const days = inflow.length
-  const va = volume[0]!
-  const vb = volume[1]!
-  const vc = volume[2]!
-  const vd = volume[3]!
-  let ha = held[0]!
-  let hb = held[1]!
-  let hc = held[2]!
-  let hd = held[3]!
-  let ua = 0
-  let ub = 0
-  let uc = 0
-  let ud = 0
-  let sa = 0
-  let sb = 0
-  let sc = 0
-  let sd = 0
-  for (let day = 0; day < days; day++) {
-    const want = demand[day]!
-    const water = inflow[day]!
-    const enough = part * want
-    const da = Math.min(want, ha)
-    const db = Math.min(want, hb)
-    const dc = Math.min(want, hc)
-    const dd = Math.min(want, hd)
-    ha = Math.min(ha + water, va) - da
-    hb = Math.min(hb + water, vb) - db
-    hc = Math.min(hc + water, vc) - dc
-    hd = Math.min(hd + water, vd) - dd
-    ua += da
-    ub += db
-    uc += dc
-    ud += dd
-    sa += da < enough ? 1 : 0
-    sb += db < enough ? 1 : 0
-    sc += dc < enough ? 1 : 0
-    sd += dd < enough ? 1 : 0
-  }
-  used.set([ua, ub, uc, ud])
-  short.set([sa, sb, sc, sd])
-}
-
-/** The same where the day's own water may be drawn; asked for seldom, so that it is written for one lane at a time. */
-function beforeSpillage(inflow: Float64Array, demand: Float64Array, { volume, held, used, short }: Lanes, part: number): void {
-  for (let lane = 0; lane < LANES; lane++) {
-    let at = held[lane]!
-    let sum = 0
-    let days = 0
-    const most = volume[lane]!
-    for (let day = 0; day < inflow.length; day++) {
-      const full = at + inflow[day]!
-      const drawn = Math.min(demand[day]!, full)
-      at = Math.min(full - drawn, most)
-      sum += drawn
-      days += drawn < part * demand[day]! ? 1 : 0
-    }
-    used[lane] = sum
-    short[lane] = days
-  }
-}
-
-/** Yields and short days of several volumes over one record, each started as a single run would be. */
-export function runVolumes(
-  inflow: Float64Array,
-  demand: Float64Array,
-  volumes: Float64Array,
-  rule: SpillRule,
-  firstYearDays: number,
-): { used: Float64Array; short: Float64Array } {
-  const used = new Float64Array(volumes.length)
-  const short = new Float64Array(volumes.length)
-  const series = () => new Float64Array(LANES)
-  const lanes: Lanes = { volume: series(), held: series(), used: series(), short: series() }
-  const run = rule === 'after-spillage' ? afterSpillage : beforeSpillage
-  for (let first = 0; first < volumes.length; first += LANES) {
-    for (let lane = 0; lane < LANES; lane++) {
-      // The last few are run with the last volume in the lanes left over.
-      const volume = volumes[Math.min(first + lane, volumes.length - 1)]!
-      lanes.volume[lane] = volume
-      lanes.held[lane] = warmStart(inflow, demand, firstYearDays, volume, rule)
-    }
-    run(inflow, demand, lanes, ENOUGH)
-    for (let lane = 0; lane < LANES && first + lane < volumes.length; lane++) {
-      used[first + lane] = lanes.used[lane]!
-      short[first + lane] = lanes.short[lane]!
-    }
-  }
-  return { used, short }
-}
 
 /** Mean days that a store, full on the first of a month, lasts with the rain that falls meanwhile; a year at most. */
 function lastsFrom(inflow: Float64Array, demand: Float64Array, month: Uint8Array, start: number, volume: number): number {
@@ -234,6 +116,24 @@ function lastsFrom(inflow: Float64Array, demand: Float64Array, month: Uint8Array
     times++
   }
   return times > 0 ? sum / times : 0
+}
+
+/** What a volume holds at the end, and the most days on end that it went short. */
+function worstSpell(inflow: Float64Array, demand: Float64Array, volume: number, start: number, rule: SpillRule) {
+  const before = rule === 'before-spillage'
+  // Looked up once: the loop turns millions of times.
+  const part = ENOUGH
+  let held = start
+  let spell = 0
+  let longest = 0
+  for (let day = 0; day < inflow.length; day++) {
+    const full = held + inflow[day]!
+    const drawn = Math.min(demand[day]!, before ? full : held)
+    held = before ? Math.min(full - drawn, volume) : Math.min(full, volume) - drawn
+    spell = drawn < part * demand[day]! ? spell + 1 : 0
+    longest = Math.max(longest, spell)
+  }
+  return { held, longest }
 }
 
 interface OneTank {
@@ -270,14 +170,14 @@ function takeOff(inflow: Float64Array, dries: Float64Array): void {
 const OWED_DAYS = 60
 
 /** The store of one record as a single tank; of a cascade, all that reaches it and all that is asked of it. */
-function asOneTank({ laws, store, rule, site }: EnsembleInputs, rain: DailyRain, firstYearDays: number): OneTank {
+function asOneTank({ laws, store, rule, rain: { site } }: EnsembleInputs, rain: DailyRain, firstYearDays: number): OneTank {
   const [only] = laws.tanks
   if (only && laws.tanks.length === 1 && laws.laws.size === 1 && only.open === 0)
     return { inflow: caughtBy(laws.laws.get(store)!, rain), demand: demandOf(laws, only, rain, site) }
   const series = storeSeries(laws, store, rain, site)
   const runs = runTanks(series, rule, firstYearDays)
   const days = rain.depths.length
-  const inflow = Float64Array.from(series.inflow.captured)
+  const inflow = series.inflow.captured.slice()
   const demand = new Float64Array(days)
   for (const { series: each, run } of runs) {
     const target = each.tank.spillsTo === undefined ? undefined : series.tanks[each.tank.spillsTo]
@@ -296,34 +196,26 @@ function asOneTank({ laws, store, rule, site }: EnsembleInputs, rain: DailyRain,
  * @param index number of the record; the same index gives the same outcome anywhere
  */
 export function ensembleRow(inputs: EnsembleInputs, index: number): EnsembleRow {
-  const { model, place, site, volumes, rule, thirstiest } = inputs
-  const made = makeYears(model, ENSEMBLE_YEARS, seedOf(inputs.seed, index), false).rain
-  const rain = withSnow(withSeasons(made, place.seasonFactors), site)
+  const { volumes, rule, thirstiest } = inputs
+  const rain = inputs.rain.rain(index)
   const firstYearDays = 365
   const { inflow, demand } = asOneTank(inputs, rain, firstYearDays)
   const factor = catchFactor(chanceOf(index))
   const caught = new Float64Array(inflow.length)
+  let captured = 0
   let wanted = 0
   let asked = 0
   for (let day = 0; day < caught.length; day++) {
-    caught[day] = inflow[day]! * factor
+    const water = inflow[day]! * factor
+    caught[day] = water
+    captured += water
     wanted += demand[day]!
-    if (demand[day]! > 0) asked++
+    asked += demand[day]! > 0 ? 1 : 0
   }
-  const { used, short } = runVolumes(caught, demand, volumes, rule, firstYearDays)
+  const { used, short } = runAbreast({ inflow: caught, demand, rule, firstYearDays }, volumes, [caught.length])
   const present = volumes[0]!
-  let held = warmStart(caught, demand, firstYearDays, present, rule)
-  const start = held
-  let spell = 0
-  let longest = 0
-  let captured = 0
-  for (let day = 0; day < demand.length; day++) {
-    const drawn = Math.min(demand[day]!, rule === 'before-spillage' ? held + caught[day]! : held)
-    held = Math.min(held + caught[day]! - drawn, rule === 'before-spillage' ? present : Math.max(0, present - drawn))
-    spell = drawn < ENOUGH * demand[day]! ? spell + 1 : 0
-    longest = Math.max(longest, spell)
-    captured += caught[day]!
-  }
+  const start = warmStart(caught, demand, firstYearDays, present, rule)
+  const { held, longest } = worstSpell(caught, demand, present, start, rule)
   // What was caught is drawn, held or surplus.
   const surplus = captured - used[0]! - (held - start)
   return {

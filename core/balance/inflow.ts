@@ -123,6 +123,27 @@ const NOTHING: DepthShare = { runoff: 0, passed: 0, gathered: 0, joined: [] }
 
 /** A gauge reads tenths, so a record has few depths that differ; each is reckoned once. */
 const MOST_KEPT = 20_000
+/** Depths to the tenth under this, mm, stand in a row, where they are found at once. */
+const IN_ROW = 300
+
+/** The same law, asked once for each depth. */
+function once(reckon: (depth: number) => DepthShare): (depth: number) => DepthShare {
+  const depths = new Float64Array(IN_ROW * 10).fill(NaN)
+  const row: DepthShare[] = []
+  const others = new Map<number, DepthShare>()
+  return (depth) => {
+    const at = (depth * 10 + 0.5) | 0
+    if (depths[at] === depth) return row[at]!
+    const known = others.get(depth)
+    if (known) return known
+    const share = reckon(depth)
+    if (at < depths.length && Number.isNaN(depths[at])) {
+      depths[at] = depth
+      row[at] = share
+    } else if (others.size < MOST_KEPT) others.set(depth, share)
+    return share
+  }
+}
 
 /** An intake as the years need it: what each depth of rain brings, and what is lost on the way before it is led aside. */
 export interface IntakeLaw {
@@ -163,8 +184,6 @@ export function intakeLaw(path: WaterPath, intake: Intake): IntakeLaw {
   const gatherLimit = Math.min(limits.pipe, limits.film, limits.hose / limits.gathered) * perFlow
   const open = !Number.isFinite(limits.film) && !Number.isFinite(limits.hose)
   const flows: Branch[] = own.map(({ branch }) => ({ mean: 0, cap: Math.min(branch.gutter, branch.hole) }))
-  const known = new Map<number, DepthShare>()
-
   /**
    * What passes a limit, and what any of the branches takes or lets by, over all intensities of a day. Rain of over 40 mm/h
    * skips over guards in part: before gutter and hole, which would not have taken all of it.
@@ -216,13 +235,7 @@ export function intakeLaw(path: WaterPath, intake: Intake): IntakeLaw {
     beforeFlush: limits.beforeFlush,
     joins,
     wetHours,
-    bring(depth) {
-      const before = known.get(depth)
-      if (before) return before
-      const share = reckon(depth)
-      if (known.size < MOST_KEPT) known.set(depth, share)
-      return share
-    },
+    bring: once(reckon),
   }
 }
 

@@ -1,5 +1,8 @@
 export type SpillRule = 'after-spillage' | 'before-spillage'
 
+/** A day counts as met when it got this share of what it wanted. */
+export const ENOUGH = 0.999
+
 export interface StoreRun {
   /** Drawn each day. */
   yield: Float64Array

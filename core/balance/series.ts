@@ -106,13 +106,15 @@ export function runTanks({ store, tanks }: StoreSeries, rule: SpillRule, firstYe
   return runs
 }
 
+type Numbers = Float64Array | readonly number[]
+
 /**
  * A day's yield shared out between demands: the first in rank gets all it wants before the next; equals share by what they want.
  *
  * @param ranks each demand's priority, in the order of `wanted`; 1 comes first
  * @param got written over with what each gets
  */
-export function shareOut(drawn: number, wanted: readonly number[], ranks: readonly number[], got: number[]): void {
+export function shareOut(drawn: number, wanted: Numbers, ranks: Numbers, got: Float64Array | number[]): void {
   let left = drawn
   for (let i = 0; i < wanted.length;) {
     let end = i

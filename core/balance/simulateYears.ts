@@ -3,6 +3,7 @@ import type { DailyRain } from '../rain/dailyRain'
 import type { ReadyRain } from '../rain/gaps'
 import { usableVolume } from '../vessel/usable'
 import type { DailyInflow } from './inflow'
+import { ENOUGH } from './runStore'
 import { weibull, YEARS_FOR_ONE_IN_TEN } from './percentile'
 import { runTanks, shareOut, storeSeries, type StoreSeries, type TankRun } from './series'
 import { storeLaws } from './tanks'
@@ -88,9 +89,6 @@ export interface YearsResult {
   endHeld: number
 }
 
-/** A day counts as met when it got this share of what it wanted. */
-export const ENOUGH = 0.999
-
 const emptyAccount = (): WaterBalance => ({
   rain: 0,
   runoff: 0,
@@ -140,6 +138,12 @@ function addUp(store: string, runs: readonly TankRun[], days: number): StoreDays
     startHeld: 0,
   }
   const own = runs.filter(({ series: { tank } }) => tank.store === store)
+  const [only] = own
+  if (only && runs.length === 1) {
+    const { yield: drawn, spill, store: held } = only.run
+    const { own: captured, demand } = only.series
+    return { ...sum, captured, demand: demand.all, drawn, dried: only.dried ?? sum.dried, spill, held, startHeld: only.startHeld }
+  }
   for (const { series: each, run, startHeld, dried } of own) {
     const { tank } = each
     // What one tank of a store spills into the next stays in the store.
@@ -170,70 +174,113 @@ interface Gathered {
   short: Uint8Array
 }
 
-function gather({ rain, countedYears }: ReadyRain, inflow: DailyInflow, store: StoreDays, selfLevelling: boolean): Gathered {
-  const counted = new Set(countedYears)
+/** Litres of each day, under the account that they belong to. */
+type DayColumns = [keyof WaterBalance, Float64Array][]
+
+function columnsOf({ rain }: ReadyRain, inflow: DailyInflow, store: StoreDays, selfLevelling: boolean): DayColumns {
+  return [
+    ['rain', rain.depths],
+    ['runoff', inflow.runoff],
+    ['captured', store.captured],
+    ['received', store.received],
+    ['returned', inflow.returned],
+    ['overEdge', inflow.overEdge],
+    ['shed', inflow.shed],
+    ['flushed', inflow.flushed],
+    ['evaporated', store.dried],
+    ['used', store.drawn],
+    // A full butt at a ring trough spills nothing: what finds no room goes on down its own pipe.
+    [selfLevelling ? 'returned' : 'spilled', store.spill],
+    ['surplus', store.spill],
+    ['demand', store.demand],
+  ]
+}
+
+function gather(ready: ReadyRain, inflow: DailyInflow, store: StoreDays, selfLevelling: boolean): Gathered {
+  const { month, year } = ready.rain
+  const { demand, drawn } = store
+  const days = demand.length
+  const counted = new Set(ready.countedYears)
   const years: YearBalance[] = []
   const months = Array.from({ length: 12 }, emptyAccount)
   const total = emptyAccount()
-  const short = new Uint8Array(store.demand.length)
-  const runs = { year: 0, all: 0 }
-  let longestShortStart = 0
-  for (let day = 0; day < store.demand.length; day++) {
-    let year = years.at(-1)
-    if (!year || year.year !== rain.year[day]) {
-      year = { ...emptyAccount(), year: rain.year[day]!, counted: counted.has(rain.year[day]!) }
-      years.push(year)
-      runs.year = 0
-    }
-    const wanted = store.demand[day]!
-    const met = store.drawn[day]! >= ENOUGH * wanted
-    for (const account of [year, months[rain.month[day]!]!, total]) {
-      account.rain += rain.depths[day]!
-      account.runoff += inflow.runoff[day]!
-      account.captured += store.captured[day]!
-      account.received += store.received[day]!
-      account.returned += inflow.returned[day]!
-      account.overEdge += inflow.overEdge[day]!
-      account.shed += inflow.shed[day]!
-      account.flushed += inflow.flushed[day]!
-      account.evaporated += store.dried[day]!
-      account.used += store.drawn[day]!
-      // A full butt at a ring trough spills nothing: what finds no room goes on down its own pipe.
-      account[selfLevelling ? 'returned' : 'spilled'] += store.spill[day]!
-      account.surplus += store.spill[day]!
-      account.demand += wanted
-      if (wanted > 0) account.daysWanted++
-      if (wanted > 0 && met) account.daysMet++
-    }
-    runs.year = met ? 0 : runs.year + 1
-    runs.all = met ? 0 : runs.all + 1
-    year.longestShort = Math.max(year.longestShort, runs.year)
-    if (runs.all > total.longestShort) {
-      total.longestShort = runs.all
-      longestShortStart = day - runs.all + 1
-    }
-    if (!met) short[day] = 1
+  /** Days that share a month (0–11) of a year (its place among them), from one to the next. */
+  const stretches: { from: number; to: number; y: number; m: number }[] = []
+  for (let from = 0; from < days;) {
+    const m = month[from]!
+    if (from === 0 || year[from] !== year[from - 1]) years.push({ ...emptyAccount(), year: year[from]!, counted: counted.has(year[from]!) })
+    let to = from + 1
+    while (to < days && month[to] === m && year[to] === year[from]) to++
+    stretches.push({ from, to, y: years.length - 1, m })
+    from = to
   }
+  const ofYears = new Float64Array(years.length)
+  const ofMonths = new Float64Array(12)
+  for (const [account, litres] of columnsOf(ready, inflow, store, selfLevelling)) {
+    // Summed up before it is entered: an account takes as long to find as a month of days to add.
+    ofYears.fill(0)
+    ofMonths.fill(0)
+    for (const { from, to, y, m } of stretches) {
+      let sum = 0
+      for (let day = from; day < to; day++) sum += litres[day]!
+      ofYears[y]! += sum
+      ofMonths[m]! += sum
+    }
+    years.forEach((each, y) => (each[account] += ofYears[y]!))
+    months.forEach((each, m) => (each[account] += ofMonths[m]!))
+    total[account] += ofYears.reduce((all, sum) => all + sum, 0)
+  }
+  const short = new Uint8Array(days)
+  // Looked up once: the loop turns for every day of the record.
+  const part = ENOUGH
+  let longestShortStart = 0
+  let spell = 0
+  let inYear = 0
+  stretches.forEach(({ from, to, y, m }, n) => {
+    const ofYear = years[y]!
+    if (y !== stretches[n - 1]?.y) inYear = 0
+    let asked = 0
+    let went = 0
+    for (let day = from; day < to; day++) {
+      const wanted = demand[day]!
+      const met = drawn[day]! >= part * wanted
+      asked += wanted > 0 ? 1 : 0
+      went += wanted > 0 && met ? 1 : 0
+      inYear = met ? 0 : inYear + 1
+      spell = met ? 0 : spell + 1
+      if (met) continue
+      short[day] = 1
+      ofYear.longestShort = Math.max(ofYear.longestShort, inYear)
+      if (spell <= total.longestShort) continue
+      total.longestShort = spell
+      longestShortStart = day - spell + 1
+    }
+    for (const account of [ofYear, months[m]!, total]) {
+      account.daysWanted += asked
+      account.daysMet += went
+    }
+  })
   return { years, months, total, longestShortStart, short }
 }
+
+type Four = [Float64Array, Float64Array, Float64Array, Float64Array]
 
 function demandAccounts(store: string, runs: readonly TankRun[], span: number): DemandBalance[] {
   return runs
     .filter(({ series: { tank } }) => tank.store === store)
     .flatMap(({ series: { tank, demand }, run }) => {
-      const sums = tank.demands.map(() => ({ wanted: 0, got: 0 }))
+      const count = tank.demands.length
       const ranks = tank.demands.map(({ priority }) => priority)
-      const wanted = tank.demands.map(() => 0)
-      const got = tank.demands.map(() => 0)
+      const [wanted, got, allWanted, allGot] = Array.from({ length: 4 }, () => new Float64Array(count)) as Four
       for (let day = 0; day < run.yield.length; day++) {
-        demand.each.forEach((days, i) => (wanted[i] = days[day]!))
+        for (let i = 0; i < count; i++) wanted[i] = demand.each[i]![day]!
         shareOut(run.yield[day]!, wanted, ranks, got)
-        sums.forEach((sum, i) => {
-          sum.wanted += wanted[i]!
-          sum.got += got[i]!
-        })
+        for (let i = 0; i < count; i++) {
+          allWanted[i]! += wanted[i]!
+          allGot[i]! += got[i]!
+        }
       }
-      return tank.demands.map(({ id }, i) => ({ id, wanted: sums[i]!.wanted / span, got: sums[i]!.got / span }))
+      return tank.demands.map(({ id }, i) => ({ id, wanted: allWanted[i]! / span, got: allGot[i]! / span }))
     })
 }
 
@@ -298,7 +345,7 @@ export function simulateYears(path: WaterPath, storeId: string, ready: ReadyRain
     longestShortStart,
     surplusShare: total.captured > 0 ? total.surplus / total.captured : 0,
     turnover: volume > 0 ? total.used / span / volume : 0,
-    store: Float32Array.from(store.held),
+    store: new Float32Array(store.held),
     short,
     startHeld: store.startHeld,
     endHeld: store.held.at(-1)!,

@@ -1,8 +1,6 @@
 import type { ReadyRain } from '../rain/gaps'
-import type { SpillRule } from './runStore'
-import { warmStart } from './series'
+import { ENOUGH, type SpillRule } from './runStore'
 import type { SweepInputs } from './sweep'
-import { ENOUGH } from './simulateYears'
 
 /** What can be counted on: the same every day, there on every day of all but one year in ten. */
 export interface SteadyDraw {
@@ -34,33 +32,39 @@ export interface DrawInputs {
 const CLOSE = 0.01
 const MOST_HALVINGS = 40
 
-/** Years in which a draw was not there on some day of the months looked at. */
-function failing(
+/** Whether a draw is not there, on some day of the months looked at, in more years than may fail. */
+function failsTooOften(
   { inflow, month, year, counted, volume, rule, start }: DrawInputs,
   draws: readonly number[],
   looked: readonly boolean[],
-): number {
+  mayFail: number,
+): boolean {
   const days = inflow.length
-  const demand = new Float64Array(days)
-  for (let day = 0; day < days; day++) demand[day] = draws[month[day]!]!
-  const first = year[0]!
-  let firstYearDays = 0
-  while (firstYearDays < days && year[firstYearDays] === first) firstYearDays++
-  let held = start ?? warmStart(Float64Array.from(inflow), demand, firstYearDays, volume, rule)
   const after = rule === 'after-spillage'
+  // Looked up once: the loop turns millions of times.
+  const part = ENOUGH
+  const first = year[0]
+  let held = start ?? 0
+  // An empty store is run through its first year once; what that leaves is what it begins with.
+  if (start === undefined)
+    for (let day = 0; day < days && year[day] === first; day++) {
+      const full = held + inflow[day]!
+      const wanted = draws[month[day]!]!
+      held = after ? Math.min(full, volume) - Math.min(wanted, held) : Math.min(full - Math.min(wanted, full), volume)
+    }
   let failed = 0
   let last = -1
   for (let day = 0; day < days; day++) {
-    const wanted = demand[day]!
-    const water = inflow[day]!
-    const drawn = Math.min(wanted, after ? held : held + water)
-    held = after ? Math.min(held + water, volume) - drawn : Math.min(held + water - drawn, volume)
-    if (drawn < ENOUGH * wanted && looked[month[day]!] && year[day] !== last && counted.has(year[day]!)) {
-      failed++
+    const wanted = draws[month[day]!]!
+    const full = held + inflow[day]!
+    const drawn = Math.min(wanted, after ? held : full)
+    held = after ? Math.min(full, volume) - drawn : Math.min(full - drawn, volume)
+    if (drawn < part * wanted && looked[month[day]!] && year[day] !== last && counted.has(year[day]!)) {
+      if (++failed > mayFail) return true
       last = year[day]!
     }
   }
-  return failed
+  return false
 }
 
 /** The greatest that does not fail more often than it may, by halving: more drawn never fails less. */
@@ -95,21 +99,23 @@ export function steadyDraw(inputs: DrawInputs, drawnIn: readonly boolean[]): Ste
   for (let day = 0; day < inputs.inflow.length; day++) most = Math.max(most, inputs.volume + inputs.inflow[day]!)
   const season = greatest(
     (draw) =>
-      failing(
+      failsTooOften(
         inputs,
         inSeason.map((on) => (on ? draw : 0)),
         inSeason,
-      ) > mayFail,
+        mayFail,
+      ),
     most,
   )
   const months = inSeason.map((_, m) =>
     greatest(
       (draw) =>
-        failing(
+        failsTooOften(
           inputs,
           inSeason.map((on, each) => (each === m ? draw : on ? season : 0)),
           inSeason.map((__, each) => each === m),
-        ) > mayFail,
+          mayFail,
+        ),
       most,
     ),
   )

@@ -1,7 +1,8 @@
 import type { ReadyRain } from '../rain/gaps'
-import type { SpillRule } from './runStore'
-import { runTanks, warmStart, type StoreSeries } from './series'
-import { ENOUGH, firstYearLength, yearRange, type YearRange } from './simulateYears'
+import { runAbreast } from './abreast/runAbreast'
+import { ENOUGH, type SpillRule } from './runStore'
+import { runTanks, type StoreSeries } from './series'
+import { firstYearLength, yearRange, type YearRange } from './simulateYears'
 
 /** One volume tried against the whole record. */
 export interface SweepPoint {
@@ -104,50 +105,23 @@ function cascadeYield({ series, yearEnds, rule, firstYearDays }: SweepInputs, vo
   return { yields, short }
 }
 
-/**
- * Litres drawn each year with one volume; the same rules as `runStore`, without keeping the days.
- * The hot loop of the whole application. What is held never passes the volume, so `min(S + I − Y, V − Y)` is written
- * `min(S + I, V) − Y`.
- */
-function yearlyYield(inputs: SweepInputs, volume: number): Yields {
-  const { single, yearEnds, firstYearDays, rule } = inputs
-  if (!single) return cascadeYield(inputs, volume)
-  const { inflow, demand } = single
-  // Looked up once: the loops below turn millions of times.
-  const part = ENOUGH
-  const yields = new Float64Array(yearEnds.length)
-  const after = rule === 'after-spillage'
-  let held = warmStart(inflow, demand, firstYearDays, volume, rule)
-  let day = 0
-  let short = 0
-  for (let y = 0; y < yearEnds.length; y++) {
-    const end = yearEnds[y]!
-    let sum = 0
-    // `min` compiles to one instruction where a comparison would be guessed wrong on every second day.
-    if (after) {
-      for (; day < end; day++) {
-        const drawn = Math.min(demand[day]!, held)
-        held = Math.min(held + inflow[day]!, volume) - drawn
-        short += drawn < part * demand[day]! ? 1 : 0
-        sum += drawn
-      }
-    } else {
-      for (; day < end; day++) {
-        const at = held + inflow[day]!
-        const drawn = Math.min(demand[day]!, at)
-        held = Math.min(at - drawn, volume)
-        short += drawn < part * demand[day]! ? 1 : 0
-        sum += drawn
-      }
+/** Litres drawn each year, and days short, with each of some volumes. */
+function yieldsOf(inputs: SweepInputs, volumes: ArrayLike<number>): Yields[] {
+  const { single, yearEnds, rule, firstYearDays } = inputs
+  if (!single) return Array.from(volumes, (volume) => cascadeYield(inputs, volume))
+  const { used, short } = runAbreast({ ...single, rule, firstYearDays }, volumes, yearEnds)
+  return Array.from(volumes, (_, v) => {
+    const yields = new Float64Array(yearEnds.length)
+    let days = 0
+    for (let y = 0; y < yearEnds.length; y++) {
+      yields[y] = used[y * volumes.length + v]!
+      days += short[y * volumes.length + v]!
     }
-    yields[y] = sum
-  }
-  return { yields, short }
+    return { yields, short: days }
+  })
 }
 
-/** One point of a sweep. @param volume usable litres (≥ 0) */
-export function sweepPoint(inputs: SweepInputs, volume: number): SweepPoint {
-  const { yields, short } = yearlyYield(inputs, volume)
+function pointOf(inputs: SweepInputs, volume: number, { yields, short }: Yields): SweepPoint {
   const span = (inputs.yearEnds.at(-1) ?? 0) / 365.25
   let used = 0
   let wanted = 0
@@ -160,6 +134,15 @@ export function sweepPoint(inputs: SweepInputs, volume: number): SweepPoint {
   }
   return { volume, met: wanted > 0 ? used / wanted : 0, shortDays: span > 0 ? short / span : 0, range: yearRange(shares) }
 }
+
+/** Points of a sweep, in the order of their volumes. @param volumes usable litres (≥ 0) */
+export function sweepPoints(inputs: SweepInputs, volumes: readonly number[]): SweepPoint[] {
+  const yields = yieldsOf(inputs, volumes)
+  return volumes.map((volume, v) => pointOf(inputs, volume, yields[v]!))
+}
+
+/** One point of a sweep. @param volume usable litres (≥ 0) */
+export const sweepPoint = (inputs: SweepInputs, volume: number): SweepPoint => sweepPoints(inputs, [volume])[0]!
 
 /** Evenly spaced volumes to try, from nothing to a few times the present one, litres. */
 export function sweepVolumes(present: number, count: number, most = Math.max(1000, 6 * present)): number[] {
@@ -188,8 +171,8 @@ export function kneeOf(points: readonly Pick<SweepPoint, 'volume' | 'met'>[]): n
   return best
 }
 
-/** Every volume against the record. For long sweeps in a worker, call `sweepPoint` in slices instead. */
+/** Every volume against the record. In a worker, call `sweepPoints` in slices instead. */
 export function sweep(inputs: SweepInputs, volumes: readonly number[]): Sweep {
-  const points = volumes.map((volume) => sweepPoint(inputs, volume))
+  const points = sweepPoints(inputs, volumes)
   return { points, knee: kneeOf(points) }
 }

@@ -222,14 +222,15 @@ export const modelFromMonths = (
   leastDepth = LEAST_DEPTH,
 ): RainModel => withSpread(withRegime(daysFromMonths(totals, wetDays, leastDepth), REGIME_UNKNOWN, SWELL_UNKNOWN), spread, NORMAL_YEARS)
 
-let calendar: { years: number; days: CalendarDays } | undefined
+const calendars = new Map<number, CalendarDays>()
 /** The calendar of a made record; thousands of records of one length share it. */
-function madeCalendar(years: number): CalendarDays {
-  if (calendar?.years !== years) {
-    const start = dayNumber(FIRST_MADE_YEAR, 1, 1)
-    calendar = { years, days: calendarOf(start, dayNumber(FIRST_MADE_YEAR + years, 1, 1) - start) }
-  }
-  return calendar.days
+export function madeCalendar(years: number): CalendarDays {
+  const known = calendars.get(years)
+  if (known) return known
+  const start = dayNumber(FIRST_MADE_YEAR, 1, 1)
+  const days = calendarOf(start, dayNumber(FIRST_MADE_YEAR + years, 1, 1) - start)
+  calendars.set(years, days)
+  return days
 }
 
 /**

@@ -7,6 +7,9 @@ import {
   drawInputs,
   ensembleInputs,
   ensembleRow,
+  calibrated,
+  LANES_ABREAST,
+  MadeRecords,
   flushYears,
   generatorOf,
   kneeOf,
@@ -15,7 +18,8 @@ import {
   storeLaws,
   storeSeries,
   sweepInputs,
-  sweepPoint,
+  sweep,
+  sweepPoints,
   sweepVolumes,
   type CatchVariant,
   type EnsembleInputs,
@@ -42,6 +46,7 @@ import {
   stormOf,
   type MonthTable,
   type Place,
+  type RainModel,
   type ReadyRain,
   type YearOfRain,
 } from '../rain'
@@ -143,8 +148,8 @@ export function answerSteady({ path, store }: StoreInputs, sweepOn: SweepInputs,
   )
 }
 
-/** Points done between two looks at whether anybody still wants them. */
-const SLICE = 20
+/** Points done between two looks at whether anybody still wants them: a whole number of those that run abreast. */
+const SLICE = 3 * LANES_ABREAST
 
 /**
  * A sweep that gives way: it stops for breath every few points, reports how far it is, and ends when it is told to.
@@ -159,9 +164,9 @@ export async function sweepInSlices(
   breathe: (done: number, of: number) => Promise<boolean>,
 ): Promise<SweepAnswer | undefined> {
   const points: SweepPoint[] = []
-  for (const volume of volumes) {
-    points.push(sweepPoint(inputs, volume))
-    if (points.length % SLICE === 0 && !(await breathe(points.length, volumes.length))) return undefined
+  while (points.length < volumes.length) {
+    points.push(...sweepPoints(inputs, volumes.slice(points.length, points.length + SLICE)))
+    if (!(await breathe(points.length, volumes.length))) return undefined
   }
   return { store, points, knee: kneeOf(points) }
 }
@@ -170,8 +175,7 @@ export async function sweepInSlices(
 export function answerSweep(inputs: StoreInputs, rain: RainInputs, count: number, most?: number): SweepAnswer {
   const sweepOn = sweepInputs(inputs.series, rain.ready, inputs.path.scheme.spillRule)
   const present = simulateYears(inputs.path, inputs.store, rain.ready, { series: inputs.series }).volume
-  const points = sweepVolumes(present, count, most).map((volume) => sweepPoint(sweepOn, volume))
-  return { store: inputs.store, points, knee: kneeOf(points) }
+  return { store: inputs.store, ...sweep(sweepOn, sweepVolumes(present, count, most)) }
 }
 
 /** An assessment as plain data: all but the path, which holds maps. */
@@ -200,32 +204,53 @@ export function answerAssess(scheme: Scheme, rain?: RainFacts) {
   }
 }
 
+type EnsembleRain = Pick<RainInputs, 'ready' | 'source' | 'record' | 'place'>
+/** A generator with its seed, ready to make an ensemble's records. */
+export interface Generator {
+  model: RainModel
+  seed: number
+}
+/** What an ensemble draws from: some half a second of work, for one worker to do for all. */
+export function ensembleGenerator({ source, record }: Pick<EnsembleRain, 'source' | 'record'>): Generator {
+  const { model, seed } = generatorOf(source, record)
+  return { model: calibrated(model), seed }
+}
+const madeRecords = new WeakMap<EnsembleRain, MadeRecords>()
+/** The made records of some rain; kept as long as that is. */
+function madeRecordsOf(rain: EnsembleRain, generator?: Generator): MadeRecords {
+  const known = madeRecords.get(rain)
+  if (known) return known
+  const { model, seed } = generator ?? ensembleGenerator(rain)
+  const made = new MadeRecords(model, seed, rain.place, rain.ready.site)
+  madeRecords.set(rain, made)
+  return made
+}
+
 /** Volumes that bands are drawn at besides the store's own. */
 const BANDED_VOLUMES = 23
 
 /**
  * What an ensemble is run on: one of these is made in every worker, and each row asked of it by number.
  *
- * @param volumes litres to try besides the store's own; spread evenly where none are given
+ * @param given volumes: litres to try besides the store's own, spread evenly where none are given; generator: that of this rain, where
+ *   it is known
  * @throws RangeError when the path has no such store or the record is not at hand
  */
 export function inputsOfEnsemble(
   scheme: Scheme,
   store: string,
-  { ready, source, record, place }: Pick<RainInputs, 'ready' | 'source' | 'record' | 'place'>,
-  volumes?: readonly number[],
+  rain: EnsembleRain,
+  { volumes, generator }: { volumes?: readonly number[]; generator?: Generator } = {},
 ): EnsembleInputs {
   const path = buildWaterPath(scheme)
   const { tanks } = storeLaws(path, store)
   const own = tanks.filter((tank) => tank.store === store)
   const present = own.reduce((sum, { volume }) => sum + volume, 0)
-  const asked = monthlyDemand(path.demands.get(store) ?? [], ready.site)
+  const asked = monthlyDemand(path.demands.get(store) ?? [], rain.ready.site)
   return ensembleInputs(
     path,
     store,
-    generatorOf(source, record),
-    place,
-    ready.site,
+    madeRecordsOf(rain, generator),
     [present, ...(volumes ?? sweepVolumes(present, BANDED_VOLUMES))],
     asked.indexOf(Math.max(...asked)),
   )

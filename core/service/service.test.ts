@@ -21,7 +21,7 @@ describe('answers', () => {
       },
     )
     expect(sliced).toEqual(whole)
-    expect(seen).toEqual([20, 40, 60])
+    expect(seen).toEqual([24, 48, 60])
   })
   it('a sweep that is called off ends without an answer', async () => {
     let breaths = 0

@@ -96,7 +96,7 @@ export function runStorm(
   const flowVolume = new Float64Array(built.flows.length)
   const flowPeak = new Float64Array(built.flows.length)
   const flowPeakAt = new Float64Array(built.flows.length)
-  const peak = Float64Array.from(network.levels)
+  const peak = network.levels.slice()
   const peakAt = new Float64Array(placed.length)
   const airPeak = new Float64Array(placed.length)
   const airAt = new Float64Array(placed.length)

@@ -1,6 +1,5 @@
-import { runStore } from '../balance/runStore'
+import { runStore, ENOUGH } from '../balance/runStore'
 import { caughtBy } from '../balance/inflow'
-import { ENOUGH } from '../balance/simulateYears'
 import type { StoreLaws } from '../balance/tanks'
 import { demandDays } from '../draw/demandDays'
 import type { DailyRain } from '../rain/dailyRain'

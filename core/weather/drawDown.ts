@@ -1,5 +1,4 @@
-import { runStore } from '../balance/runStore'
-import { ENOUGH } from '../balance/simulateYears'
+import { runStore, ENOUGH } from '../balance/runStore'
 import type { DailyRain } from '../rain/dailyRain'
 import { ALL, comesOn, wantedOn, type ForecastInputs } from './daysLeft'
 import { chanceOf, quantileOf, rising } from './forecast'

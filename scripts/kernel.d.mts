@@ -1,0 +1,1 @@
+export declare function kernelOf(text?: string): Promise<string>
