@@ -5,7 +5,7 @@ import { assess } from '#core/assess'
 import { demoJobs, withyHard } from '#core/demo'
 import { clearTrain, fitRecipe, TRAIN_RECIPES } from '#core/edits'
 import { placeNotes, pushApart } from './placeNotes'
-import { sceneOf } from './scene'
+import { sceneOf, topOf } from './scene'
 import type { Point } from './shapes'
 
 const FRAME = { left: 200, right: 676, top: 30, ground: 590 }
@@ -144,5 +144,14 @@ describe('the section', () => {
           ),
       )
     }
+  })
+})
+
+describe('what stands over a vessel', () => {
+  const body = { x: 0, y: 100, width: 90, height: 200 }
+  it('stands over its dome, where it has one', () => {
+    expect(topOf({ body, rim: 104, lid: 'sealed' })).toBe(91)
+    expect(topOf({ body: { ...body, width: 45 }, rim: 104, lid: 'sealed' })).toBe(97.5)
+    expect(topOf({ body, rim: 104, lid: 'open' })).toBe(100)
   })
 })

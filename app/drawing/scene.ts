@@ -48,6 +48,13 @@ export interface Scene {
   y(height: number): number
 }
 
+/** A sealed lid's dome, px: 13 over the rim of a wide vessel, and no deeper than suits one drawn small. */
+export const lidScale = ({ body }: Pick<VesselScene, 'body'>): number => Math.min(1, body.width / 90)
+const DOME = 13
+/** Top of a vessel as it is drawn, its lid with it: whatever stands over it stands over that. */
+export const topOf = (vessel: Pick<VesselScene, 'body' | 'rim' | 'lid'>): number =>
+  vessel.lid === 'sealed' ? Math.min(vessel.body.y, vessel.rim - DOME * lidScale(vessel)) : vessel.body.y
+
 /** Stations at which the whole store is the matter. */
 export const shownWhole = (station: Station): boolean => station === 'cask' || station === 'spill' || station === 'draw'
 /** Wall and roof kept left of a whole group, px. */

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import type { FieldRow } from '~/components/fields/fieldRow'
+import { useSteadyRows } from '~/components/fields/steadyRows'
 
 /** A sheet's fields from a table of them: measures, choices, yes or no, and texts, each with its edit. */
-defineProps<{ rows: readonly FieldRow[] }>()
+const props = defineProps<{ rows: readonly FieldRow[] }>()
 const { say } = useSay()
-const YES_NO = ['yes', 'no'] as const
+const steady = useSteadyRows(() => props.rows, say)
 </script>
 
 <template>
-  <template v-for="row in rows" :key="row.key">
+  <template v-for="row in steady" :key="row.key">
     <QuantityField
       v-if="row.is === 'measure'"
       :label="row.label"
@@ -21,7 +22,7 @@ const YES_NO = ['yes', 'no'] as const
       :why="row.why"
       :optional="row.clear !== undefined"
       @update:model-value="row.set"
-      @clear="row.clear?.()"
+      @clear="row.clear"
     />
     <ChoiceField
       v-else-if="row.is === 'choice'"
@@ -50,14 +51,6 @@ const YES_NO = ['yes', 'no'] as const
       :rows="row.lines"
       :empty="row.empty"
       @update:model-value="row.set"
-    />
-    <ChoiceField
-      v-else-if="row.is === 'flag'"
-      :label="row.label"
-      :model-value="row.value ? 'yes' : 'no'"
-      :options="YES_NO.map((value) => ({ value, label: say(`word.${value}`) }))"
-      :note="row.note"
-      @update:model-value="(v) => row.set(v === 'yes')"
     />
   </template>
 </template>

@@ -7,7 +7,8 @@ import { fall as fallQuantity, length, span, volume } from '#core/units/quantity
 import { planRun } from '#core/roof'
 import { INCH } from '#core/units/constants'
 import type { AssessedLine } from '#core/assess'
-import { GROUP_WALL, sceneOf, shownWhole } from '~/drawing/scene'
+import { rainOver } from '~/drawing/rain'
+import { GROUP_WALL, sceneOf, shownWhole, topOf } from '~/drawing/scene'
 import { sectionFrame } from '~/drawing/sectionFrame'
 import type { Point } from '~/drawing/shapes'
 import { message } from '~/stores/messages'
@@ -215,17 +216,7 @@ const heard = computed(() => {
   ].join(' ')
 })
 const barLength = computed(() => (imperial.value ? 0.3048 : 0.1))
-const rain = computed(() => {
-  const { left } = frame.value
-  const end = scene.value.gutter.centre.x + 10
-  const limit = scene.value.roof
-  return Array.from({ length: 14 }, (_, i) => {
-    const x = left + 10 + ((i * 53) % Math.max(40, end - left))
-    const y = 8 + ((i * 37) % 60)
-    const onRoof = limit.from.y + ((limit.to.y - limit.from.y) * (x - limit.from.x)) / Math.max(1, limit.to.x - limit.from.x)
-    return { x, y, shown: y + 22 < onRoof }
-  }).filter(({ shown }) => shown)
-})
+const rain = computed(() => rainOver(scene.value, frame.value.left))
 /** A device with a height of its own, moved up or down. */
 function movePart(id: string, before: number, height: number, settled: boolean) {
   edit('partHeight', height, settled, before, (scheme) => ({
@@ -298,7 +289,7 @@ const acrossText = computed(() => {
         v-for="each in scene.group.filter(({ body }) => body.width > 40)"
         :key="each.id"
         :x="each.body.x + each.body.width / 2"
-        :y="each.body.y - 8"
+        :y="topOf(each) - 8"
         text-anchor="middle"
         class="t12 quiet halo"
       >

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { VesselScene } from '~/drawing/groupScene'
+import { lidScale } from '~/drawing/scene'
 import type { Box } from '~/drawing/shapes'
 
 /** One vessel on its stand, with the water that stands in it. */
@@ -41,10 +42,9 @@ const parts = computed(() =>
       legs: part.kind === 'stand' || part.kind === 'timber' || part.kind === 'frame' ? legsOf(part.box) : undefined,
     })),
 )
-/** A sealed lid's dome: no deeper than suits a vessel drawn small. */
 const lid = computed(() => {
   const { body, rim } = props.vessel
-  const k = Math.min(1, body.width / 90)
+  const k = lidScale(props.vessel)
   return `M${body.x - 5 * k} ${rim}v${-4 * k}q${2 * k} ${-8 * k} ${14 * k} ${-9 * k}h${body.width - 18 * k}q${12 * k} ${k} ${14 * k} ${9 * k}v${4 * k}z`
 })
 const bars = computed(() => {

@@ -23,20 +23,21 @@ const UNIT: Record<Key, (value: number) => Quantity> = {
 /** Figures of which more is better; of the others less is. */
 const MORE_IS_BETTER = new Set<Key>(['kept', 'runoff', 'met', 'lasts'])
 interface Change {
-  text: string
+  change: string
   way: '' | 'up' | 'down'
   better: boolean
 }
-/** What the last edit changed, as "140 L more"; empty before the first edit and while the figure is still being reckoned. */
-function change(key: Key): Change {
+const NONE: Change = { change: '', way: '', better: false }
+/** What the last edit changed; nothing before the first edit and while the figure is still being reckoned. */
+function changeOf(key: Key): Change {
   const now = bench.tally[key]
   const before = bench.baseline[key]
-  if (!bench.lastEdit || now === undefined || before === undefined) return { text: '', way: '', better: false }
+  if (!bench.lastEdit || now === undefined || before === undefined) return NONE
   const by = now - before
   const amount = key === 'met' ? say('tally.points', { n: Math.abs(Math.round(by * 1000) / 10) }) : text(UNIT[key](Math.abs(by)))
-  if (/^0\b(?![.,][1-9])/.test(amount)) return { text: say('tally.noChange'), way: '', better: false }
+  if (/^0\b(?![.,][1-9])/.test(amount)) return { ...NONE, change: say('tally.noChange') }
   return {
-    text: say(by > 0 ? 'tally.more' : 'tally.less', { amount }),
+    change: say(by > 0 ? 'tally.more' : 'tally.less', { amount }),
     way: by > 0 ? 'up' : 'down',
     better: by > 0 === MORE_IS_BETTER.has(key),
   }
@@ -44,7 +45,7 @@ function change(key: Key): Change {
 
 const { between } = useBands()
 const years = computed(() => bench.simulation.balance?.years)
-const cells = computed<{ key: Key; label: string; figure: Figure | undefined; note: string }[]>(() => {
+const cells = computed<{ key: Exclude<Key, 'runoff'>; label: string; figure: Figure | undefined; note: string }[]>(() => {
   const range = years.value?.metRange
   const lastsMonth = bench.assessed?.lastsMonth
   return [
@@ -85,6 +86,13 @@ const longestNote = computed(() => {
   const start = balance.years.longestShortStart
   return say('tally.longestNote', { month: month(balance.calendar.month[start] ?? 0), year: balance.calendar.year[start] ?? 0 })
 })
+/** Below a figure: what it is of, where it lies in eight years of ten, and what can be counted on. */
+const notesOf = (key: Exclude<Key, 'runoff'>, note: string) =>
+  [
+    note,
+    between(key),
+    ...(key === 'met' && figures.cansAWeek.value !== undefined ? [say('tally.countOn', { n: plain(figures.cansAWeek.value) })] : []),
+  ].join('\n')
 const edited = computed(() =>
   bench.lastEdit
     ? bench.lastStep && bench.lastEdit.id.match(/undone|redone/)
@@ -101,34 +109,19 @@ const edited = computed(() =>
     :aria-label="say('tally.title')"
     :aria-busy="bench.simulation.working"
   >
-    <div v-if="!compact" class="cell bg-sunk">
+    <div v-if="!compact" class="cell edited bg-sunk">
       <p class="text-12 text-ink-2">{{ say('tally.since') }}</p>
       <p class="edit font-bold">{{ edited }}</p>
     </div>
-    <div v-for="cell in cells" :key="cell.key" class="cell" :class="{ waiting: bench.simulation.working }">
-      <p class="text-12 text-ink-2">{{ cell.label }}<TermHint v-if="!compact" :text="cell.label" /></p>
-      <div class="figure-row">
-        <FigureValue v-if="cell.figure" :figure="cell.figure" :size="compact ? 'row' : 'big'" />
-        <p v-else class="slab text-22">–</p>
-        <b
-          v-if="!compact && change(cell.key).text"
-          class="text-12 font-semibold"
-          :class="change(cell.key).way === '' ? 'text-ink-3' : change(cell.key).better ? 'text-water' : 'text-pencil'"
-        >
-          <svg v-if="change(cell.key).way" viewBox="0 0 10 10" class="mr-0.5 inline size-2.5 fill-current" aria-hidden="true">
-            <path :d="change(cell.key).way === 'up' ? 'M5 1.5L9 8.5H1z' : 'M5 8.5L1 1.5H9z'" /></svg
-          >{{ change(cell.key).text
-          }}<span v-if="change(cell.key).way" class="sr-only">, {{ say(change(cell.key).better ? 'tally.better' : 'tally.worse') }}</span>
-        </b>
-      </div>
-      <template v-if="!compact">
-        <p class="text-12 text-ink-3">{{ cell.note }}</p>
-        <p v-if="cell.key !== 'runoff'" class="text-12 text-ink-3">{{ between(cell.key) }}</p>
-        <p v-if="cell.key === 'met' && figures.cansAWeek.value !== undefined" class="text-12 text-ink-2">
-          {{ say('tally.countOn', { n: plain(figures.cansAWeek.value) }) }}
-        </p>
-      </template>
-    </div>
+    <TallyCell
+      v-for="{ key, label, figure, note } in cells"
+      :key="key"
+      :label="label"
+      :figure="figure"
+      :compact="compact"
+      v-bind="changeOf(key)"
+      :notes="notesOf(key, note)"
+    />
   </section>
 </template>
 
@@ -136,15 +129,15 @@ const edited = computed(() =>
 .tally {
   display: grid;
   grid-template-columns: 206px repeat(5, minmax(0, 1fr));
-  min-height: 96px;
+  min-height: 98px;
 }
-.cell {
+.tally > :deep(.cell) {
   padding: 6px 10px 5px 14px;
   border-left: 1px solid var(--ink);
   min-width: 0;
   overflow: hidden;
 }
-.cell:first-child {
+.tally > :deep(.cell:first-child) {
   border-left: 0;
 }
 .edit {
@@ -154,30 +147,23 @@ const edited = computed(() =>
   line-clamp: 2;
   overflow: hidden;
 }
-.cell > p {
+.tally > :deep(.cell > p) {
   line-height: 1.25;
 }
-.figure-row {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  justify-content: space-between;
-  gap: 0 6px;
-}
-.waiting {
+.tally[aria-busy='true'] > :deep(.cell:not(.edited)) {
   background-image: repeating-linear-gradient(-45deg, transparent 0 7px, var(--sunk) 7px 8px);
 }
 .compact {
   grid-template-columns: repeat(3, minmax(0, 1fr));
   min-height: 0;
 }
-.compact .cell {
+.compact > :deep(.cell) {
   padding: 4px 8px 6px;
 }
-.compact .cell:nth-child(n + 4) {
+.compact > :deep(.cell:nth-child(n + 4)) {
   border-top: 1px solid var(--ink);
 }
-.compact .cell:nth-child(3n + 1) {
+.compact > :deep(.cell:nth-child(3n + 1)) {
   border-left: 0;
 }
 </style>

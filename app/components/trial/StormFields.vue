@@ -159,7 +159,8 @@ const rest = computed((): FieldRow[] => {
 </script>
 
 <template>
-  <div>
+  <!-- Its longest choice has a line with its name. -->
+  <div class="[--label-width:6rem]">
     <FieldRows :rows="shape" />
     <template v-if="storm.kind === 'gauge'">
       <p class="py-1 text-13">

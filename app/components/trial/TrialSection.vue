@@ -3,7 +3,8 @@ import type { AssessedLine } from '#core/assess'
 import type { StormRun } from '#core/storm'
 import { flow, length, volume } from '#core/units/quantity'
 import { heldAt } from '~/drawing/groupScene'
-import { sceneOf } from '~/drawing/scene'
+import { rainOver } from '~/drawing/rain'
+import { sceneOf, topOf } from '~/drawing/scene'
 
 /** The section while it rains: levels, links, spills and the first flush at one moment. */
 const props = defineProps<{
@@ -20,7 +21,15 @@ const { say, text } = useSay()
 
 const path = computed(() => bench.assessment!.path)
 const frame = computed(() => ({ left: 0, right: props.width - 8, top: 6, ground: props.height - 16 }))
-const scene = computed(() => sceneOf(props.assessed, frame.value, props.compact ? 30 : 100, undefined, path.value))
+/** Kept left of the wall, px: for wall and roof. */
+const WALL = 100
+const scene = computed(() => {
+  const first = sceneOf(props.assessed, frame.value, props.compact ? 30 : WALL, undefined, path.value)
+  // What is not as wide as its pane stands in the middle of it.
+  const boxes = [...first.group.map(({ body }) => body), ...(first.can ? [first.can] : [])]
+  const spare = frame.value.right - Math.max(...boxes.map(({ x, width }) => x + width))
+  return props.compact || spare < WALL ? first : sceneOf(props.assessed, frame.value, (WALL + spare) / 2, first.scale, path.value)
+})
 const levels = computed(() => Object.fromEntries(props.run.vessels.map(({ id, level }) => [id, level[props.moment]!])))
 const at = (of: ArrayLike<number>) => of[props.moment] ?? 0
 
@@ -82,9 +91,7 @@ const flush = computed(() => {
     shells: drawn.chambers,
   }
 })
-const strokes = computed(() =>
-  Array.from({ length: 12 }, (_, i) => ({ x: 8 + ((i * 47) % Math.max(60, scene.value.gutter.centre.x)), y: 6 + ((i * 29) % 40) })),
-)
+const strokes = computed(() => rainOver(scene.value, frame.value.left))
 const words = computed(() =>
   [
     say('trial.atTime', { time: '' }),
@@ -98,7 +105,7 @@ const words = computed(() =>
   <svg class="sheet-drawing block" :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="words">
     <HatchDefs prefix="trial" />
     <g v-if="raining">
-      <path v-for="stroke in strokes" :key="stroke.x" :d="`M${stroke.x} ${stroke.y}l-4 11`" class="l-water-fine" />
+      <path v-for="stroke in strokes" :key="`${stroke.x}-${stroke.y}`" :d="`M${stroke.x} ${stroke.y}l-4 11`" class="l-water-fine" />
     </g>
     <rect x="0" :y="scene.ground" :width="width" height="12" fill="url(#trial-soil)" />
     <SectionScene :scene="scene" prefix="trial" :levels="levels" :flowing="moving && raining" />
@@ -112,7 +119,7 @@ const words = computed(() =>
       <path :d="`M${each.body.x} ${each.fullY}h${each.body.width}`" class="l-level" />
       <text
         :x="each.body.x + each.body.width / 2"
-        :y="each.body.y - 10"
+        :y="topOf(each) - 8"
         text-anchor="middle"
         class="t12 halo"
         :class="each.over ? 'of-pencil' : 'quiet'"

@@ -159,7 +159,13 @@ const placedNotes = computed(() => {
   )
   return notes.value.map((note, i) => ({ ...note, y: at[i]! }))
 })
-const noteLines = computed(() => placedNotes.value.map(({ station: each, y }) => ({ station: each, y: y + FIGURE_LINE })))
+/** Where the drawing leads to them; the same as before where they have not moved, so that new figures do not draw it anew. */
+const noteLines = computed<{ station: Station; y: number }[]>((before) => {
+  const now = placedNotes.value.map(({ station: each, y }) => ({ station: each, y: y + FIGURE_LINE }))
+  return before?.length === now.length && now.every(({ station: each, y }, i) => each === before[i]!.station && y === before[i]!.y)
+    ? before
+    : now
+})
 
 /** From this width on, px, drawing and sheet stand side by side in the one column's order. */
 const PAIR = 700

@@ -10,7 +10,7 @@ import type { useSelection } from './selection'
 
 /** The hand has to rest this long before another size is tried, ms; and this long before a thousand records are run for the bands. */
 const SWEEP_AFTER_MS = 250
-const BANDS_AFTER_MS = 1500
+const BANDS_AFTER_MS = 1000
 
 /** The rain that the job goes by, and everything that is run over it elsewhere than on the page's own thread. */
 export function useYears(
