@@ -134,21 +134,19 @@ describe('a whole year, worked again as in a plain table', () => {
 
 describe('water shared out', () => {
   it('by rank, then by what each wants (worked by hand)', () => {
-    const got: number[] = []
-    shareOut(50, [20, 40, 20], [1, 2, 2], got)
-    expect(got).toEqual([20, 20, 10])
+    const wanted = [20, 40, 20].map((litres) => Float64Array.of(litres, litres, 0))
+    // A day on which it does not suffice, one on which it does, and one on which nothing is wanted.
+    expect(shareOut(Float64Array.of(50, 100, 30), wanted, [1, 2, 2])).toEqual([20 + 20, 20 + 40, 10 + 20])
   })
   it('never gives more than is wanted nor than there is', () => {
     const demand = fc.record({ wanted: fc.double({ min: 0, max: 100, noNaN: true }), rank: fc.integer({ min: 1, max: 4 }) })
     fc.assert(
       fc.property(fc.double({ min: 0, max: 300, noNaN: true }), fc.array(demand, { maxLength: 6 }), (drawn, demands) => {
         const sorted = demands.toSorted((a, b) => a.rank - b.rank)
-        const got: number[] = []
-        shareOut(
-          drawn,
-          sorted.map(({ wanted }) => wanted),
+        const got = shareOut(
+          Float64Array.of(drawn),
+          sorted.map(({ wanted }) => Float64Array.of(wanted)),
           sorted.map(({ rank }) => rank),
-          got,
         )
         const total = got.reduce((a, b) => a + b, 0)
         const asked = demands.reduce((a, { wanted }) => a + wanted, 0)

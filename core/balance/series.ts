@@ -106,23 +106,31 @@ export function runTanks({ store, tanks }: StoreSeries, rule: SpillRule, firstYe
   return runs
 }
 
-type Numbers = Float64Array | readonly number[]
-
 /**
- * A day's yield shared out between demands: the first in rank gets all it wants before the next; equals share by what they want.
+ * Days of a yield shared out between demands: the first in rank gets all it wants before the next; equals share by what they want.
  *
+ * @param drawn litres of each day
+ * @param wanted litres of each day, a row for each demand, first in rank first
  * @param ranks each demand's priority, in the order of `wanted`; 1 comes first
- * @param got written over with what each gets
+ * @returns litres that each gets over all days
  */
-export function shareOut(drawn: number, wanted: Numbers, ranks: Numbers, got: Float64Array | number[]): void {
-  let left = drawn
+export function shareOut(drawn: Float64Array, wanted: readonly Float64Array[], ranks: readonly number[]): number[] {
+  const got = wanted.map(() => 0)
+  const left = drawn.slice()
   for (let i = 0; i < wanted.length;) {
-    let end = i
-    let sum = 0
-    while (end < wanted.length && ranks[end] === ranks[i]) sum += wanted[end++]!
-    const share = sum > 0 ? Math.min(1, left / sum) : 0
-    for (let k = i; k < end; k++) got[k] = wanted[k]! * share
-    left = Math.max(0, left - sum)
+    let end = i + 1
+    while (end < wanted.length && ranks[end] === ranks[i]) end++
+    const sum = sumOf(wanted.slice(i, end), left.length)
+    // What a rank gets of what it wants, day by day; then what it leaves to the next.
+    const part = sum.map((litres, day) => (litres > 0 ? Math.min(1, left[day]! / litres) : 0))
+    for (let k = i; k < end; k++) {
+      const own = wanted[k]!
+      let total = 0
+      for (let day = 0; day < own.length; day++) total += own[day]! * part[day]!
+      got[k] = total
+    }
+    for (let day = 0; day < left.length; day++) left[day] = Math.max(0, left[day]! - sum[day]!)
     i = end
   }
+  return got
 }

@@ -263,24 +263,21 @@ function gather(ready: ReadyRain, inflow: DailyInflow, store: StoreDays, selfLev
   return { years, months, total, longestShortStart, short }
 }
 
-type Four = [Float64Array, Float64Array, Float64Array, Float64Array]
-
 function demandAccounts(store: string, runs: readonly TankRun[], span: number): DemandBalance[] {
+  const sum = (days: Float64Array) => {
+    let total = 0
+    for (let day = 0; day < days.length; day++) total += days[day]!
+    return total
+  }
   return runs
     .filter(({ series: { tank } }) => tank.store === store)
     .flatMap(({ series: { tank, demand }, run }) => {
-      const count = tank.demands.length
-      const ranks = tank.demands.map(({ priority }) => priority)
-      const [wanted, got, allWanted, allGot] = Array.from({ length: 4 }, () => new Float64Array(count)) as Four
-      for (let day = 0; day < run.yield.length; day++) {
-        for (let i = 0; i < count; i++) wanted[i] = demand.each[i]![day]!
-        shareOut(run.yield[day]!, wanted, ranks, got)
-        for (let i = 0; i < count; i++) {
-          allWanted[i]! += wanted[i]!
-          allGot[i]! += got[i]!
-        }
-      }
-      return tank.demands.map(({ id }, i) => ({ id, wanted: allWanted[i]! / span, got: allGot[i]! / span }))
+      const got = shareOut(
+        run.yield,
+        demand.each,
+        tank.demands.map(({ priority }) => priority),
+      )
+      return tank.demands.map(({ id }, i) => ({ id, wanted: sum(demand.each[i]!) / span, got: got[i]! / span }))
     })
 }
 

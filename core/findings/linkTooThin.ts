@@ -2,6 +2,7 @@ import { designInflow } from '../catch/designFlow'
 import { setLinkBores } from '../edits/storeEdits'
 import { STORE_BORES } from '../pipe/bores'
 import { computeLayout, linkLine } from '../layout'
+import { firstThat } from '../numeric/firstThat'
 import { headSpent } from '../pipe/friction'
 import type { WaterPath } from '../path/waterPath'
 import type { Store } from '../scheme'
@@ -65,11 +66,15 @@ export const linkTooThin = rule(
       const freeboard = foot + fed.body.rim - usable.get(store.id)!.top
       if (most <= freeboard + 1e-9) return undefined
       // Laid anew: a wider pipe needs more room to turn, and so is a little longer.
-      const wider = BORES.find((bore) => {
-        const wide = setLinkBores(path.scheme, store.id, bore)
-        const own = wide.stores.find(({ id }) => id === store.id)!
-        return lag(computeLayout(wide), own, ways, inflow).most <= freeboard
-      })
+      const thinnest = Math.min(...store.links.map(({ bore }) => bore))
+      const wider = firstThat(
+        BORES.filter((bore) => bore > thinnest),
+        (bore) => {
+          const wide = setLinkBores(path.scheme, store.id, bore)
+          const own = wide.stores.find(({ id }) => id === store.id)!
+          return lag(computeLayout(wide), own, ways, inflow).most <= freeboard
+        },
+      )
       const far = store.vessels.find(({ id }) => id === last)!
       const link = store.links.find(({ id }) => id === ways.get(last)![0])!
       return {
