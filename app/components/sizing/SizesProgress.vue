@@ -5,7 +5,7 @@ const { say } = useSay()
 </script>
 
 <template>
-  <div v-if="bench.simulation.progress" class="flex flex-1 items-center gap-2 text-13" role="status">
+  <div v-if="bench.simulation.progress" class="order-last flex w-full items-center gap-2 text-13" role="status">
     <progress
       class="h-2 w-24 accent-ink"
       :value="bench.simulation.progress.done"
@@ -15,5 +15,5 @@ const { say } = useSay()
     {{ say('answer.progress', { ...bench.simulation.progress }) }}
     <button type="button" class="btn" @click="bench.stopSizes()">{{ say('answer.stopSizes') }}</button>
   </div>
-  <p v-else class="cap flex-1">{{ say(bench.simulation.bands ? 'answer.bandsNote' : 'answer.sizesNote') }}</p>
+  <p v-else class="cap order-last w-full">{{ say(bench.simulation.bands ? 'answer.bandsNote' : 'answer.sizesNote') }}</p>
 </template>

@@ -67,7 +67,7 @@ const markers = computed(() => [
   <div class="grid grid-cols-1 gap-x-6 lg:grid-cols-[minmax(0,1fr)_220px]">
     <div>
       <div class="rule mt-2 flex min-h-9 flex-wrap items-center gap-x-3 pt-2">
-        <h3 class="h3">{{ say('answer.sizes') }}</h3>
+        <h3 class="h3 mr-auto">{{ say('answer.sizes') }}</h3>
         <SizesProgress />
         <ChoiceField
           class="[--label-width:0px]"
