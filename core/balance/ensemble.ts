@@ -10,7 +10,7 @@ import { caughtBy } from './inflow'
 import { ENSEMBLE_YEARS, type MadeRecords } from './madeRecords'
 import { runTanks, storeSeries, warmStart } from './series'
 import { runAbreast } from './abreast/runAbreast'
-import { ENOUGH, type SpillRule } from './runStore'
+import { ENOUGH, runStore, type SpillRule } from './runStore'
 import { storeLaws, tankDemand, type StoreLaws, type Tank } from './tanks'
 
 /** Figures of one store at its own size that carry a band. */
@@ -118,22 +118,17 @@ function lastsFrom(inflow: Float64Array, demand: Float64Array, month: Uint8Array
   return times > 0 ? sum / times : 0
 }
 
-/** What a volume holds at the end, and the most days on end that it went short. */
-function worstSpell(inflow: Float64Array, demand: Float64Array, volume: number, start: number, rule: SpillRule) {
-  const before = rule === 'before-spillage'
+/** The most days on end that less was drawn than wanted. */
+function longestShort(drawn: Float64Array, demand: Float64Array): number {
   // Looked up once: the loop turns millions of times.
   const part = ENOUGH
-  let held = start
   let spell = 0
   let longest = 0
-  for (let day = 0; day < inflow.length; day++) {
-    const full = held + inflow[day]!
-    const drawn = Math.min(demand[day]!, before ? full : held)
-    held = before ? Math.min(full - drawn, volume) : Math.min(full, volume) - drawn
-    spell = drawn < part * demand[day]! ? spell + 1 : 0
+  for (let day = 0; day < drawn.length; day++) {
+    spell = drawn[day]! < part * demand[day]! ? spell + 1 : 0
     longest = Math.max(longest, spell)
   }
-  return { held, longest }
+  return longest
 }
 
 interface OneTank {
@@ -215,9 +210,9 @@ export function ensembleRow(inputs: EnsembleInputs, index: number): EnsembleRow 
   const { used, short } = runAbreast({ inflow: caught, demand, rule, firstYearDays }, volumes, [caught.length])
   const present = volumes[0]!
   const start = warmStart(caught, demand, firstYearDays, present, rule)
-  const { held, longest } = worstSpell(caught, demand, present, start, rule)
+  const run = runStore(caught, demand, present, start, rule)
   // What was caught is drawn, held or surplus.
-  const surplus = captured - used[0]! - (held - start)
+  const surplus = captured - used[0]! - (run.store.at(-1)! - start)
   return {
     met: used.map((litres) => (wanted > 0 ? litres / wanted : 0)),
     shortDays: short.map((days) => days / ENSEMBLE_YEARS),
@@ -226,7 +221,7 @@ export function ensembleRow(inputs: EnsembleInputs, index: number): EnsembleRow 
       met: wanted > 0 ? used[0]! / wanted : 0,
       daysMet: asked > 0 ? 1 - short[0]! / asked : 0,
       lasts: lastsFrom(caught, demand, rain.month, thirstiest, present),
-      longest,
+      longest: longestShort(run.yield, demand),
       surplus: surplus / ENSEMBLE_YEARS,
     },
   }

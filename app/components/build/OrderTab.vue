@@ -40,6 +40,7 @@ const faults = (step: Step): Symptom[] => {
   const usual = TEST_SYMPTOMS[step.kind] ?? []
   return usual.filter((symptom) => causesOf(path, symptom).length > 0)
 }
+const shownAs = (all: readonly Symptom[]) => all.map((value) => ({ value, label: say(`build.symptom.${value}`) }))
 const symptom = ref<Symptom>()
 const symptoms = computed(() => (bench.assessment ? symptomsOf(bench.assessment.path) : []))
 const causes = (of: Symptom) => (bench.assessment ? causesOf(bench.assessment.path, of) : [])
@@ -150,15 +151,14 @@ const upperOf = (step: Step) => {
                 <button type="button" class="btn" @click="record(step, { result: 'right', fault: '', note: notes[step.id] ?? '' })">
                   {{ say('build.resultIs.right') }}
                 </button>
-                <select
-                  class="field w-auto!"
+                <PickList
+                  class="w-auto!"
                   :aria-label="say('build.faultOf', { n: numberOf(step) })"
-                  :value="resultOf(step)?.fault ?? ''"
-                  @change="record(step, { result: 'wrong', fault: ($event.target as HTMLSelectElement).value, note: notes[step.id] ?? '' })"
-                >
-                  <option value="" disabled>{{ say('build.itShows') }}</option>
-                  <option v-for="each in faults(step)" :key="each" :value="each">{{ say(`build.symptom.${each}`) }}</option>
-                </select>
+                  :model-value="(resultOf(step)?.fault ?? '') as Symptom | ''"
+                  :options="shownAs(faults(step))"
+                  :unpicked="say('build.itShows')"
+                  @update:model-value="(fault) => record(step, { result: 'wrong', fault, note: notes[step.id] ?? '' })"
+                />
               </div>
             </div>
             <div v-if="cropOf(step)" class="w-64 border border-hair">
@@ -186,15 +186,14 @@ const upperOf = (step: Step) => {
     </section>
     <section>
       <h3 class="h3 rule mt-2 pt-2">{{ say('build.faultFinder') }}</h3>
-      <select
-        class="field w-auto!"
+      <PickList
+        class="w-auto!"
         :aria-label="say('build.whatShows')"
-        :value="symptom ?? ''"
-        @change="symptom = ($event.target as HTMLSelectElement).value as Symptom"
-      >
-        <option value="" disabled>{{ say('build.whatShows') }}</option>
-        <option v-for="each in symptoms" :key="each" :value="each">{{ say(`build.symptom.${each}`) }}</option>
-      </select>
+        :model-value="symptom ?? ''"
+        :options="shownAs(symptoms)"
+        :unpicked="say('build.whatShows')"
+        @update:model-value="(each) => (symptom = each)"
+      />
       <ol v-if="symptom" class="list-decimal pl-6 text-13">
         <li v-for="each in causes(symptom)" :key="each.cause" class="py-0.5">
           <b>{{ say(`station.${each.station}`) }}:</b>
