@@ -34,6 +34,8 @@ const partsOf = (step: Step) =>
   step.parts.map((key) => [numbers.value.get(key), sayPart(key)].filter((each) => each !== undefined).join(' '))
 
 const resultOf = (step: Step) => kept.value.tests.find(({ test }) => test === step.id)
+/** What a test showed; empty where it was right or has not been made. */
+const faultOf = (step: Step) => (resultOf(step)?.fault ?? '') as Symptom | ''
 const notes = reactive<Record<string, string>>({})
 const faults = (step: Step): Symptom[] => {
   const path = bench.assessment!.path
@@ -154,7 +156,7 @@ const upperOf = (step: Step) => {
                 <PickList
                   class="w-auto!"
                   :aria-label="say('build.faultOf', { n: numberOf(step) })"
-                  :model-value="(resultOf(step)?.fault ?? '') as Symptom | ''"
+                  :model-value="faultOf(step)"
                   :options="shownAs(faults(step))"
                   :unpicked="say('build.itShows')"
                   @update:model-value="(fault) => record(step, { result: 'wrong', fault, note: notes[step.id] ?? '' })"
