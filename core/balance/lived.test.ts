@@ -68,6 +68,9 @@ describe('an open vessel', () => {
     const lost = (day: number) => years.store[day - 1]! - years.store[day]!
     for (const day of [202, 205, 210]) expect(lost(day)).toBeCloseTo(area * ready.site.thirst[ready.rain.dayOfYear[day]!]!, 3)
     expect(years.store.at(-1)).toBeCloseTo(0, 3)
+    // The air takes no more than is there, and what it takes is nobody's draw.
+    expect(years.total.used).toBeCloseTo(0, 9)
+    expect(years.total.evaporated).toBeLessThanOrEqual(years.total.captured + years.startHeld + 1e-9)
     closes(years)
   })
   it('with a lid loses none, and a sweep of open ones agrees with the years at the size that is there', () => {

@@ -39,5 +39,33 @@ describe('made records', () => {
     const first = inches.rain(1).depths.slice()
     expect(first).toContain(0.254)
     expect(inches.rain(1).depths).toEqual(first)
+    expect(inches.bytes).toBe(8 * first.length)
+    first.fill(0)
+    expect(inches.rain(1).depths).toContain(0.254)
+  })
+  it('are made once, and take two bytes a day', () => {
+    let asked = 0
+    const counted = new Proxy(model, {
+      get(of, key) {
+        asked++
+        return Reflect.get(of, key) as unknown
+      },
+    })
+    const own = records(counted)
+    own.rain(5)
+    const once = asked
+    const { depths } = own.rain(5)
+    expect(asked).toBe(once)
+    own.rain(6)
+    expect(asked).toBeGreaterThan(once)
+    expect(own.bytes).toBe(2 * 2 * depths.length)
+  })
+  it('stand for chance: their means differ from those of the months, and those of many do not', () => {
+    const own = records()
+    const means = Array.from({ length: 60 }, (_, i) => own.rain(i).depths.reduce((sum, depth) => sum + depth, 0) / ENSEMBLE_YEARS)
+    const mean = means.reduce((a, b) => a + b, 0) / means.length
+    const wanted = 12 * 55
+    expect(Math.abs(mean / wanted - 1)).toBeLessThan(0.05)
+    expect(means.filter((each) => Math.abs(each / wanted - 1) > 0.02).length).toBeGreaterThan(20)
   })
 })

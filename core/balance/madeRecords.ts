@@ -38,6 +38,11 @@ export class MadeRecords {
     readonly site: ReadyRain['site'],
   ) {}
 
+  /** Room that the records take, bytes. */
+  get bytes(): number {
+    return [...this.made.values()].reduce((sum, { byteLength }) => sum + byteLength, 0)
+  }
+
   /** Record by its number, in the place's climate, with its snow; the same number gives the same days anywhere. */
   rain(index: number): DailyRain {
     const known = this.made.get(index)

@@ -134,9 +134,11 @@ describe('a whole year, worked again as in a plain table', () => {
 
 describe('water shared out', () => {
   it('by rank, then by what each wants (worked by hand)', () => {
-    const wanted = [20, 40, 20].map((litres) => Float64Array.of(litres, litres, 0))
-    // A day on which it does not suffice, one on which it does, and one on which nothing is wanted.
-    expect(shareOut(Float64Array.of(50, 100, 30), wanted, [1, 2, 2])).toEqual([20 + 20, 20 + 40, 10 + 20])
+    const wanted = [20, 40, 20].map((litres) => Float64Array.of(litres, litres, 0, 0))
+    const drawn = Float64Array.of(50, 100, 30, 0)
+    // A day on which it does not suffice, one on which it does, one on which nothing is wanted, and one on which nothing is there either.
+    expect(shareOut(drawn, wanted, [1, 2, 2])).toEqual([20 + 20, 20 + 40, 10 + 20])
+    expect(drawn).toEqual(Float64Array.of(50, 100, 30, 0))
   })
   it('never gives more than is wanted nor than there is', () => {
     const demand = fc.record({ wanted: fc.double({ min: 0, max: 100, noNaN: true }), rank: fc.integer({ min: 1, max: 4 }) })

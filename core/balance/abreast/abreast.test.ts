@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { kernelOf } from '../../../scripts/kernel.mjs'
 import { ENOUGH, runStore } from '../runStore'
 import { warmStart } from '../series'
@@ -60,6 +60,25 @@ describe('volumes run abreast', () => {
       }),
       { numRuns: 60 },
     )
+  })
+  it('where the machine has no vectors, or a policy forbids them, plain words are taken', async () => {
+    vi.resetModules()
+    const instance = vi.spyOn(WebAssembly, 'Module').mockImplementation(function () {
+      throw new WebAssembly.CompileError('refused')
+    })
+    const { runAbreast: anew } = await import('./runAbreast')
+    const run = {
+      ...seriesOf([
+        [30, 10],
+        [0, 20],
+        [5, 20],
+      ]),
+      rule: 'after-spillage' as const,
+      firstYearDays: 3,
+    }
+    expect(anew(run, [25, 50], [3])).toEqual(runAbreast(run, [25, 50], [3], plainKernel()))
+    expect(instance).toHaveBeenCalledOnce()
+    instance.mockRestore()
   })
   it('a record longer than the memory at hand gets more of it', () => {
     const inflow = new Float64Array(160 * 365).fill(3)
