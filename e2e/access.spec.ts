@@ -1,4 +1,4 @@
-import { axeClean, expect, goTo, goToDoing, openJob, openJobs, settled, test, textFaults } from './support'
+import { axeClean, expect, goTo, turnTo, openJob, openJobs, settled, test, textFaults } from './support'
 
 const NAME = 'Withy Hard boathouse'
 /** What has the focus, and never all of the page. */
@@ -153,7 +153,7 @@ test.describe('a reader’s own letters', () => {
           await whole(station)
         }
         for (const doing of ['Trial', 'Build', 'Log'] as const) {
-          await goToDoing(page, doing)
+          await turnTo(page, doing)
           await whole(doing)
         }
       })

@@ -1,6 +1,6 @@
 import '../app/print/nodeBuffers'
 import { extractText, getDocumentProxy, getResolvedPDFJS } from 'unpdf'
-import { expect, goToDoing, openJob, settled, test } from './support'
+import { expect, turnTo, openJob, settled, test } from './support'
 
 type Matrix = [number, number, number, number, number, number]
 const times = ([a, b, c, d, e, f]: Matrix, [g, h, i, j, k, l]: Matrix): Matrix => [
@@ -66,7 +66,7 @@ test.describe('on paper, by the browser’s own print', () => {
       await page.emulateMedia({ media: 'print' })
       expect(await page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--ink').trim())).toBe('#16232b')
       await page.emulateMedia({ media: null })
-      await goToDoing(page, 'Trial')
+      await turnTo(page, 'Trial')
       await expect(page.locator('.side h2').first()).toBeVisible()
       const trial = await words(await page.pdf({ format: 'Letter' }))
       // The last thing in the column beside the drawing is there.

@@ -120,7 +120,7 @@ export async function goTo(page: Page, station: string) {
 }
 
 /** To the trial, the build or the log, with all that it reckons. */
-export async function goToDoing(page: Page, doing: 'Trial' | 'Build' | 'Log') {
+export async function turnTo(page: Page, doing: 'Trial' | 'Build' | 'Log') {
   await page.getByRole('button', { name: doing, exact: true }).click()
   await expect(page.locator('main h2:visible').first()).toBeVisible()
   await expect(page.locator('main [aria-busy="true"]')).toHaveCount(0)

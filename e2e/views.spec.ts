@@ -1,4 +1,4 @@
-import { axeClean, expect, goTo, goToDoing, openJob, openJobs, settled, test, textFaults } from './support'
+import { axeClean, expect, goTo, turnTo, openJob, openJobs, settled, test, textFaults } from './support'
 
 const SIZES = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
 const STATIONS = ['Sky', 'Roof', 'Gutter', 'Drop', 'Cask', 'Spill', 'Draw']
@@ -167,7 +167,7 @@ for (const [width, height] of WIDTHS)
       expect([station, covered]).toEqual([station, []])
     }
     for (const doing of ['Trial', 'Build', 'Log'] as const) {
-      await goToDoing(page, doing)
+      await turnTo(page, doing)
       await whole(doing)
     }
   })

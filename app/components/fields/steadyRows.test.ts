@@ -34,6 +34,16 @@ describe('steady rows', () => {
     ;(wideNow as { clear: () => void }).clear()
     expect(cleared).toHaveBeenCalledOnce()
   })
+  it('a row that has gone still does what it did', () => {
+    const set = vi.fn()
+    const given = ref<FieldRow[]>([{ is: 'text', key: 'name', label: 'Name', value: 'Butt', most: 20, set }])
+    const rows = useSteadyRows(() => given.value, say)
+    const [name] = rows.value
+    given.value = []
+    expect(rows.value).toEqual([])
+    ;(name as { set: (value: string) => void }).set('Old butt')
+    expect(set).toHaveBeenCalledExactlyOnceWith('Old butt')
+  })
   it('pick from what is new once anything of it is', () => {
     const label = ref('B')
     const rows = useSteadyRows(

@@ -23,6 +23,7 @@ const asChoice = ({ value, set, ...flag }: Flag, say: (id: string) => string): C
  * @param rows each with a key of its own
  */
 export function useSteadyRows(rows: () => readonly FieldRow[], say: (id: string) => string) {
+  /** Rows that have gone stay here: what is typed last into a field that goes still finds its way. */
   const newest = new Map<string, FieldRow>()
   const hands = new Map<string, { set: (value: unknown) => void; clear: () => void }>()
   const handsOf = (key: string) => {
@@ -35,17 +36,15 @@ export function useSteadyRows(rows: () => readonly FieldRow[], say: (id: string)
     hands.set(key, made)
     return made
   }
-  return computed(() => {
-    const before = new Map(newest)
-    newest.clear()
-    return rows().map((given): Exclude<FieldRow, Flag> => {
+  return computed(() =>
+    rows().map((given): Exclude<FieldRow, Flag> => {
       const row = given.is === 'flag' ? asChoice(given, say) : given
-      const stood = before.get(row.key)
+      const stood = newest.get(row.key)
       const { set, clear } = handsOf(row.key)
       const options =
         'options' in row && stood && 'options' in stood && alike(row.options, stood.options) ? { options: stood.options } : undefined
       newest.set(row.key, { ...row, ...options } as FieldRow)
       return { ...row, ...options, set, ...('clear' in row && row.clear && { clear }) } as Exclude<FieldRow, Flag>
-    })
-  })
+    }),
+  )
 }
