@@ -10,15 +10,17 @@ import { useNotices } from '~/stores/notices'
 export function useDesk(kept: () => readonly KeptJob[] | undefined) {
   const { repository } = useDatabase()
   const notices = useNotices()
-  const query = reactive<DeskQuery>({ search: '', stage: 'all', archived: false, sort: 'changed' })
-  const chosenView = ref<DeskView>()
-  onMounted(() => {
-    const { view, sort } = keptDesk()
-    chosenView.value = view
-    query.sort = DESK_SORTS.find((each) => each === sort) ?? query.sort
+  const said = keptDesk()
+  const query = reactive<DeskQuery>({
+    search: '',
+    stage: 'all',
+    archived: false,
+    sort: DESK_SORTS.find((each) => each === said.sort) ?? 'changed',
   })
+  const chosenView = ref(said.view)
+  const { names } = useJobNames()
   const view = computed<DeskView>({
-    get: () => chosenView.value ?? usualView(kept()?.length ?? 0),
+    get: () => chosenView.value ?? usualView((kept() ?? names.value ?? []).length),
     set: (next) => (chosenView.value = next),
   })
 

@@ -50,7 +50,7 @@ const plateText = (plate: Plate) =>
       <div ref="pane" />
       <p v-if="bench.assessment?.lines.length === 0" class="p-4">{{ say('build.nothingLeads') }}</p>
       <PlateDrawing v-for="(plate, i) in plates" :key="plate.id" class="mb-3" :plate="plate" :number="i + 1" :text="plateText(plate)" />
-      <ol class="columns-2 text-13 max-md:columns-1">
+      <ol v-if="width > 0" class="columns-2 text-13 max-md:columns-1">
         <li v-for="each in legend" :key="each.number" class="break-inside-avoid">
           <b class="num mr-1.5">{{ each.number }}</b> {{ each.name }}
         </li>

@@ -97,7 +97,7 @@ const plugins = [
 </script>
 
 <template>
-  <div ref="host" class="h-44">
+  <div ref="host">
     <Line v-if="ink" :aria-label="description" :data="data" :options="options" :plugins="plugins" />
   </div>
 </template>

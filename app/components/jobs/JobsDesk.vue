@@ -27,7 +27,10 @@ const notices = useNotices()
 const { say } = useSay()
 const router = useRouter()
 
-const kept = shallowRef<KeptJob[]>()
+const stored = shallowRef<KeptJob[]>()
+const welcomed = ref(false)
+/** The jobs, once it is known that no more are about to be put in: an empty desk that fills up at once would be read as empty. */
+const kept = computed(() => (welcomed.value || stored.value?.length ? stored.value : undefined))
 const problem = ref('')
 const plan = shallowRef<ImportPlan>()
 const faults = shallowRef<{ title: string; lines: { path: string; message: string }[] }>()
@@ -37,17 +40,23 @@ let watching: { unsubscribe(): void } | undefined
 onMounted(async () => {
   try {
     watching = liveQuery(() => repository.list()).subscribe({
-      next: (list) => (kept.value = list),
+      next: (list) => (stored.value = list),
       error: (error: Error) => (problem.value = say('jobs.cannotRead', { why: error.message })),
     })
     // What looks on as jobs change keeps still where the store cannot be opened at all: an empty desk would look like jobs lost.
     await database.open()
     await welcome()
+    // What was put in is told a moment later by what looks on: too late for a desk that would stand there empty until then.
+    if (!stored.value?.length) stored.value = await repository.list()
   } catch (error) {
     problem.value = say('jobs.cannotRead', { why: error instanceof Error ? error.message : '' })
+  } finally {
+    welcomed.value = true
   }
 })
 onBeforeUnmount(() => watching?.unsubscribe())
+
+const waiting = computed(() => !kept.value && problem.value === '')
 
 const desk = useDesk(() => kept.value)
 const { query, view, found, shown, archivedCount, last } = desk
@@ -218,7 +227,7 @@ async function begin() {
         @change="takeFile"
       />
     </header>
-    <main class="flex flex-1 flex-col px-7 pt-5 max-md:px-3" :aria-busy="!kept && !problem">
+    <main class="flex flex-1 flex-col px-7 pt-5 max-md:px-3" :aria-busy="waiting">
       <h1 class="slab text-28">{{ say('jobs.title') }}</h1>
       <p v-if="view === 'pictures'" class="text-ink-2">{{ say('jobs.sub') }}</p>
       <p v-if="problem" class="my-2 border-2 border-pencil bg-sheet p-2" role="alert">{{ problem }}</p>
@@ -282,11 +291,11 @@ async function begin() {
           <button type="button" class="btn" @click="open = 'order'">{{ say('jobs.order', { n: pickedJobs.length }) }}</button>
         </p>
       </template>
-      <template v-if="!kept && !problem">
+      <template v-if="waiting">
         <StoreWait />
         <JobNames />
       </template>
-      <ul class="mt-2 grid grid-cols-[repeat(auto-fill,minmax(296px,1fr))]">
+      <ul v-else class="mt-2 grid grid-cols-[repeat(auto-fill,minmax(296px,1fr))]">
         <li
           v-for="each in view === 'list' ? shown.filter(({ job }) => !job) : shown"
           :key="each.row.id"
@@ -386,7 +395,7 @@ async function begin() {
       @change="(_field, _from, _to, recipe) => desk.change(detailed!.id, recipe)"
       @close="detailsOf = undefined"
     />
-    <footer class="cap mt-4 flex flex-wrap justify-between gap-3 border-t border-hair px-7 py-2">
+    <footer v-if="!waiting" class="cap mt-4 flex flex-wrap justify-between gap-3 border-t border-hair px-7 py-2">
       <span>{{ say('jobs.footer') }}</span>
       <button type="button" class="underline md:hidden" @click="open = 'firm'">{{ say('jobs.firm') }}</button>
       <button type="button" class="underline md:hidden" @click="open = 'backup'">{{ say('jobs.backup') }}</button>

@@ -55,7 +55,8 @@ function setSchool(next: 'after-spillage' | 'before-spillage') {
     <p v-if="bench.simulation.failed" class="rule py-2 text-pencil" role="alert">
       {{ say('answer.failed', { why: bench.simulation.failed }) }}
     </p>
-    <p v-else-if="!years" class="rule py-2">{{ say('answer.waiting') }}</p>
+    <!-- What comes below stands out of sight from the start. -->
+    <p v-else-if="!years" class="rule min-h-screen py-2">{{ say('answer.waiting') }}</p>
     <template v-else>
       <div class="rule flex flex-wrap items-center gap-x-6 gap-y-1 pt-2">
         <p class="text-13">{{ say('answer.metVolume') }} <FigureValue v-if="figures.met.value" :figure="figures.met.value" size="big" /></p>
@@ -83,7 +84,7 @@ function setSchool(next: 'after-spillage' | 'before-spillage') {
           })
         }}
       </p>
-      <CountOn class="pb-1" />
+      <div class="min-h-7"><CountOn class="pb-1" /></div>
       <h3 class="h3 pt-2">
         {{ say('answer.through', { volume: litres(years.volume) }) }}
         <span class="cap font-normal">{{ say('answer.throughNote', { years: years.years.length }) }}</span>
@@ -98,20 +99,22 @@ function setSchool(next: 'after-spillage' | 'before-spillage') {
             >{{ strip.account.year }}, {{ text(rainDepth(strip.account.rain)) }}</span
           >
         </p>
-        <StoreYear
-          :held="strip.held"
-          :short="strip.short"
-          :full="years.volume"
-          :label="String(strip.account.year)"
-          :description="
-            say('answer.stripText', {
-              year: strip.account.year,
-              met: met(strip.account),
-              dry: days(strip.dry),
-              longest: days(strip.account.longestShort),
-            })
-          "
-        />
+        <div class="min-h-15 min-w-0">
+          <StoreYear
+            :held="strip.held"
+            :short="strip.short"
+            :full="years.volume"
+            :label="String(strip.account.year)"
+            :description="
+              say('answer.stripText', {
+                year: strip.account.year,
+                met: met(strip.account),
+                dry: days(strip.dry),
+                longest: days(strip.account.longestShort),
+              })
+            "
+          />
+        </div>
         <p class="text-13 max-md:col-start-2">
           <b class="slab text-16">{{ say('answer.metOf', { met: met(strip.account) }) }}</b><br /><span class="cap">{{
             say('answer.dryOn', { dry: days(strip.dry), longest: strip.account.longestShort })

@@ -12,6 +12,14 @@ const sheet = computed(() => sheets[props.station])
 watch(() => props.station, fetchSheet, { immediate: true })
 onMounted(fetchOtherSheets)
 
+/** What the years say stands above the snags in two of the sheets, and comes later than they do. */
+const settled = useSettled(
+  () =>
+    (props.station !== 'sky' && !(props.station === 'cask' && props.wide)) ||
+    bench.simulation.balance !== undefined ||
+    bench.simulation.failed !== undefined,
+)
+
 const here = computed(() =>
   bench.findings.flatMap((finding, index) => (concerns(finding, props.station) ? [{ finding, number: index + 1 }] : [])),
 )
@@ -51,8 +59,8 @@ const cautions = computed(() => Object.keys(tm(`caution.${props.station}`)).map(
         :wide="wide"
         :class="wide && station !== 'cask' ? 'gap-x-8 lg:columns-2 [&>*]:break-inside-avoid' : ''"
       />
-      <SnagList :findings="here" :total="bench.findings.length" />
-      <div v-if="cautions.length > 0" class="rule mt-2 pt-2">
+      <SnagList v-if="sheet && settled" :findings="here" :total="bench.findings.length" />
+      <div v-if="sheet && settled && cautions.length > 0" class="rule mt-2 pt-2">
         <h3 class="h3">{{ say('caution.title') }}</h3>
         <ul class="mt-1 list-disc pl-4 text-13 text-ink-2">
           <li v-for="caution in cautions" :key="caution">{{ caution }}</li>

@@ -78,21 +78,24 @@ const markers = computed(() => [
         />
       </div>
       <BandsLine />
-      <SweepChart
-        v-if="sweep && years"
-        :sweep="sweep"
-        :bands="bench.simulation.bands"
-        :shows="shows"
-        :markers="markers"
-        :description="
-          say('answer.sweepText', {
-            now: share(years.met),
-            volume: litres(years.volume),
-            knee: litres(knee?.volume ?? 0),
-            kneeMet: share(knee?.met ?? 0),
-          })
-        "
-      />
+      <div :class="sweep && years ? 'h-44' : 'h-80'">
+        <SweepChart
+          v-if="sweep && years"
+          class="h-full"
+          :sweep="sweep"
+          :bands="bench.simulation.bands"
+          :shows="shows"
+          :markers="markers"
+          :description="
+            say('answer.sweepText', {
+              now: share(years.met),
+              volume: litres(years.volume),
+              knee: litres(knee?.volume ?? 0),
+              kneeMet: share(knee?.met ?? 0),
+            })
+          "
+        />
+      </div>
       <p v-if="knee" class="text-13">{{ say('answer.knee', { volume: litres(knee.volume), met: share(knee.met) }) }}</p>
       <ul class="mt-1 grid grid-cols-5 gap-1.5">
         <li v-for="unit in more" :key="unit.n" class="unit px-1 py-1.5 text-center text-12" :class="{ now: unit.n === 1 }">

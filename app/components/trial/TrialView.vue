@@ -192,6 +192,8 @@ const account = computed(() => {
 })
 const vents = computed(() => (storm.value?.vents ?? []).filter(({ pressure: most }) => most > 200))
 
+/** What stands below the verdict waits for it, and for what would cure it. */
+const settled = useSettled(() => !state.working && (state.answer !== undefined || state.failed !== undefined))
 const CHART = 222
 const sheet = useSheetWidth(() => props.width)
 const drawn = computed(() => ({
@@ -265,7 +267,7 @@ const drawn = computed(() => ({
         </div>
       </div>
     </div>
-    <section class="side bg-sheet" :aria-label="say('trial.title')" :aria-busy="state.working" tabindex="0">
+    <section v-if="!phone || settled" class="side bg-sheet" :aria-label="say('trial.title')" :aria-busy="state.working" tabindex="0">
       <p class="cap">{{ say('trial.first') }}</p>
       <template v-if="verdict">
         <h2 class="slab text-18">{{ verdict.first ? placeName(verdict.first) : say('trial.holds') }}</h2>
@@ -355,17 +357,19 @@ const drawn = computed(() => ({
           </ul>
         </template>
       </template>
-      <h3 class="h3 rule mt-2 pt-2">{{ say('trial.storm') }}</h3>
-      <StormFields />
-      <template v-if="offered.length > 0">
-        <h3 class="h3 rule mt-2 pt-2">{{ say('trial.whatIf') }}</h3>
-        <label v-for="what in offered" :key="JSON.stringify(what)" class="flex min-h-7 items-center gap-2 py-0.5 text-13">
-          <input type="checkbox" class="size-6 flex-none accent-ink" :checked="has(what)" @change="toggle(what)" />
-          {{ say(`trial.if.${what.kind}`, what.kind === 'link-shut' ? { link: linkName(what.link) } : {}) }}
-        </label>
+      <template v-if="settled">
+        <h3 class="h3 rule mt-2 pt-2">{{ say('trial.storm') }}</h3>
+        <StormFields />
+        <template v-if="offered.length > 0">
+          <h3 class="h3 rule mt-2 pt-2">{{ say('trial.whatIf') }}</h3>
+          <label v-for="what in offered" :key="JSON.stringify(what)" class="flex min-h-7 items-center gap-2 py-0.5 text-13">
+            <input type="checkbox" class="size-6 flex-none accent-ink" :checked="has(what)" @change="toggle(what)" />
+            {{ say(`trial.if.${what.kind}`, what.kind === 'link-shut' ? { link: linkName(what.link) } : {}) }}
+          </label>
+        </template>
+        <StormBatch :rows="state.batch" :progress="state.batchProgress" @run="runBatch(bench.scheme!)" @stop="stopBatch" />
+        <p class="mt-2 text-12 text-ink-3">{{ say('trial.source') }}</p>
       </template>
-      <StormBatch :rows="state.batch" :progress="state.batchProgress" @run="runBatch(bench.scheme!)" @stop="stopBatch" />
-      <p class="mt-2 text-12 text-ink-3">{{ say('trial.source') }}</p>
     </section>
   </div>
 </template>
