@@ -40,8 +40,85 @@ async function holdDesk(page: Page) {
   return { letGo, held: () => held }
 }
 
+/** What moved by itself while a page came, worst first, and how far in all: the browser's own account of it. */
+async function movedBy(page: Page) {
+  return page.evaluate(() => {
+    const { shifts } = window as unknown as { shifts: { value: number; what: string[] }[] }
+    return { sum: shifts.reduce((sum, { value }) => sum + value, 0), what: shifts.flatMap(({ what }) => what) }
+  })
+}
+const watchShifts = (page: Page) =>
+  page.addInitScript(() => {
+    interface Shift extends PerformanceEntry {
+      value: number
+      hadRecentInput: boolean
+      sources: { node: Node | null; previousRect: DOMRect; currentRect: DOMRect }[]
+    }
+    const shifts: { value: number; what: string[] }[] = []
+    Object.assign(window, { shifts })
+    new PerformanceObserver((list) => {
+      for (const { value, hadRecentInput, sources } of list.getEntries() as Shift[])
+        if (!hadRecentInput)
+          shifts.push({
+            value,
+            what: sources.map(
+              ({ node, previousRect, currentRect }) =>
+                `${node?.nodeName} "${node?.textContent?.trim().slice(0, 30)}" from ${previousRect.y} to ${currentRect.y}`,
+            ),
+          })
+    }).observe({ type: 'layout-shift', buffered: true })
+  })
+/** A fifth of what a page may move and be called good (Web Vitals, cumulative layout shift: 0.1). */
+const MOST_MOVED = 0.02
+async function standsStill(page: Page) {
+  await expect(page.locator('main [aria-busy="true"], main[aria-busy="true"], .tally[aria-busy="true"]')).toHaveCount(0)
+  // What is drawn last, a chart or a line of figures, comes with the next frames.
+  await page.waitForTimeout(300)
+  const moved = await movedBy(page)
+  expect([page.url(), moved.sum < MOST_MOVED ? [] : moved.what]).toEqual([page.url(), []])
+}
+
+const SIZES = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
+/** Each page of a job that is come to by its address. */
+const PAGES = [
+  '',
+  ...['sky', 'roof', 'gutter', 'drop', 'cask', 'spill', 'draw'].map((station) => `?station=${station}`),
+  ...['sky', 'cask'].map((station) => `?station=${station}&wide=yes`),
+  ...['build', 'trial', 'log', 'survey'].map((doing) => `?doing=${doing}`),
+  ...['joints', 'bill', 'cuts', 'order', 'sheets'].map((part) => `?doing=build&part=${part}`),
+  ...['today', 'entries', 'shows', 'care', 'seasons', 'trainer'].map((part) => `?doing=log&log=${part}`),
+]
+
+test.describe('nothing moves by itself', () => {
+  for (const [name, viewport] of Object.entries(SIZES)) {
+    test.describe(name, () => {
+      test.use({ viewport })
+      test.describe('at a first visit', () => {
+        test.use({ visited: false })
+        test('as the jobs come', async ({ page }) => {
+          await watchShifts(page)
+          await openJobs(page)
+          await standsStill(page)
+          // And at the second, which knows their names.
+          await openJobs(page)
+          await standsStill(page)
+        })
+      })
+      for (const job of ['demo-withy-hard', 'demo-tannery-row'])
+        test(`as the pages of ${job} come`, async ({ page }) => {
+          await watchShifts(page)
+          for (const address of PAGES) {
+            await page.goto(`/job/${job}${address}`)
+            await expect(page.getByRole('heading', { level: 2 }).first()).toBeVisible()
+            await standsStill(page)
+          }
+        })
+    })
+  }
+})
+
 test.describe('the jobs page on the way', () => {
-  for (const [name, viewport] of Object.entries({ desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }))
+  for (const [name, viewport] of Object.entries(SIZES))
     test(`${name}: jobs can be read and opened before what draws them is here; nothing moves when it comes`, async ({ page }) => {
       await page.setViewportSize(viewport)
       await openJobs(page)

@@ -131,7 +131,7 @@ test.describe('a butt of one’s own', () => {
   test('a gauge’s storm with text in it is told in place, and one that reads is run', async ({ page }) => {
     await openJob(page, 'Withy Hard boathouse', 'Cask')
     await trial(page).click()
-    await page.getByLabel('The storm').selectOption({ label: "a gauge's own record" })
+    await page.getByLabel('The storm', { exact: true }).selectOption({ label: "a gauge's own record" })
     const paste = page.getByLabel('Paste times and mm')
     await paste.fill('14:00,0.4\n14:05,lots')
     await page.getByRole('button', { name: 'Read it' }).first().click()

@@ -1,5 +1,5 @@
 /** So long does what stands below wait for what stands above it, ms: then it is wanted more than it is moved about. */
-const PATIENCE_MS = 2000
+const PATIENCE_MS = 5000
 
 /**
  * Whether what is shown below may stand: as soon as what is above it is there, or has been waited for long enough. Shown earlier, it

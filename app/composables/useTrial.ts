@@ -74,9 +74,13 @@ export function useTrial() {
       if (mine !== ticket) return
       state.took = performance.now() - began
       state.answer = answer
-      state.cures = undefined
+      // Those of the storm before stand until the new ones are there, and cannot be taken: what is below them keeps its place.
+      state.curesOf = undefined
       const first = answer?.verdict.first
-      if (!first) return
+      if (!first) {
+        state.cures = undefined
+        return
+      }
       const cures = await worker().ask((service) => service.cures(scheme, first, system, whatIfs))
       if (mine !== ticket) return
       state.cures = cures

@@ -21,7 +21,7 @@ const { say } = useSay()
     <p class="text-12 text-ink-2">{{ label }}<TermHint v-if="!compact" :text="label" /></p>
     <div class="figure-row">
       <FigureValue v-if="figure" :figure="figure" :size="compact ? 'row' : 'big'" />
-      <p v-else class="slab text-22">–</p>
+      <p v-else :class="compact ? 'figure-none font-bold' : 'slab text-22'">–</p>
       <b v-if="!compact && change" class="text-12 font-semibold" :class="way === '' ? 'text-ink-3' : better ? 'text-water' : 'text-pencil'">
         <svg v-if="way" viewBox="0 0 10 10" class="mr-0.5 inline size-2.5 fill-current" aria-hidden="true">
           <path :d="way === 'up' ? 'M5 1.5L9 8.5H1z' : 'M5 8.5L1 1.5H9z'" /></svg
@@ -41,5 +41,9 @@ const { say } = useSay()
   align-items: baseline;
   justify-content: space-between;
   gap: 0 6px;
+}
+/* As high as the figure that will stand here. */
+.figure-none {
+  min-height: 24px;
 }
 </style>

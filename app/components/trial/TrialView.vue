@@ -274,7 +274,7 @@ const drawn = computed(() => ({
         <p class="py-1">{{ verdict.first ? sentence(verdict.first) : say('trial.holdsSay') }}</p>
         <template v-if="state.cures && state.cures.length > 0">
           <h3 class="h3 rule mt-1 pt-2">{{ say('trial.cures') }}</h3>
-          <table class="w-full text-13">
+          <table class="w-full text-13" :class="{ 'text-ink-3': !usable }" :aria-busy="!usable">
             <thead>
               <tr class="text-12 text-ink-3">
                 <th class="text-left font-normal" scope="col">{{ say('trial.cureChange') }}</th>
@@ -319,6 +319,8 @@ const drawn = computed(() => ({
             {{ say(state.cures[0]!.lost < 5e-4 ? 'trial.nothingLost' : 'trial.noCure') }}
           </p>
         </template>
+      </template>
+      <template v-if="verdict && settled">
         <h3 class="h3 rule mt-2 pt-2">{{ say('trial.whereAt', { time: clock(second) }) }}</h3>
         <dl class="text-13">
           <div v-for="row in account" :key="row.key" class="flex justify-between border-b border-hair py-0.5">
