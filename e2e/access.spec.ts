@@ -36,6 +36,21 @@ test.describe('by the keyboard alone', () => {
     await axeClean(page)
   })
 
+  test('another page is begun at its first heading, wherever it was come from', async ({ page }) => {
+    await openJobs(page)
+    await page.getByRole('link', { name: `Open ${NAME}` }).focus()
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('main').getByRole('heading', { level: 2 }).first()).toBeFocused()
+    await page.goBack()
+    await page.getByRole('button', { name: 'Five-minute tour' }).press('Enter')
+    await expect(page.getByRole('heading', { name: /^Sky/, level: 2 })).toBeVisible()
+    await expect.poll(() => page.evaluate(focused)).not.toBe('body')
+    await page.getByRole('button', { name: 'Log', exact: true }).click()
+    await page.getByRole('tab', { name: 'Today' }).click()
+    await page.getByRole('button', { name: 'Show me' }).first().press('Enter')
+    await expect.poll(() => page.evaluate(focused)).not.toBe('body')
+  })
+
   test('single keys may be turned off, and never act behind a dialog', async ({ page }) => {
     await openJob(page, NAME)
     await page.keyboard.press('5')

@@ -19,9 +19,13 @@ const there = (element: HTMLElement) =>
 /** Something that has a name, so that landing on it says where one is. */
 const named = (element: HTMLElement) => element.matches('section, main, article, header, li, form, fieldset, [role], [aria-label]')
 
+/** Where a page that was come to from another begins: its first heading. */
+const first = () => [...document.querySelectorAll<HTMLElement>('main :is(h1, h2)')].find(there)
+
 /**
  * Keeps the keyboard's place. What had the focus may go: a mend that was pressed, an undo with nothing left to undo, a dialog
- * that closes. The browser then lets the focus fall to the page; it is put on what that stood in instead, or where it was before.
+ * that closes. The browser then lets the focus fall to the page; it is put on what that stood in instead, or where it was before;
+ * where all of that has gone, since another page has come, on what that page begins with.
  */
 export function useFocusKept(): void {
   const held: Held[] = []
@@ -39,7 +43,7 @@ export function useFocusKept(): void {
     const around = last.within.find((each) => there(each) && named(each) && !FRAMES.has(each.id))
     const before = held.slice(1).find(({ element }) => there(element))?.element
     // What stood in a dialog goes back to what opened it; what stood on the page, to its place there.
-    const to = around ?? before
+    const to = around ?? before ?? first()
     if (!to) return
     if (to.tabIndex < 0 && !to.hasAttribute('tabindex')) to.tabIndex = -1
     to.focus({ preventScroll: true })
