@@ -16,10 +16,12 @@ export default defineNuxtConfig({
   // Everything a person makes lives in their browser, so there is nothing to render on a server.
   ssr: false,
   alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
-  components: [{ path: '~/components', pathPrefix: false }],
+  // A room's tables and composables stand beside its components.
+  components: [{ path: '~/components', pathPrefix: false, extensions: ['vue'] }],
   imports: {
     autoImport: true,
-    dirs: ['stores', 'composables'],
+    // Composables of one room stand in it, shared ones in a folder of their own.
+    dirs: ['stores', 'composables', 'components/*/use*.ts'],
     presets: [{ from: '@vueuse/core', imports: ['useElementSize', 'useEventListener', 'useMediaQuery', 'usePreferredDark'] }],
   },
   devtools: { enabled: false },

@@ -16,7 +16,7 @@ export default defineConfig({
         { from: 'vue-i18n', imports: ['useI18n'] },
         { from: '@vueuse/core', imports: ['useElementSize', 'useEventListener', 'useMediaQuery', 'usePreferredDark'] },
       ],
-      dirs: ['app/composables', 'app/stores'],
+      dirs: ['app/composables', 'app/stores', 'app/components/*/use*.ts'],
     }),
   ],
   resolve: { alias: { '#core': dir('./core'), '~~': dir('.'), '~': dir('./app') } },

@@ -5,7 +5,7 @@ import type { Quantity } from '#core/units/quantity'
 import { numberIn, type Terms } from '#core/units/terms'
 import type { ToldValues } from '#core/figures/told'
 import type { End } from '#core/scheme'
-import { endWords, pipeWords } from '~/build/endWords'
+import { endWords, pipeWords } from '~/components/build/endWords'
 
 /**
  * Messages without values, by language and id, and ids that are known to be there. The library walks its tree of messages

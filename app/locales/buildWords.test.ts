@@ -6,7 +6,7 @@ import { fitRecipe, TRAIN_RECIPES } from '#core/edits'
 import { END_SIZES, FITTINGS } from '#core/parts'
 import { buildWaterPath } from '#core/path'
 import { END_TYPES, SEALS, SHOPS, type Scheme } from '#core/scheme'
-import { endWords } from '../build/endWords'
+import { endWords } from '../components/build/endWords'
 import { american, british } from './allWords'
 
 type Tree = { [key: string]: string | Tree }

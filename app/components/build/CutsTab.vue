@@ -5,8 +5,8 @@ import { pipeItem, type CutGroup, type Hole } from '#core/build'
 import { clearHole, setHole, setKerf } from '#core/edits'
 import { SEALS, shelfDefaults, type Seal } from '#core/scheme'
 import { count, length } from '#core/units/quantity'
-import { HOLE_COLUMNS, holeRows, PIECE_COLUMNS, pieceRows } from '~/build/cutTable'
-import { saveCsv, saveXlsx, type Table } from '~/build/saveTables'
+import { HOLE_COLUMNS, holeRows, PIECE_COLUMNS, pieceRows } from '~/components/build/cutTable'
+import { saveCsv, saveXlsx, type Table } from '~/components/build/saveTables'
 import { message } from '~/stores/messages'
 
 /** Saw and drill: how long every piece is and out of which length it comes, how wide every hole is and where it goes. */

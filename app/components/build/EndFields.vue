@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { END_SIZES } from '#core/parts'
 import { END_TYPES, type End } from '#core/scheme'
-import { sizeWords } from '~/build/endWords'
+import { sizeWords } from '~/components/build/endWords'
 
 /** What an end really is: kind, size and which side of a joint. */
 const props = defineProps<{ label: string; modelValue: End }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { tellDevice } from '~/composables/tellDevice'
+import { tellDevice } from '~/components/log/tellDevice'
 
 /** Waits that run, wherever in the job one is; tells when one is over, on the page and by the device if it may. */
 const { running, callOff, clock, stepName } = useOrder()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { screenScale } from '~/composables/useDrag'
+import { screenScale } from '~/components/section/useDrag'
 import { changePlace, placeVessel, setVia, steeredRun, type Steered } from '#core/edits'
 import { plus, siteMap, vec } from '#core/layout'
 import { fullLevels } from '#core/vessel'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useDrag } from '~/composables/useDrag'
+import { useDrag } from '~/components/section/useDrag'
 import { sliderKey } from '~/drawing/sliderKeys'
 /**
  * A height that may move: dragged with a pointer (a finger rests on it first), nudged by the arrow keys (Shift for a fine step).

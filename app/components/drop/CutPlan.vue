@@ -8,7 +8,7 @@ import type { AssessedLine } from '#core/assess'
 import type { MarkReference } from '#core/scheme'
 import { length, span } from '#core/units/quantity'
 import { strapCount } from '#core/levels'
-import { pipeMarks, portMarks } from '~/drop/stripMarks'
+import { pipeMarks, portMarks } from '~/components/drop/stripMarks'
 import { saveFile } from '~/composables/saveFile'
 import { message } from '~/stores/messages'
 

@@ -2,7 +2,7 @@
 import type { Device } from '#core/scheme'
 import { quantity } from '#core/units/quantity'
 import type { FieldRow } from '~/components/fields/fieldRow'
-import { fieldsOf, placeIdOf, type DeviceChange, type FieldPlace } from '~/drop/deviceFields'
+import { fieldsOf, placeIdOf, type DeviceChange, type FieldPlace } from '~/components/drop/deviceFields'
 
 /** The measures of one device, each held against this wall. */
 const props = defineProps<{ device: Device; place: FieldPlace }>()

@@ -7,7 +7,7 @@ import type { AssessedLine } from '#core/assess'
 import { pipeEnd } from '#core/layout'
 import type { Device, OwnPart } from '#core/scheme'
 import { length } from '#core/units/quantity'
-import { fieldPlace, type DeviceChange } from '~/drop/deviceFields'
+import { fieldPlace, type DeviceChange } from '~/components/drop/deviceFields'
 import { message } from '~/stores/messages'
 
 /** The parts between gutter and vessel in the water's order: added, measured, moved by hand or key, and taken out. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-import type { Term } from '~/help/terms'
+import type { Term } from '~/components/help/terms'
 
 /** The word of the trade in a text, explained where it stands: by pointer, by tap, by key. Nothing where there is none. */
 const props = defineProps<{ text?: string; term?: Term }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { TERM_PICTURES } from '~/help/termPictures'
-import type { Term } from '~/help/terms'
+import { TERM_PICTURES } from '~/components/help/termPictures'
+import type { Term } from '~/components/help/terms'
 
 /** What a word means, drawn small; nothing where a drawing would not help. */
 const props = defineProps<{ term: Term }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Station } from '#core/findings'
-import { TOUR } from '~/composables/useTour'
+import { TOUR } from '~/components/help/useTour'
 
 /** What the tour asks for next, over the job that is open; it goes on by itself when that has been done. */
 const props = defineProps<{ station: Station; doing: string | undefined }>()

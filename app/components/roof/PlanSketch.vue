@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { sliderKey } from '~/drawing/sliderKeys'
-import { screenScale } from '~/composables/useDrag'
+import { screenScale } from '~/components/section/useDrag'
 import { bendsAlong, eavesAlong, eaveSections, placeSections, outletShares, pointAlong, stripOver } from '#core/gutter'
 import { moveHighPoint, moveOutlet } from '#core/edits'
 import { insideArea, placed, planArea, sectionPlan, type Point } from '#core/roof'

@@ -2,13 +2,13 @@ import type { Component } from 'vue'
 import type { Station } from '#core/findings'
 
 const FETCH: Record<Station, () => Promise<{ default: Component }>> = {
-  sky: () => import('~/components/sheet/SkySheet.vue'),
-  roof: () => import('~/components/sheet/RoofSheet.vue'),
-  gutter: () => import('~/components/sheet/GutterSheet.vue'),
-  drop: () => import('~/components/sheet/DropSheet.vue'),
-  cask: () => import('~/components/sheet/CaskSheet.vue'),
-  spill: () => import('~/components/sheet/SpillSheet.vue'),
-  draw: () => import('~/components/sheet/DrawSheet.vue'),
+  sky: () => import('~/components/sky/SkySheet.vue'),
+  roof: () => import('~/components/roof/RoofSheet.vue'),
+  gutter: () => import('~/components/gutter/GutterSheet.vue'),
+  drop: () => import('~/components/drop/DropSheet.vue'),
+  cask: () => import('~/components/cask/CaskSheet.vue'),
+  spill: () => import('~/components/spill/SpillSheet.vue'),
+  draw: () => import('~/components/draw/DrawSheet.vue'),
 }
 
 /** Sheets that are here. A page shows the one it opens with as soon as that is; one that is here is shown without a gap. */

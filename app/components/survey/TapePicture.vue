@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { MeasureName } from '#core/survey'
-import { TAPE_PICTURES } from '~/survey/tapePictures'
+import { TAPE_PICTURES } from '~/components/survey/tapePictures'
 
 /** Where the tape goes; what is measured is said beside it. */
 const props = defineProps<{ name: MeasureName }>()

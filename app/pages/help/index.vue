@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { holdsAll, soughtIn } from '#core/units/folded'
-import { TERMS } from '~/help/terms'
+import { TERMS } from '~/components/help/terms'
 import { layHelpWords } from '~/locales/layWords'
 
 /** All words of the trade with their drawings, and the way to how everything is reckoned. */

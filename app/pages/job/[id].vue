@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { provideGuesses } from '~/components/survey/provideGuesses'
 import { word } from '#core/figures/told'
 import type { Station } from '#core/findings'
 import { canonicalJson, type Job } from '#core/scheme'

@@ -1,6 +1,6 @@
 import type { BillLine } from '#core/build'
 import { SHOPS } from '#core/scheme'
-import { pricedBy } from '~/build/pricedBy'
+import { pricedBy } from '~/components/build/pricedBy'
 import type { Block } from '~/sheets/sheet'
 import { useWords } from './useWords'
 

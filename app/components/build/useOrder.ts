@@ -3,7 +3,7 @@ import { heldBy, isStale, type Step } from '#core/build'
 import { recordTest, setTimer, tickStep } from '#core/edits'
 import { lineCut, marksOf } from '#core/levels'
 import type { Build } from '#core/scheme'
-import { mayTell } from '~/composables/tellDevice'
+import { mayTell } from '~/components/log/tellDevice'
 import { message } from '~/stores/messages'
 
 /** The order of work with what is done of it. */

@@ -1,4 +1,4 @@
-import { TERMS, termPattern, termsIn, type Term } from '~/help/terms'
+import { TERMS, termPattern, termsIn, type Term } from '~/components/help/terms'
 
 /** One pattern for each language, made when it is first asked for. */
 const patterns = new Map<string, ReturnType<typeof termPattern>>()

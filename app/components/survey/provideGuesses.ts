@@ -1,5 +1,5 @@
 import { guessedKeys, measuresOf, takeMeasure } from '#core/survey'
-import { GUESSES } from '~/composables/useGuess'
+import { GUESSES } from '~/components/fields/useGuess'
 import { message } from '~/stores/messages'
 
 /** Lets every field below know the guesses of the open job. On a page without a job nothing is a guess. */

@@ -1,7 +1,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 
-const { drawImports } = (await import('../../scripts/picture.mjs' as string)) as { drawImports: () => string }
+const { drawImports } = (await import('../../../scripts/picture.mjs' as string)) as { drawImports: () => string }
 const PAGES = ['README.md', 'CONTRIBUTING.md', ...readdirSync('docs').flatMap((name) => (name.endsWith('.md') ? [`docs/${name}`] : []))]
 const PATH = /^(core|app|server|e2e|bench|hostile|scripts|docs|deploy|public)\/[\w./[\]-]+$/
 

@@ -5,7 +5,7 @@ import { FAMILIES } from '#core/catch'
 import { withyHard } from '#core/demo'
 import { fitRecipe, freshDevice, trainPlace } from '#core/edits'
 import { device as deviceSchema, type Device, type DeviceOf } from '#core/scheme'
-import { british } from '../locales/allWords'
+import { british } from '../../locales/allWords'
 import { fieldPlace, fieldsOf, type DeviceField, type FieldPlace } from './deviceFields'
 
 const scheme = withyHard().schemes[0]!

@@ -3,7 +3,7 @@ import type { Placed } from '#core/parts'
 import type { End } from '#core/scheme'
 import { INCH } from '#core/units/constants'
 import { length } from '#core/units/quantity'
-import { endWords, pipeWords } from '~/build/endWords'
+import { endWords, pipeWords } from '~/components/build/endWords'
 
 /** Names of parts, fittings and ends, in the reader's own terms. */
 export function useBuildWords() {
