@@ -6,7 +6,7 @@ import { brokenReferences } from '../path/waterPath'
 import { parseInput, scheme as schemeSchema, type Scheme } from '../scheme'
 import { FOOT } from '../units/constants'
 import { addOutlet, carryAcross, collectAt, moveHighPoint, moveOutlet, removeOutlet, setHighPoints, slopeAllTo } from './gutterEdits'
-import { addSection, chooseRoof, removeSection, setOutline } from './roofEdits'
+import { addSection, chooseRoof, longestEave, removeSection, setOutline } from './roofEdits'
 
 const boathouse = withyHard().schemes[0]!
 const found = tanneryRow().schemes[1]!
@@ -81,6 +81,15 @@ describe('sections', () => {
     expect(next.gutters[0]).toMatchObject({ length: 13 })
     expect(next.gutters[0]!.outlets[0]!.at).toBe(13)
     expect(collected(next)).toBeCloseTo(13 * 3.6, 9)
+  })
+  it('an eave is never told to be longer than the gutter that it takes along can be', () => {
+    const two = addSection(boathouse, 'river-gutter', 'Porch')
+    // The other section's eave is 4 m of it.
+    expect(longestEave(two, 'river')).toBeCloseTo(496, 9)
+    const next = setOutline(two, 'river', { kind: 'rectangle', along: longestEave(two, 'river'), across: 3.6 })
+    expect(next.gutters[0]!.length).toBeCloseTo(500, 9)
+    const onTo = { ...two, sections: two.sections.map((each) => ({ ...each, shedsTo: { kind: 'section' as const, section: 'x' } })) }
+    expect(longestEave(onTo, 'river')).toBe(500)
   })
   it('a gutter with a length of its own keeps it', () => {
     const own: Scheme = { ...boathouse, gutters: boathouse.gutters.map((gutter) => ({ ...gutter, length: 14 })) }

@@ -144,6 +144,16 @@ export function setOutline(scheme: Scheme, sectionId: string, outline: RoofSecti
   })
 }
 
+/** Longest gutter and longest eave that a document holds, m. */
+const LONGEST = 500
+
+/** How long the eave of a section can be told to be, m: a gutter that is taken along holds the other sections' too. */
+export function longestEave(scheme: Scheme, sectionId: string): number {
+  const section = scheme.sections.find(({ id }) => id === sectionId)
+  if (section?.shedsTo.kind !== 'gutter') return LONGEST
+  return LONGEST - eaveSum(scheme, section.shedsTo.gutter) + eaveLength(section)
+}
+
 /** One more section over a gutter, like the last one there; it is laid out by itself. */
 export function addSection(scheme: Scheme, gutterId: string, name: string): Scheme {
   return produce(scheme, (draft) => {

@@ -1,5 +1,3 @@
-import { positive } from '../numeric/guards'
-
 /** Where people cut the downpipe for a ring trough, by school. */
 export type CutSchool = 'rim-rule' | 'less-the-laps' | 'six-inches'
 export const CUT_SCHOOLS: readonly CutSchool[] = ['rim-rule', 'less-the-laps', 'six-inches']
@@ -29,11 +27,10 @@ const SIX_INCHES = 0.1524
  * Rim rule: first mark 10 mm below the rim, the second 30 mm further down. Less the laps: the device's length less an
  * inch at either end. Six inches: a plain 6 in piece. The last two keep the lip where the rim rule puts it, at mid piece.
  *
- * @param rim above the paving, m (> 0)
+ * @param rim above the paving, m; below it where the butt stands in a pit
  * Source: common practice, no published source; `diverter-marks` in the check values.
  */
 export function cutMarks(school: CutSchool, rim: number): CutMarks {
-  positive('rim', rim)
   const lip = rim - RIM_RULE.belowRim - RIM_RULE.lipBelowMark
   const piece = school === 'rim-rule' ? RIM_RULE.piece : school === 'less-the-laps' ? BODY - 2 * LAP : SIX_INCHES
   const lipBelowMark = school === 'rim-rule' ? RIM_RULE.lipBelowMark : piece / 2

@@ -27,6 +27,8 @@ describe('cut marks', () => {
   })
   it('the six inches of the third school pass over the rim', () => {
     expect(cutMarks('six-inches', 1.365).belowRim).toBeLessThan(0)
+    // A butt in a pit has the same marks under its rim, wherever the paving is.
+    for (const school of CUT_SCHOOLS) expect(cutMarks(school, -0.2).belowRim).toBeCloseTo(cutMarks(school, 1.365).belowRim, 12)
   })
   it('come out from three things one can measure', () => {
     expect(distancesOf(1.355, 1.365, 2.31)).toEqual({ abovePaving: 1.355, belowRim: 1.365 - 1.355, belowOutlet: 2.31 - 1.355 })

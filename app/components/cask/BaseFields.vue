@@ -20,6 +20,8 @@ const below = computed(() => {
   const { on } = placed.value.vessel
   return on === undefined ? undefined : bench.assessment!.path.vessels.get(on)?.vessel.name
 })
+/** How far a stand is sunk and how high it is built, m; the rim goes with it. */
+const STAND: readonly [number, number] = [-2, 3]
 const rim = computed(() => placed.value.foot + placed.value.vessel.body.rim)
 const edit = (what: string, recipe: (scheme: Scheme) => Scheme) => bench.editScheme(message('edit.base', { what }), recipe)
 
@@ -34,8 +36,8 @@ const heights = computed((): FieldRow[] => [
     label: say('field.name.stand'),
     kind: 'length',
     value: baseHeight(base.value),
-    least: -2,
-    most: 3,
+    least: STAND[0],
+    most: STAND[1],
     set: raise,
   },
   {
@@ -44,8 +46,8 @@ const heights = computed((): FieldRow[] => [
     label: say('field.name.rimHeight'),
     kind: 'length',
     value: rim.value,
-    least: -5,
-    most: 30,
+    least: rim.value - baseHeight(base.value) + STAND[0],
+    most: rim.value - baseHeight(base.value) + STAND[1],
     note: say('cask.rimNote'),
     set: (to) => raise(baseHeight(base.value) + to - rim.value),
   },

@@ -19,6 +19,8 @@ const settings = useSettings()
 const { say, text } = useSay()
 
 const WIDTH = 420
+/** Further from its pipe than this nothing is led, m. */
+const FAR = 500
 const path = computed(() => bench.assessment!.path)
 const fulls = computed(() => fullLevels(path.value))
 const aspect = ref<Aspect>('plan')
@@ -347,16 +349,16 @@ async function savePng() {
         :label="say('layout.along')"
         kind="span"
         :model-value="stands.along"
-        :least="-1000"
-        :most="1000"
+        :least="-FAR"
+        :most="FAR"
         @update:model-value="(v) => placeBy('along', v)"
       />
       <QuantityField
         :label="say('layout.out')"
         kind="span"
         :model-value="stands.out"
-        :least="-1000"
-        :most="1000"
+        :least="-FAR"
+        :most="FAR"
         @update:model-value="(v) => placeBy('out', v)"
       />
       <QuantityField

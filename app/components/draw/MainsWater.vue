@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Money } from '#core/scheme'
-import { US_GALLON } from '#core/units/constants'
+import { LITRE, US_GALLON } from '#core/units/constants'
 import { TERM_FACTS } from '#core/units/terms'
 import { volume } from '#core/units/quantity'
 import type { FieldRow } from '~/components/fields/fieldRow'
@@ -42,8 +42,10 @@ const coin = computed((): FieldRow[] => {
 function tierRows(tier: Money['tiers'][number], index: number): FieldRow[] {
   const { measure } = jobTableOf(tier, (draft) => draft.money.tiers[index])
   const n = index + 1
+  /** A block begins above the one before it and below the next. */
+  const between = [(tariff.value.tiers[index - 1]?.from ?? 0) + LITRE, (tariff.value.tiers[index + 1]?.from ?? 1e6) - LITRE] as const
   return [
-    ...(index > 0 ? [measure('from', 'volume', [0, 1e6], { name: 'tariff', key: 'from', label: say('mains.from', { n }) })] : []),
+    ...(index > 0 ? [measure('from', 'volume', between, { name: 'tariff', key: 'from', label: say('mains.from', { n }) })] : []),
     measure(perVolume('price'), 'plain', [0, 1e4], { key: 'price', label: say('mains.price', { n, unit: unitName.value }) }),
   ]
 }

@@ -34,8 +34,8 @@ const rows = computed((): FieldRow[] => {
       label: say('field.name.tapHeight'),
       kind: 'length',
       value: centre.value,
-      least: 0,
-      most: 10,
+      least: placed.value.foot,
+      most: placed.value.foot + placed.value.vessel.body.height,
       set: (v) =>
         edit(message('edit.tapHeight', { from: length(centre.value), to: length(v) }), (scheme) =>
           setPort(scheme, tap.vessel, tap.port, v - placed.value.foot),

@@ -13,9 +13,8 @@ const settings = useSettings()
 const { set, tableOf } = useEdits()
 const { say, text } = useSay()
 
-const chosen = ref<string>()
 const designs = computed(() => bench.assessment?.gutters ?? [])
-const design = computed(() => designs.value.find(({ outlet }) => outlet.id === chosen.value) ?? bench.assessed?.gutter)
+const design = computed(() => designs.value.find(({ outlet }) => outlet.id === bench.outletChosen) ?? bench.assessed?.gutter)
 const outlets = computed(() =>
   designs.value.map(({ gutter, outlet }) => ({
     value: outlet.id,
@@ -62,6 +61,20 @@ const hole = computed((): FieldRow[] => {
   const { gutter, outlet } = design.value
   const { measure, choice } = outletTable.value
   const { id } = outlet
+  /** A hole that is told to be higher or lower may no longer be the one that leads: it stays in hand all the same. */
+  const height = measure('height', 'length', [0.3, 12], { name: 'outletHeight', measure: `outletHeight:${id}` })
+  const inHand: FieldRow[] =
+    height.is === 'measure'
+      ? [
+          {
+            ...height,
+            set: (to: number) => {
+              bench.outletChosen = id
+              height.set(to)
+            },
+          },
+        ]
+      : []
   const along = [0, gutter.length] as const
   /** Whether the outlet stays in the hole in which it was found. */
   const stays: Lens<Outlet, 'stays' | 'moves'> = {
@@ -74,7 +87,7 @@ const hole = computed((): FieldRow[] => {
     measure('at', 'span', along, { name: 'outletAt', measure: `outletAt:${id}` }),
     choice(stays, ['stays', 'moves'], { ids: 'choice.outlet' }),
     ...(outlet.was === undefined ? [] : [measure('was', 'span', along, { name: 'outletWas', note: say('gutter.oldHole') })]),
-    measure('height', 'length', [0.3, 12], { name: 'outletHeight', measure: `outletHeight:${id}` }),
+    ...inHand,
   ]
 })
 const channel = computed((): FieldRow[] => {
@@ -165,7 +178,7 @@ function closeHole() {
       :label="say('gutter.which')"
       :model-value="design.outlet.id"
       :options="outlets"
-      @update:model-value="(id) => (chosen = id)"
+      @update:model-value="(id) => (bench.outletChosen = id)"
     />
     <PlanSketch v-if="bench.scheme" :scheme="bench.scheme" />
     <div class="flex flex-wrap gap-2 pb-1">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { COVER_DATA, planArea } from '#core/roof'
-import { addSection, removeSection, setOutline } from '#core/edits'
+import { addSection, longestEave, removeSection, setOutline } from '#core/edits'
 import { COVERS, FOULING, ROOF_HAZARDS, type RoofSection } from '#core/scheme'
 import type { FieldRow } from '~/components/fields/fieldRow'
 import type { Lens } from '~/components/fields/fieldTable'
@@ -79,7 +79,7 @@ const measures = computed((): FieldRow[] => {
             measure: `${key}:${id}`,
             value: outline[key],
             least: 0.1,
-            most: key === 'along' ? 500 : 200,
+            most: key === 'along' ? longestEave(bench.scheme!, id) : 200,
             set: (value) => side(key, value),
           },
         ],

@@ -18,12 +18,16 @@ export function useSelection(
   /** The vessel that is being looked at; the one that the pipe in hand fills where none was chosen, or it is gone. */
   const vesselChosen = ref<string>()
   const vesselInHand = computed(() => assessment.value?.path.vessels.get(vesselChosen.value ?? '') ?? assessed.value?.line.placed)
+  /** The outlet that is being looked at, while its pipe is in hand; the one that leads where none was chosen, or it is gone. */
+  const outletChosen = ref<string>()
+  watch(inHand, () => (outletChosen.value = undefined))
   /** Link that the last trial named as its bottleneck, so that the drawing can point at it. */
   const trialTight = ref<string>()
   const storeId = computed(() => assessed.value?.line.placed.store.id ?? scheme.value?.stores[0]?.id)
   function clear() {
     inHand.value = undefined
     vesselChosen.value = undefined
+    outletChosen.value = undefined
   }
-  return { inHand, assessed, vesselChosen, vesselInHand, trialTight, storeId, clear }
+  return { inHand, assessed, vesselChosen, vesselInHand, outletChosen, trialTight, storeId, clear }
 }
