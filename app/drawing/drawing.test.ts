@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '#core/arrangements'
 import { assess } from '#core/assess'
 import { demoJobs, withyHard } from '#core/demo'
-import { clearTrain, fitRecipe, TRAIN_RECIPES } from '#core/edits'
+import { clearTrain, fitRecipe, setStand, TRAIN_RECIPES } from '#core/edits'
 import { placeNotes, pushApart } from './placeNotes'
 import { sceneOf, topOf } from './scene'
 import type { Point } from './shapes'
@@ -13,6 +13,20 @@ const STATIONS = ['sky', 'roof', 'gutter', 'drop', 'cask', 'spill', 'draw'] as c
 const scenes = [...demoJobs().map(({ schemes }) => schemes[0]!), ...ARRANGEMENTS.map((make) => make())].flatMap((scheme) =>
   assess(scheme).lines.map((line) => ({ name: scheme.name, line, scene: sceneOf(line, FRAME, 126) })),
 )
+
+describe('a butt in a pit', () => {
+  const line = assess(setStand(withyHard().schemes[0]!, 'butt', -1.2)).lines[0]!
+  it('is drawn whole: the paving is lifted by as much as it is sunk, and all is smaller where it has to be', () => {
+    const scene = sceneOf(line, FRAME, 126)
+    expect(scene.y(0)).toBeCloseTo(FRAME.ground - 1.2 * scene.scale, 6)
+    expect(scene.ground).toBeCloseTo(scene.y(0), 6)
+    expect(scene.vessel.body.y + scene.vessel.body.height).toBeCloseTo(FRAME.ground, 6)
+    expect(scene.roof.from.y).toBeGreaterThanOrEqual(FRAME.top)
+  })
+  it('keeps the common line of drawings that stand beside one another', () => {
+    expect(sceneOf(line, { ...FRAME, level: true }, 126).ground).toBe(FRAME.ground)
+  })
+})
 
 describe('notes', () => {
   const wanted = fc.array(fc.double({ min: -200, max: 900, noNaN: true }), { minLength: 1, maxLength: 9 })

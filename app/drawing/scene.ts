@@ -12,8 +12,10 @@ export interface SceneFrame {
   left: number
   right: number
   top: number
-  /** y of the paving. */
+  /** y of the paving; of the foot of what is sunk below it, where something is. */
   ground: number
+  /** The paving stays where it is, whatever is sunk below it: several drawings stand on one line. */
+  level?: boolean
 }
 
 /** The section in px, ready to draw. Every line of it is a part of the job. */
@@ -79,6 +81,12 @@ function trainWidth({ line }: AssessedLine) {
   }
 }
 
+/** How far the lowest of the vessels that are shown stands below the paving, m. */
+function sunk({ line: { placed } }: AssessedLine, group?: WaterPath): number {
+  const shown = group ? [...group.vessels.values()].filter(({ store }) => store.id === placed.store.id) : [placed]
+  return Math.max(0, ...shown.map(({ foot, vessel }) => -Math.min(foot, vessel.base.ground)))
+}
+
 function extent(assessed: AssessedLine, group?: WaterPath) {
   const { placed, neck, tap, heights } = assessed.line
   const across = neck?.across ?? 0
@@ -98,7 +106,9 @@ function extent(assessed: AssessedLine, group?: WaterPath) {
 /** The largest of the set scales at which a section fits the frame. */
 export function fitScale(line: AssessedLine, frame: SceneFrame, wallRoom: number, group?: WaterPath): number {
   const { width, height } = extent(line, group)
-  const fits = (scale: number) => height * scale <= frame.ground - frame.top && width * scale <= frame.right - frame.left - wallRoom
+  const below = frame.level ? 0 : sunk(line, group)
+  const fits = (scale: number) =>
+    (height + below) * scale <= frame.ground - frame.top && width * scale <= frame.right - frame.left - wallRoom
   return SCALES.find(fits) ?? SCALES.at(-1)!
 }
 
@@ -113,7 +123,9 @@ export function fitScale(line: AssessedLine, frame: SceneFrame, wallRoom: number
  */
 export function sceneOf(assessed: AssessedLine, frame: SceneFrame, wallRoom: number, scale?: number, whole?: WaterPath): Scene {
   const group = whole && assessed.line.placed.store.vessels.length > 1 ? whole : undefined
-  return computeLayout(assessed, frame, wallRoom, scale ?? fitScale(assessed, frame, wallRoom, group), group)
+  const to = scale ?? fitScale(assessed, frame, wallRoom, group)
+  const below = frame.level ? 0 : sunk(assessed, group) * to
+  return computeLayout(assessed, { ...frame, ground: frame.ground - below }, wallRoom, to, group)
 }
 
 function computeLayout(assessed: AssessedLine, frame: SceneFrame, wallRoom: number, scale: number, whole: WaterPath | undefined): Scene {

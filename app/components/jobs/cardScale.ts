@@ -4,7 +4,7 @@ import { fitScale } from '~/drawing/scene'
 
 /** A card's drawing, px. */
 export const CARD = { width: 300, height: 330 }
-export const CARD_FRAME = { left: 4, right: CARD.width - 6, top: 14, ground: CARD.height - 1 }
+export const CARD_FRAME = { left: 4, right: CARD.width - 6, top: 14, ground: CARD.height - 1, level: true }
 export const CARD_WALL = 46
 const LARGEST = 125
 

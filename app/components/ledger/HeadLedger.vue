@@ -35,7 +35,7 @@ const labelX = computed(() => props.x + 20)
 
 const y = (height: number) => props.ground - height * props.scale
 const bounds = computed(() => [props.rows[0]?.from ?? 0, ...props.rows.map(({ to }) => to)])
-const placed = computed(() => pushApart(bounds.value.map(y), LEAST_ROW, props.top ?? 60, props.ground))
+const placed = computed(() => pushApart(bounds.value.map(y), LEAST_ROW, props.top ?? 60, Math.max(props.ground, ...bounds.value.map(y))))
 const lines = computed(() =>
   bounds.value.map((height, i) => ({
     key: `${i}-${height}`,
@@ -53,7 +53,8 @@ const entries = computed(() =>
       big: (row.item === 'left' || row.item === 'short') && room > 50,
       y: placed.value[i]! + room / 2 + 5,
       label: say(`ledger.${row.item}`),
-      amount: bare(Math.abs(spent(row, display.value).value)),
+      // What is short is told as an amount; a stand that is sunk, with its sign.
+      amount: bare(row.item === 'short' ? Math.abs(spent(row, display.value).value) : spent(row, display.value).value),
       heavy: row.item === 'left' || row.item === 'short',
     }
   }),

@@ -51,7 +51,6 @@ const room = computed(() =>
   }),
 )
 const frame = computed(() => room.value.frame)
-const ground = computed(() => frame.value.ground)
 const ledgerX = computed(() => room.value.ledgerX)
 const scene = computed(() =>
   sceneOf(props.assessed, frame.value, props.strip ? 30 : props.compact ? 36 : grouped.value ? GROUP_WALL : 126, undefined, whole.value),
@@ -129,12 +128,12 @@ const pins = computed(() => {
   bench.findings.forEach((finding, index) => {
     if (finding.at === undefined || finding.severity === 'note') return
     let x = side(finding)
-    const wanted = Math.min(scene.value.ground - 12, scene.value.y(finding.at))
+    const wanted = Math.min(frame.value.ground - 12, scene.value.y(finding.at))
     let y = wanted
     while (placed.some((pin) => Math.abs(pin.x - x) < PIN && Math.abs(pin.y - y) < PIN)) {
       y += 4
-      // Below the ground line there is nothing to point at: a full column makes another beside it.
-      if (y <= scene.value.ground + 4) continue
+      // Below the ground, or what is sunk in it, there is nothing to point at: a full column makes another beside it.
+      if (y <= frame.value.ground + 4) continue
       y = wanted
       x -= PIN
     }
@@ -264,13 +263,13 @@ const acrossText = computed(() => {
     <desc :id="heardId">{{ heard }}</desc>
     <HatchDefs prefix="sec" />
     <path v-for="stroke in rain" :key="`${stroke.x}-${stroke.y}`" :d="`M${stroke.x} ${stroke.y}l-4 11`" class="l-water-fine" />
-    <rect :x="frame.left" :y="ground" :width="ledgerX - frame.left + 8" height="12" fill="url(#sec-soil)" />
+    <rect :x="frame.left" :y="scene.ground" :width="ledgerX - frame.left + 8" height="12" fill="url(#sec-soil)" />
     <g v-if="!compact">
       <LeaderLine v-for="leader in leaders" :key="leader.station" :from="leader.from" :to="leader.to" :chosen="leader.station === chosen" />
     </g>
     <SectionScene :scene="scene" prefix="sec" flowing />
-    <path :d="`M${frame.left} ${ground}H${strip ? width : ledgerX + 8}`" class="l-ground" />
-    <text v-if="!strip && !compact" :x="frame.left + 4" :y="ground - 7" class="t12 quiet halo">{{ say('drawing.paving') }}</text>
+    <path :d="`M${frame.left} ${scene.ground}H${strip ? width : ledgerX + 8}`" class="l-ground" />
+    <text v-if="!strip && !compact" :x="frame.left + 4" :y="scene.ground - 7" class="t12 quiet halo">{{ say('drawing.paving') }}</text>
     <text
       v-if="!compact && !strip && !grouped && roofText.turn < 60"
       :transform="`translate(${roofText.x} ${roofText.y}) rotate(${roofText.turn})`"
@@ -326,7 +325,7 @@ const acrossText = computed(() => {
         :rows="assessed.ledger"
         :x="ledgerX"
         :right="width - 8"
-        :ground="ground"
+        :ground="scene.ground"
         :scale="scene.scale"
         :bar-length="barLength"
         :top="compact ? 22 : 76"
