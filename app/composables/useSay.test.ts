@@ -1,3 +1,4 @@
+import type { MessageId } from '~/locales/messageIds'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { createApp } from 'vue'
@@ -28,7 +29,7 @@ beforeEach(async () => {
   )
   await renderToString(app)
 })
-const told = (what: Told) => say('test.told', { what })
+const told = (what: Told) => say('test.told' as MessageId, { what })
 
 describe('a name is data', () => {
   // Each of these is a code somewhere: of an end, of a reason, a word of the trade, a message, a linked term, a format.

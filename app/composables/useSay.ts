@@ -5,6 +5,7 @@ import type { Quantity } from '#core/units/quantity'
 import { numberIn, type Terms } from '#core/units/terms'
 import type { ToldValues } from '#core/figures/told'
 import type { End } from '#core/scheme'
+import type { MessageId } from '~/locales/messageIds'
 import { endWords, pipeWords } from '~/components/build/endWords'
 
 /**
@@ -84,7 +85,7 @@ export function useSay() {
   }
 
   /** A message by its id; `how` among the values picks between versions of one sentence. `own` are other units than the reader's: a job's own. */
-  function say(id: string, values: ToldValues = {}, own: Display = display.value): string {
+  function say(id: MessageId, values: ToldValues = {}, own: Display = display.value): string {
     const variant = typeof values.how === 'string' ? `${id}.${values.how}` : ''
     const key = variant !== '' && te(variant, 'en-GB') ? variant : id
     const said = Object.keys(values).length === 0 ? plain(key) : filled(key, ready(values, own), pluralOf(values))

@@ -1,8 +1,10 @@
+import type { MessageId } from '~/locales/messageIds'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '#core/arrangements'
 import { BUILD_STATIONS, causesOf, matings, PHASES, planBuild, plainPartsInputs, SYMPTOMS, TEST_SYMPTOMS, type Words } from '#core/build'
 import { demoJobs } from '#core/demo'
 import { fitRecipe, TRAIN_RECIPES } from '#core/edits'
+import type { ToldValues } from '#core/figures/told'
 import { END_SIZES, FITTINGS } from '#core/parts'
 import { buildWaterPath } from '#core/path'
 import { END_TYPES, SEALS, SHOPS, type Scheme } from '#core/scheme'
@@ -126,9 +128,9 @@ describe('words of the build', () => {
 })
 
 describe('ends in words', () => {
-  const say = (id: string, values: Record<string, string> = {}) =>
+  const say = (id: MessageId, values: ToldValues = {}) =>
     String(get(british, id) ?? id)
-      .replace(/\{(\w+)\}/g, (_, name: string) => values[name] ?? '')
+      .replace(/\{(\w+)\}/g, (_, name: string) => String(values[name] ?? ''))
       .replace(/@:\{'t\.downpipe'\}/g, 'downpipe')
   it.each([
     [{ type: 'downpipe-round', size: '68', gender: 'male' }, '68\u00A0mm round downpipe spigot', '68\u00A0mm round downpipe spigot'],

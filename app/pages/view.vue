@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { MessageId } from '~/locales/messageIds'
 import { isTerms, TERM_FACTS } from '#core/units/terms'
 import { saveFile } from '~/composables/saveFile'
 import { unpackSheets } from '~/sheets/packed'
@@ -13,8 +14,8 @@ const { state, make } = usePdf()
 
 const sheets = shallowRef<Sheet[]>([])
 /** Message id of why nothing is shown. */
-const problem = ref('')
-const WHY: Record<string, string> = { none: 'view.none', newer: 'view.newer' }
+const problem = ref<MessageId | ''>('')
+const WHY: Record<string, MessageId> = { none: 'view.none', newer: 'view.newer' }
 watch(
   () => route.hash,
   async (hash) => {

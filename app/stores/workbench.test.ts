@@ -456,7 +456,7 @@ describe('schemes', () => {
 
 describe('rain', () => {
   it('made after a record keeps leaning on it, in the file too', async () => {
-    bench.edit(message('edit.rain'), (job) => ({
+    bench.edit(message('edit.rainRecord'), (job) => ({
       ...job,
       rain: { kind: 'fitted', record: 'demo-withy-rain', gaps: 'generator', years: 60, seed: 3 },
     }))
@@ -466,7 +466,7 @@ describe('rain', () => {
   })
   it('from means needs no record', async () => {
     const months = Array.from({ length: 12 }, () => 60)
-    bench.edit(message('edit.rain'), (job) => ({
+    bench.edit(message('edit.rainRecord'), (job) => ({
       ...job,
       rain: { kind: 'normals', totals: months, wetDays: months.map(() => 12), spread: 0.15, years: 30, seed: 1 },
     }))
@@ -475,10 +475,10 @@ describe('rain', () => {
   })
   it('its own gauge follows the log: a reading more is a reading more in the years', async () => {
     const rain = (id: string, at: string, depth: number) => ({ kind: 'rain' as const, id, at, depth })
-    bench.edit(message('edit.rain'), (job) => ({ ...job, log: { ...job.log, entries: [rain('a', '2026-06-02T07:00Z', 4)] } }))
+    bench.edit(message('edit.rainRecord'), (job) => ({ ...job, log: { ...job.log, entries: [rain('a', '2026-06-02T07:00Z', 4)] } }))
     bench.useGauge()
     await vi.waitFor(() => expect(bench.record).toMatchObject({ start: '2026-06-01', depths: [4] }))
-    bench.edit(message('edit.rain'), (job) => ({
+    bench.edit(message('edit.rainRecord'), (job) => ({
       ...job,
       log: { ...job.log, entries: [...job.log.entries, rain('b', '2026-06-04T07:00Z', 9)] },
     }))
@@ -490,7 +490,7 @@ describe('rain', () => {
   })
   it('of another place makes another air', () => {
     const summer = bench.air!.thirst[190]!
-    bench.edit(message('edit.place'), (job) => ({ ...job, site: { ...job.site, latitude: -37 } }))
+    bench.edit(message('edit.placeChanged'), (job) => ({ ...job, site: { ...job.site, latitude: -37 } }))
     expect(bench.air!.thirst[190]).toBeLessThan(summer / 2)
   })
 })

@@ -1,10 +1,10 @@
+import type { Say } from '~/locales/messageIds'
 import type { BillLine } from '#core/build'
 import type { UnitSystem } from '#core/units/quantity'
 import { pricedBy } from './pricedBy'
 
 /** A cell of a table that is taken elsewhere: words, a number, or nothing. */
 export type Cell = string | number | null
-type Say = (id: string) => string
 
 /** Columns of the bill; message ids under `build.csv`. Numbers and their units stand apart, so that a spreadsheet can reckon. */
 export const BILL_COLUMNS = [

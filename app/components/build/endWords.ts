@@ -1,7 +1,6 @@
+import type { Say } from '~/locales/messageIds'
 import type { End } from '#core/scheme'
 import type { UnitSystem } from '#core/units/quantity'
-
-type Say = (id: string, values?: Record<string, string>) => string
 
 /** Vulgar fractions that the typefaces have. */
 const FRACTIONS: Record<string, string> = { '1/2': '½', '3/4': '¾', '1/4': '¼' }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { MessageId } from '~/locales/messageIds'
 import {
   addVessel,
   arrangeStore,
@@ -83,11 +84,12 @@ const VALVES = ['none', 'open', 'shut'] as const
 function linkRows(link: Link) {
   const { choice, measure } = fieldTable(
     link,
-    (field, _from, _to, recipe) => edit(say(`group.${field}`), (scheme) => changeLink(scheme, link.id, (draft) => void recipe(draft))),
+    (field, _from, _to, recipe) =>
+      edit(say(`group.${field}` as MessageId), (scheme) => changeLink(scheme, link.id, (draft) => void recipe(draft))),
     say,
   )
   const { length: long } = runOf(link.id)
-  const called = (field: string) => ({ label: say(`group.${field}`) })
+  const called = (field: string) => ({ label: say(`group.${field}` as MessageId) })
   const bore: Lens<Link, string> = { name: 'bore', get: (of) => String(of.bore), put: (draft, to) => (draft.bore = Number(to)) }
   const measured: Lens<Link, number> = { name: 'measured', get: (of) => of.measured ?? long, put: (draft, to) => (draft.measured = to) }
   return {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { MessageId } from '~/locales/messageIds'
 import { word } from '#core/figures/told'
 import { addPort, changePort, unconnectedPorts, removePort } from '#core/edits'
 import { isOnTop } from '#core/layout'
@@ -48,7 +49,9 @@ function rowsOf(port: Port): FieldRow[] {
   const { rim } = vessel.value.body
   const { name } = vessel.value
   const here = hourText(hourOf(port) ?? 12)
-  const [under, over] = SIDES.includes(role) ? ['ports.invertUnderRim', 'ports.invertOverFoot'] : ['ports.underRim', 'ports.overFoot']
+  const [under, over] = SIDES.includes(role)
+    ? (['ports.invertUnderRim', 'ports.invertOverFoot'] as const)
+    : (['ports.underRim', 'ports.overFoot'] as const)
   /** Tells both as they stand in the field that was typed into. */
   const put = (part: 'at' | 'bore', from: number, to: number, value: number) =>
     bench.editScheme(message('edit.portAt', { what: word(`port-${role}`), name, from: length(from), to: length(to) }), (scheme) =>
@@ -56,7 +59,7 @@ function rowsOf(port: Port): FieldRow[] {
     )
   const measure = (
     key: string,
-    label: string,
+    label: MessageId,
     value: number,
     [least, most]: readonly [number, number],
     set: (to: number) => void,

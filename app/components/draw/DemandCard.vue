@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { MessageId } from '~/locales/messageIds'
 import { dateFormat } from '#core/units/intl'
 import type { Draft } from 'immer'
 import type { DemandBalance } from '#core/balance'
@@ -60,13 +61,13 @@ const table = <D extends Demand>(demand: D) =>
     (field, _from, to, recipe) =>
       emit(
         'change',
-        typeof to === 'object' && 'word' in to ? say(`word.${to.word}`) : say(`draw.${field}`),
+        typeof to === 'object' && 'word' in to ? say(`word.${to.word}`) : say(`draw.${field}` as MessageId),
         (draft) => void recipe(draft as unknown as D),
       ),
     say,
   )
 /** A field of a demand that is told by its label here. */
-const called = (name: string) => ({ name, label: say(`draw.${name}`) })
+const called = (name: string) => ({ name, label: say(`draw.${name}` as MessageId) })
 const about = computed((): FieldRow[] => {
   const { demand } = props
   const { text, choice } = table(demand)

@@ -27,7 +27,9 @@ function changeDemand(id: string, what: string, recipe: (demand: Demand) => void
 const governing = computed(() => (bench.scheme ? governingRule(bench.scheme.uses) : undefined))
 const got = computed(() => new Map(bench.simulation.balance?.years.demands.map((each) => [each.id, each]) ?? []))
 /** A new one is drawn where one stands, else from the first tap or pump that there is. */
-function newDemand(kind: Demand['kind'], from: DrawPoint): Demand {
+/** What is begun with; how much of it is told otherwise later. */
+type Begun = Exclude<Demand['kind'], 'volume'>
+function newDemand(kind: Begun, from: DrawPoint): Demand {
   const demandsHere = bench.scheme!.demands
   const first = cans(freshId('demand', demandsHere), say(`draw.new.${kind}`), '', 1, {
     priority: Math.min(9, demandsHere.length + 1),
@@ -38,7 +40,7 @@ function newDemand(kind: Demand['kind'], from: DrawPoint): Demand {
 }
 const points = computed(() => (bench.scheme ? drawPoints(bench.scheme) : []))
 const from = computed((): DrawPoint | undefined => (tap.value ? { kind: 'tap', tap: tap.value.id } : points.value[0]))
-function add(kind: Demand['kind']) {
+function add(kind: Begun) {
   const point = from.value
   if (!point) return
   bench.editScheme(message('edit.demandAdded'), (scheme) =>

@@ -1,3 +1,4 @@
+import type { WhyEnds } from '~/components/fields/fieldRow'
 import { laidCarry, runKey } from '#core/layout'
 import type { WaterPath } from '#core/path'
 import { chamberRoom } from '#core/levels'
@@ -15,7 +16,7 @@ interface NumberField<D> {
   set: (device: D, value: number) => void
   least: number
   most: number
-  why?: { least?: string; most?: string }
+  why?: WhyEnds
 }
 interface ChoiceField<D> {
   type: 'choice'
@@ -56,7 +57,7 @@ export const fieldPlace = ({ line: { heights } }: AssessedLine, { scheme, layout
     device.kind === 'carrying-pipe' ? laidCarry(layout, device).length : layout.runs.get(runKey('hose', device.id))?.length,
 })
 
-const BORE = { least: 0.01, most: 0.6, why: { least: 'field.why.least.bore' } }
+const BORE = { least: 0.01, most: 0.6, why: { least: 'field.why.least.bore' as const } }
 
 function number<D>(
   name: string,
@@ -152,14 +153,14 @@ type Table = { [K in Device['kind']]: (place: FieldPlace, device: DeviceOf<K>) =
 /** No single part is taller than this, m; the document holds no more. */
 const TALLEST = 3
 const tall = ({ drop }: FieldPlace) =>
-  drop <= TALLEST ? { least: 0, most: drop, why: { most: 'field.why.most.takes' } } : { least: 0, most: TALLEST }
+  drop <= TALLEST ? { least: 0, most: drop, why: { most: 'field.why.most.takes' as const } } : { least: 0, most: TALLEST }
 const standsAt = <D extends { height: number }>({ outlet }: FieldPlace): DeviceField<D> =>
   number(
     'ownHeight',
     'length',
     (d) => d.height,
     (d, v) => (d.height = v),
-    { least: 0, most: outlet, why: { most: 'field.why.most.height' } },
+    { least: 0, most: outlet, why: { most: 'field.why.most.height' as const } },
   )
 
 /** The fields of every family, in the order in which one measures them. */
@@ -197,7 +198,7 @@ const FIELDS: Table = {
     own('length', 'length', {
       least: 0.05,
       most: Math.max(0.05, place.chamber),
-      why: { most: 'field.why.most.chamber' },
+      why: { most: 'field.why.most.chamber' as const },
     }),
     number(
       'chambers',
@@ -220,12 +221,12 @@ const FIELDS: Table = {
           own<DeviceOf<'first-flush'>>('ballSize', 'length', {
             least: 0.005,
             most: bore - 0.001,
-            why: { most: 'field.why.most.ball' },
+            why: { most: 'field.why.most.ball' as const },
           }),
           own<DeviceOf<'first-flush'>>('seat', 'length', {
             least: 0.005,
             most: bore - 0.001,
-            why: { most: 'field.why.most.seat' },
+            why: { most: 'field.why.most.seat' as const },
           }),
         ]
       : []),
@@ -291,7 +292,7 @@ const FIELDS: Table = {
       : []),
   ],
   'ring-trough': (place) => [
-    own('mark', 'length', { least: 0.05, most: place.outlet, why: { most: 'field.why.most.mark' } }),
+    own('mark', 'length', { least: 0.05, most: place.outlet, why: { most: 'field.why.most.mark' as const } }),
     own('piece', 'length', { least: 0.01, most: 1 }),
     own('lipBelowMark', 'length', { least: 0, most: 0.5 }),
     own('adapterAbove', 'length', { least: 0, most: 0.5 }),

@@ -1,16 +1,20 @@
-import type { ToldValues } from '#core/figures/told'
+import type { Say } from '~/locales/messageIds'
 import type { AssessedLine } from '#core/assess'
 import type { CutSheet, StripMark } from '#core/levels'
 import type { Hole } from '#core/build'
+import type { PortRole } from '#core/scheme'
 import { fine, length } from '#core/units/quantity'
-
-type Say = (id: string, values?: ToldValues) => string
 
 /** Marks of a pipe: saw lines or the hole, with the heights that they hang together with. */
 export function pipeMarks({ line }: AssessedLine, sheet: CutSheet, say: Say): StripMark[] {
   const { heights, intake } = line
   const at = (height: number) => ({ at: length(height) })
-  const mark = (height: number, id: string, kind: StripMark['kind'], hole = 0): StripMark => ({
+  const mark = (
+    height: number,
+    id: 'rim' | 'drill' | 'end' | 'upper' | 'lower' | 'lip' | 'spout',
+    kind: StripMark['kind'],
+    hole = 0,
+  ): StripMark => ({
     at: height,
     text: say(`strip.${id}`, { ...at(height), ...(hole > 0 ? { hole: length(hole) } : {}) }),
     kind,
@@ -38,7 +42,8 @@ export function portMarks({ line }: AssessedLine, holes: readonly Hole[], say: S
     .filter(({ of, belowRim }) => of.kind === 'vessel' && of.id === vessel.id && belowRim !== undefined)
     .map(({ role, above, diameter }): StripMark => ({
       at: above,
-      text: say('strip.port', { role: say(`role.${role}`), at: length(above), hole: fine(diameter) }),
+      // A hole in a vessel is one of its ports.
+      text: say('strip.port', { role: say(`role.${role as PortRole}`), at: length(above), hole: fine(diameter) }),
       kind: 'port',
       hole: diameter,
     }))

@@ -1,3 +1,4 @@
+import type { MessageId } from '~/locales/messageIds'
 import type { QuantityKind } from '#core/units/quantity'
 
 /** What can be typed as a measure. */
@@ -22,8 +23,8 @@ export type FieldKind = Extract<
 >
 /** Message ids that say why the ends of a measure are where they are, instead of only where. */
 export interface WhyEnds {
-  least?: string
-  most?: string
+  least?: MessageId
+  most?: MessageId
 }
 /** One of a few, or of many by the other words that people have for it, apart by commas. */
 export interface FieldOption<V extends string = string> {

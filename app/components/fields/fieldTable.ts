@@ -1,3 +1,4 @@
+import type { MessageId, Say } from '~/locales/messageIds'
 import { word, type Told } from '#core/figures/told'
 import { quantity } from '#core/units/quantity'
 import type { FieldKind, FieldOption, FieldRow, WhyEnds } from '~/components/fields/fieldRow'
@@ -73,7 +74,7 @@ function lensOf<T extends object, V>(at: string | Lens<T, V>): Lens<T, V> {
  * Makes rows of fields of one thing of the document. A field says once what it is: the same value is read for the sheet and for the
  * history, is told in the words that were chosen from, and is written where it was read.
  */
-export function fieldTable<T extends object>(thing: T, change: ChangeField<T>, say: (id: string) => string) {
+export function fieldTable<T extends object>(thing: T, change: ChangeField<T>, say: Say) {
   function named(own: string, { name = own, key = name, label, note, measure }: Beside) {
     return { name, row: { key, label: label ?? say(`field.name.${name}`), note, measure } }
   }
@@ -102,7 +103,7 @@ export function fieldTable<T extends object>(thing: T, change: ChangeField<T>, s
   ): FieldRow {
     const lens = lensOf<T, V>(at)
     const { name, row } = named(lens.name, beside)
-    const idOf = (each: V) => (ids === undefined ? `word.${prefix}${each}` : `${ids}.${each}`)
+    const idOf = (each: V) => (ids === undefined ? (`word.${prefix}${each}` as const) : (`${ids}.${each}` as MessageId))
     const said = options.map((each): FieldOption<V> =>
       typeof each === 'string' ? { value: each, label: say(idOf(each)), ...(also && { also: also(each) }) } : each,
     )

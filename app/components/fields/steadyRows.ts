@@ -1,3 +1,4 @@
+import type { Say } from '~/locales/messageIds'
 import type { FieldOption, FieldRow } from '~/components/fields/fieldRow'
 
 const alike = (a: readonly FieldOption[], b: readonly FieldOption[]) =>
@@ -7,7 +8,7 @@ type Choice = Extract<FieldRow, { is: 'choice' | 'search' }>
 type Flag = Extract<FieldRow, { is: 'flag' }>
 
 /** Yes or no, as a choice of two. */
-const asChoice = ({ value, set, ...flag }: Flag, say: (id: string) => string): Choice => ({
+const asChoice = ({ value, set, ...flag }: Flag, say: Say): Choice => ({
   ...flag,
   is: 'choice',
   value: value ? 'yes' : 'no',
@@ -22,7 +23,7 @@ const asChoice = ({ value, set, ...flag }: Flag, say: (id: string) => string): C
  *
  * @param rows each with a key of its own
  */
-export function useSteadyRows(rows: () => readonly FieldRow[], say: (id: string) => string) {
+export function useSteadyRows(rows: () => readonly FieldRow[], say: Say) {
   /** Rows that have gone stay here: what is typed last into a field that goes still finds its way. */
   const newest = new Map<string, FieldRow>()
   const hands = new Map<string, { set: (value: unknown) => void; clear: () => void }>()

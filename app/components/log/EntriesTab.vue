@@ -63,7 +63,7 @@ async function putDown() {
   const photos: string[] = []
   for (const file of [...(files.value ?? [])].slice(0, 12)) {
     const kept = await keepPhoto(file)
-    if (kept.id) photos.push(kept.id)
+    if (kept.problem === undefined) photos.push(kept.id)
     else photoProblem.value = say(`log.photo.${kept.problem}`, { file: file.name })
   }
   if (photoProblem.value !== '' && photos.length === 0) return

@@ -100,7 +100,7 @@ export function useLogWords() {
   /** A test's own words; of care that is ticked as one its name. */
   const testName = (test: string) => {
     const [kind] = test.split('-')
-    const id = `care.kind.${kind}`
+    const id = `care.kind.${kind}` as const
     const said = say(id)
     return said === id ? test : said
   }

@@ -149,7 +149,9 @@ const roofText = computed(() => {
   return { ...at, turn, text: say('drawing.toRidge', { run: span(planRun(props.assessed.section)) }) }
 })
 
-function edit(id: string, height: number, settled: boolean, before: number, change: Parameters<typeof bench.editScheme>[1]) {
+/** Edits of a height by its grip. */
+type Grip = 'mark' | 'inlet' | 'stand' | 'outletHeight' | 'tapHeight' | 'overflowHeight' | 'partHeight'
+function edit(id: Grip, height: number, settled: boolean, before: number, change: Parameters<typeof bench.editScheme>[1]) {
   if (Math.abs(height - before) > 1e-9) bench.editScheme(message(`edit.${id}`, { from: length(before), to: length(height) }), change, id)
   if (settled) bench.seal()
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { MessageId } from '~/locales/messageIds'
 import type { Station } from '#core/findings'
 
 /** Help for where one is, and the keys; shown by "?". */
@@ -6,7 +7,7 @@ const props = defineProps<{ station: Station; doing?: string }>()
 const emit = defineEmits<{ close: []; tour: [] }>()
 const { found } = useTerms()
 const here = computed(() => say(`help.station.${props.doing ?? props.station}`))
-const title = computed(() => say(props.doing ? `${props.doing}.title` : `station.${props.station}`))
+const title = computed(() => say((props.doing ? `${props.doing}.title` : `station.${props.station}`) as MessageId))
 const words = computed(() => found(here.value))
 const { nameOf } = useTerms()
 const { say } = useSay()

@@ -51,10 +51,10 @@ const rules = computed(() => {
   if (inch.value === undefined || !years.value) return []
   const year = { yield: years.value.runoffPerYear, demand: perYear.value }
   return [
-    { key: 'a', litres: shareOfYear(year.yield, year.demand, 0.05), say: 'rules.fivePercent' },
-    { key: 'b', litres: shareOfYear(year.yield, year.demand, 0.06), say: 'rules.sixPercent' },
-    { key: 'c', litres: inch.value, say: 'rules.oneInch' },
-    { key: 'd', litres: perYear.value / 12, say: 'rules.averageMonth' },
+    { key: 'a', litres: shareOfYear(year.yield, year.demand, 0.05), say: 'rules.fivePercent' as const },
+    { key: 'b', litres: shareOfYear(year.yield, year.demand, 0.06), say: 'rules.sixPercent' as const },
+    { key: 'c', litres: inch.value, say: 'rules.oneInch' as const },
+    { key: 'd', litres: perYear.value / 12, say: 'rules.averageMonth' as const },
   ]
 })
 const markers = computed(() => [

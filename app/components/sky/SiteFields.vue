@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { MessageId } from '~/locales/messageIds'
 import { hemisphereOf, turnSeasons } from '#core/edits'
 import type { Job, Site } from '#core/scheme'
 import { rainDepth } from '#core/units/quantity'
@@ -23,7 +24,7 @@ const rows = computed((): FieldRow[] => {
     get: (of) => of.site.latitude,
     put: (draft, to) => turnSeasons(draft, hemisphereOf(to), to),
   }
-  const called = (name: string) => ({ label: say(`site.${name}`), note: say(`site.${name}Note`) })
+  const called = (name: string) => ({ label: say(`site.${name}` as MessageId), note: say(`site.${name}Note` as MessageId) })
   return [
     measure(latitude, 'latitude', [-90, 90], called('latitude')),
     measure('site.longitude', 'longitude', [-180, 180], { ...called('longitude'), unsay: ({ site: of }) => (of.longitude = undefined) }),

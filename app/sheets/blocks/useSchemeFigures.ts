@@ -1,3 +1,4 @@
+import type { MessageId } from '~/locales/messageIds'
 import { LITRE } from '#core/units/constants'
 import { count, share, volume } from '#core/units/quantity'
 
@@ -10,7 +11,7 @@ export function useSchemeFigures() {
   const figures = (forBuilders = false): string[][] => {
     const { simulation, assessed, assessment } = bench
     const years = simulation.balance?.years
-    const row = (id: string, shown: string): string[] => [say(id), shown]
+    const row = (id: MessageId, shown: string): string[] => [say(id), shown]
     return [
       ...(assessed ? [row('build.holds', text(assessed.usableFigure)), row('build.roofArea', text(assessed.roofArea))] : []),
       ...(years

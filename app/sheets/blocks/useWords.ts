@@ -1,3 +1,4 @@
+import type { MessageId } from '~/locales/messageIds'
 import type { BillLine } from '#core/build'
 import type { Plate } from '~/sheets/plate'
 import type { Block } from '~/sheets/sheet'
@@ -11,12 +12,12 @@ export function useWords() {
   const { say } = useSay()
   const { amountOf } = useAmounts()
 
-  const heading = (id: string, values = {}, small = false): Block => ({
+  const heading = (id: MessageId, values = {}, small = false): Block => ({
     kind: 'heading',
     text: say(id, values),
     ...(small ? { small } : {}),
   })
-  const plain = (id: string, values = {}): Block => ({ kind: 'text', text: say(id, values) })
+  const plain = (id: MessageId, values = {}): Block => ({ kind: 'text', text: say(id, values) })
 
   /** How much of a line is to be bought. */
   const amount = (line: BillLine): string => amountOf(line, line.buy)
