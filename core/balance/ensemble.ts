@@ -7,6 +7,7 @@ import type { DailyRain } from '../rain/dailyRain'
 import type { Demand, RainRecord, RainSource } from '../scheme'
 import { weibullSorted } from './percentile'
 import { caughtBy } from './inflow'
+import { lastsFrom } from './lastsFrom'
 import { ENSEMBLE_YEARS, type MadeRecords } from './madeRecords'
 import { runTanks, storeSeries, warmStart } from './series'
 import { runAbreast } from './abreast/runAbreast'
@@ -97,26 +98,6 @@ export function catchFactor(chance: number): number {
 
 /** Low-discrepancy chance for the n-th record: the golden ratio's multiples. */
 const chanceOf = (index: number) => ((index + 0.5) * 0.618_033_988_749_895) % 1
-
-/** Mean days that a store, full on the first of a month, lasts with the rain that falls meanwhile; a year at most. */
-function lastsFrom(inflow: Float64Array, demand: Float64Array, month: Uint8Array, start: number, volume: number): number {
-  let sum = 0
-  let times = 0
-  for (let day = 1; day < month.length; day++) {
-    if (month[day] !== start || month[day - 1] === start) continue
-    let held = volume
-    let lasted = 0
-    for (let d = day; d < month.length && lasted < 365; d++) {
-      const drawn = Math.min(demand[d]!, held)
-      if (drawn < ENOUGH * demand[d]!) break
-      held = Math.min(held + inflow[d]!, volume) - drawn
-      lasted++
-    }
-    sum += lasted
-    times++
-  }
-  return times > 0 ? sum / times : 0
-}
 
 /** The most days on end that less was drawn than wanted. */
 function longestShort(drawn: Float64Array, demand: Float64Array): number {
@@ -220,7 +201,7 @@ export function ensembleRow(inputs: EnsembleInputs, index: number): EnsembleRow 
       kept: (captured - surplus) / ENSEMBLE_YEARS,
       met: wanted > 0 ? used[0]! / wanted : 0,
       daysMet: asked > 0 ? 1 - short[0]! / asked : 0,
-      lasts: lastsFrom(caught, demand, rain.month, thirstiest, present),
+      lasts: lastsFrom(caught, demand, rain.month, thirstiest, present, rule),
       longest: longestShort(run.yield, demand),
       surplus: surplus / ENSEMBLE_YEARS,
     },
