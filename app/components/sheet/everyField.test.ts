@@ -9,9 +9,8 @@ import { canonicalJson, type Job, type Scheme } from '#core/scheme'
 import { british } from '~/locales/allWords'
 import { fetchSheet, sheets } from './stationSheets'
 
-const STATIONS = ['sky', 'roof', 'gutter', 'drop', 'cask', 'spill', 'draw'] as const
-/** The trial's storm is told by fields, too. */
-const ROOMS = [...STATIONS, 'trial'] as const
+/** The sheets of the stations; the trial's storm is told by fields, too. */
+const ROOMS = ['sky', 'roof', 'gutter', 'drop', 'cask', 'spill', 'draw', 'trial'] as const
 type Room = (typeof ROOMS)[number]
 
 /** A field as a sheet shows it. */
@@ -46,7 +45,6 @@ const parts: Record<string, Component> = {}
 beforeAll(async () => {
   for (const [path, load] of Object.entries(vues)) {
     const name = path.split('/').pop()!.replace('.vue', '')
-    // Charts draw on a canvas; what else is fetched when it is wanted is no field of a sheet.
     if (FIELDS.includes(name)) continue
     parts[name] = (await load()).default
   }
