@@ -6,7 +6,8 @@ import { setStand } from '../edits/baseEdits'
 import { chooseVessel, vesselOf } from '../edits/schemeEdits'
 import { changeDevice } from '../edits/trainEdits'
 import { headLedger, headLeft } from '../levels/headLedger'
-import type { SectionLine } from '../levels/heights'
+import { sectionLines, type SectionLine } from '../levels/heights'
+import { buildWaterPath } from '../path/waterPath'
 import { BRANCH_HEIGHT, type Device, type Drop, type Scheme } from '../scheme'
 import { fall, length, volume } from '../units/quantity'
 import { CATALOGUE, fromCatalogue } from '../vessel/catalogue'
@@ -20,11 +21,20 @@ const up = (metres: number) => Math.ceil(metres * 1000 - 1e-6) / 1000
 
 const option = (id: string, fits: boolean, values: FindingOption['values']): FindingOption => ({ id, fits, values })
 
-/** The largest vessel of the catalogue whose rim is lower by what is missing. */
-function lowerVessel({ placed: { vessel } }: SectionLine, short: number) {
-  return CATALOGUE.filter(({ body, nominal }) => body.rim <= vessel.body.rim - short && nominal < vessel.nominal).toSorted(
-    (a, b) => b.nominal - a.nominal,
-  )[0]
+/**
+ * The largest vessel of the catalogue that is lower by what is missing. Tried, since its holes do not come down by just as much as
+ * its rim.
+ */
+function lowerVessel({ intake, placed: { vessel } }: SectionLine, short: number, scheme: Scheme) {
+  const finds = (key: string) => {
+    const line = sectionLines(buildWaterPath(chooseVessel(scheme, vessel.id, fromCatalogue(key)))).find(
+      ({ intake: { drop, vessel: fed } }) => drop.id === intake.drop.id && fed.id === intake.vessel.id,
+    )
+    return line !== undefined && headLeft(headLedger(line)) >= -1e-9
+  }
+  return CATALOGUE.filter(({ body, nominal }) => body.rim <= vessel.body.rim - short && nominal < vessel.nominal)
+    .toSorted((a, b) => b.nominal - a.nominal)
+    .find(({ key }) => finds(key))
 }
 
 /** A part on the way that stands at a height of its own and is in the way of what hangs above it. */
@@ -41,7 +51,7 @@ function partInTheWay({ stretches, intake }: SectionLine): Device | undefined {
 }
 
 /** Every way to find the height that is missing; those that find all of it fit. */
-function waysOut(line: SectionLine, short: number): FindingOption[] {
+function waysOut(line: SectionLine, short: number, scheme: Scheme): FindingOption[] {
   const inTheWay = partInTheWay(line)
   // Nothing below it is to blame: only the part itself can go down.
   if (inTheWay) {
@@ -73,7 +83,7 @@ function waysOut(line: SectionLine, short: number): FindingOption[] {
       }),
     )
   }
-  const smaller = lowerVessel(line, short)
+  const smaller = lowerVessel(line, short, scheme)
   if (smaller) ways.push(option('smallerVessel', true, { key: smaller.key, part: word(smaller.family), holds: volume(smaller.nominal) }))
   return ways
 }
@@ -103,7 +113,7 @@ function lowerInlet(scheme: Scheme, dropId: string, vesselId: string, at: number
 
 export const headShort = rule(
   'headShort',
-  ({ lines }) =>
+  ({ lines, path: { scheme } }) =>
     lines.map((line) => {
       const left = headLeft(headLedger(line))
       if (left >= -1e-9) return undefined
@@ -115,7 +125,7 @@ export const headShort = rule(
         ids: { drop: line.intake.drop.id, vessel: line.intake.vessel.id, ...(movable ? { device: movable.id } : {}) },
         at: line.heights.neckFoot,
         values: { short: length(short) },
-        options: waysOut(line, short),
+        options: waysOut(line, short, scheme),
         source: GEOMETRY,
       }
     }),
