@@ -17,3 +17,9 @@ export function useSettled(there: () => boolean): Readonly<Ref<boolean>> {
   onScopeDispose(() => clearTimeout(timer))
   return settled
 }
+
+/** Whether what stands below the answer of the years may stand. */
+export function useYearsSettled(): Readonly<Ref<boolean>> {
+  const { simulation } = useWorkbench()
+  return useSettled(() => simulation.balance !== undefined || simulation.failed !== undefined)
+}

@@ -28,6 +28,16 @@ export function raiseBase(base: Base, height: number): void {
   base.ground += more
 }
 
+/** Lowest ground and highest part of a base that a document holds, m. */
+const LOWEST_GROUND = -5
+const HIGHEST_PART = 12
+
+/** How low and how high `raiseBase` can set the top of a base, m above the paving. */
+export function baseRange(base: Base): [least: number, most: number] {
+  const top = base.parts.at(-1)
+  return [LOWEST_GROUND, top ? baseHeight(base) - top.height + HIGHEST_PART : base.ground + HIGHEST_PART]
+}
+
 /** Raises or lowers what a vessel stands on. Cut and trough stay where they are: that is for the findings to say. */
 export const setStand = (scheme: Scheme, vesselId: string, height: number): Scheme =>
   produce(scheme, (draft) => raiseBase(vesselOf(draft, vesselId).base, height))

@@ -5,8 +5,8 @@ import { ARRANGEMENTS } from '../arrangements'
 import { assess } from '../assess'
 import { tanneryRow, withyHard } from '../demo'
 import { brokenReferences } from '../path/waterPath'
-import { parseInput, scheme as schemeSchema, type Scheme } from '../scheme'
-import { setStand } from './baseEdits'
+import { parseInput, scheme as schemeSchema, type Base, type Scheme } from '../scheme'
+import { baseRange, setStand } from './baseEdits'
 import { addVessel, arrangeStore, levelBases, MOST_VESSELS, raiseStore, removeVessel, setLinkBores, setOverflowBore } from './storeEdits'
 
 const studio = () => tanneryRow().schemes[0]!
@@ -124,5 +124,37 @@ describe('a cascade whose next vessel stands over the first one’s overflow', (
             expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(again)))).toBeTruthy()
           }
     }
+  })
+})
+
+describe('how low and how high a base can be set', () => {
+  const held = (height: number, parts: Base['parts']) => {
+    const scheme = structuredClone(withyHard().schemes[0]!)
+    Object.assign(scheme.stores[0]!.vessels[0]!.base, { ground: 0, parts })
+    const set = setStand(scheme, 'butt', height)
+    return { set, base: set.stores[0]!.vessels[0]!.base }
+  }
+  it.each([
+    ['bare ground', [], -5, 12],
+    ['blocks', [{ kind: 'blocks', height: 0.48 }], -5, 12],
+    [
+      'a slab on a tower',
+      [
+        { kind: 'frame', height: 6 },
+        { kind: 'slab', height: 0.05 },
+      ],
+      -5,
+      18,
+    ],
+  ] as const)('%s', (_name, parts, least, most) => {
+    const { base } = held(0.4, [])
+    expect(baseRange({ ...base, ground: 0, parts: [...parts] })).toEqual([least, most])
+    for (const end of [least, most]) {
+      const { set, base: at } = held(end, [...parts])
+      expect(baseHeight(at)).toBeCloseTo(end, 9)
+      expect(() => parseInput(schemeSchema, JSON.parse(JSON.stringify(set)))).not.toThrow()
+    }
+    for (const beyond of [least - 0.01, most + 0.01])
+      expect(() => parseInput(schemeSchema, JSON.parse(JSON.stringify(held(beyond, [...parts]).set)))).toThrow()
   })
 })

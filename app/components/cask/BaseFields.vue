@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { addBasePart, changeBasePart, removeBasePart, setStand } from '#core/edits'
+import { addBasePart, baseRange, changeBasePart, removeBasePart, setStand } from '#core/edits'
 import { baseHeight } from '#core/layout'
 import { BASE_KINDS, type Base, type BaseKind, type Scheme } from '#core/scheme'
 import { length } from '#core/units/quantity'
@@ -20,8 +20,6 @@ const below = computed(() => {
   const { on } = placed.value.vessel
   return on === undefined ? undefined : bench.assessment!.path.vessels.get(on)?.vessel.name
 })
-/** How far a stand is sunk and how high it is built, m; the rim goes with it. */
-const STAND: readonly [number, number] = [-2, 3]
 const rim = computed(() => placed.value.foot + placed.value.vessel.body.rim)
 const edit = (what: string, recipe: (scheme: Scheme) => Scheme) => bench.editScheme(message('edit.base', { what }), recipe)
 
@@ -29,29 +27,34 @@ const raise = (height: number) =>
   bench.editScheme(message('edit.stand', { from: length(baseHeight(base.value)), to: length(height) }), (scheme) =>
     setStand(scheme, props.vesselId, height),
   )
-const heights = computed((): FieldRow[] => [
-  {
-    is: 'measure',
-    key: 'stand',
-    label: say('field.name.stand'),
-    kind: 'length',
-    value: baseHeight(base.value),
-    least: STAND[0],
-    most: STAND[1],
-    set: raise,
-  },
-  {
-    is: 'measure',
-    key: 'rimHeight',
-    label: say('field.name.rimHeight'),
-    kind: 'length',
-    value: rim.value,
-    least: rim.value - baseHeight(base.value) + STAND[0],
-    most: rim.value - baseHeight(base.value) + STAND[1],
-    note: say('cask.rimNote'),
-    set: (to) => raise(baseHeight(base.value) + to - rim.value),
-  },
-])
+const heights = computed((): FieldRow[] => {
+  /** What the rim stands above the top of the base. */
+  const above = rim.value - baseHeight(base.value)
+  const [least, most] = baseRange(base.value)
+  return [
+    {
+      is: 'measure',
+      key: 'stand',
+      label: say('field.name.stand'),
+      kind: 'length',
+      value: baseHeight(base.value),
+      least,
+      most,
+      set: raise,
+    },
+    {
+      is: 'measure',
+      key: 'rimHeight',
+      label: say('field.name.rimHeight'),
+      kind: 'length',
+      value: rim.value,
+      least: above + least,
+      most: above + most,
+      note: say('cask.rimNote'),
+      set: (to) => raise(to - above),
+    },
+  ]
+})
 /** One part of it, by its place from the ground. */
 function partRows({ kind, height }: Base['parts'][number], at: number): FieldRow[] {
   const n = at + 1

@@ -160,7 +160,7 @@ const standsAt = <D extends { height: number }>({ outlet }: FieldPlace): DeviceF
     'length',
     (d) => d.height,
     (d, v) => (d.height = v),
-    { least: 0, most: outlet, why: { most: 'field.why.most.height' as const } },
+    { least: 0, most: outlet, why: { most: 'field.why.most.height' } },
   )
 
 /** The fields of every family, in the order in which one measures them. */
@@ -198,7 +198,7 @@ const FIELDS: Table = {
     own('length', 'length', {
       least: 0.05,
       most: Math.max(0.05, place.chamber),
-      why: { most: 'field.why.most.chamber' as const },
+      why: { most: 'field.why.most.chamber' },
     }),
     number(
       'chambers',
@@ -221,12 +221,12 @@ const FIELDS: Table = {
           own<DeviceOf<'first-flush'>>('ballSize', 'length', {
             least: 0.005,
             most: bore - 0.001,
-            why: { most: 'field.why.most.ball' as const },
+            why: { most: 'field.why.most.ball' },
           }),
           own<DeviceOf<'first-flush'>>('seat', 'length', {
             least: 0.005,
             most: bore - 0.001,
-            why: { most: 'field.why.most.seat' as const },
+            why: { most: 'field.why.most.seat' },
           }),
         ]
       : []),
@@ -292,7 +292,7 @@ const FIELDS: Table = {
       : []),
   ],
   'ring-trough': (place) => [
-    own('mark', 'length', { least: 0.05, most: place.outlet, why: { most: 'field.why.most.mark' as const } }),
+    own('mark', 'length', { least: 0.05, most: place.outlet, why: { most: 'field.why.most.mark' } }),
     own('piece', 'length', { least: 0.01, most: 1 }),
     own('lipBelowMark', 'length', { least: 0, most: 0.5 }),
     own('adapterAbove', 'length', { least: 0, most: 0.5 }),

@@ -85,7 +85,7 @@ export function fieldTable<T extends object>(thing: T, change: ChangeField<T>, s
     kind: FieldKind,
     [least, most]: readonly [least: number, most: number],
     beside: BesideMeasure<T> = {},
-  ): FieldRow {
+  ): Extract<FieldRow, { is: 'measure' }> {
     const lens = lensOf<T, number | undefined>(at as string | Lens<T, number | undefined>)
     const { name, row } = named(lens.name, beside)
     const value = lens.get(thing)

@@ -63,18 +63,10 @@ const hole = computed((): FieldRow[] => {
   const { id } = outlet
   /** A hole that is told to be higher or lower may no longer be the one that leads: it stays in hand all the same. */
   const height = measure('height', 'length', [0.3, 12], { name: 'outletHeight', measure: `outletHeight:${id}` })
-  const inHand: FieldRow[] =
-    height.is === 'measure'
-      ? [
-          {
-            ...height,
-            set: (to: number) => {
-              bench.outletChosen = id
-              height.set(to)
-            },
-          },
-        ]
-      : []
+  const kept = (to: number) => {
+    bench.outletChosen = id
+    height.set(to)
+  }
   const along = [0, gutter.length] as const
   /** Whether the outlet stays in the hole in which it was found. */
   const stays: Lens<Outlet, 'stays' | 'moves'> = {
@@ -87,7 +79,7 @@ const hole = computed((): FieldRow[] => {
     measure('at', 'span', along, { name: 'outletAt', measure: `outletAt:${id}` }),
     choice(stays, ['stays', 'moves'], { ids: 'choice.outlet' }),
     ...(outlet.was === undefined ? [] : [measure('was', 'span', along, { name: 'outletWas', note: say('gutter.oldHole') })]),
-    ...inHand,
+    { ...height, set: kept },
   ]
 })
 const channel = computed((): FieldRow[] => {

@@ -13,12 +13,8 @@ watch(() => props.station, fetchSheet, { immediate: true })
 onMounted(fetchOtherSheets)
 
 /** What the years say stands above the snags in two of the sheets, and comes later than they do. */
-const settled = useSettled(
-  () =>
-    (props.station !== 'sky' && !(props.station === 'cask' && props.wide)) ||
-    bench.simulation.balance !== undefined ||
-    bench.simulation.failed !== undefined,
-)
+const yearsSettled = useYearsSettled()
+const settled = computed(() => yearsSettled.value || !(props.station === 'sky' || (props.station === 'cask' && props.wide)))
 
 const here = computed(() =>
   bench.findings.flatMap((finding, index) => (concerns(finding, props.station) ? [{ finding, number: index + 1 }] : [])),

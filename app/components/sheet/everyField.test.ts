@@ -5,6 +5,7 @@ import { createI18n } from 'vue-i18n'
 import { renderToString } from 'vue/server-renderer'
 import { ARRANGEMENTS } from '#core/arrangements'
 import { demoJobs, withyHard } from '#core/demo'
+import { setStand } from '#core/edits'
 import { canonicalJson, type Job, type Scheme } from '#core/scheme'
 import { british } from '~/locales/allWords'
 import { fetchSheet, sheets } from './stationSheets'
@@ -132,6 +133,8 @@ async function wrongWith(station: Room, job: Job, fields: Shown[], at: number): 
     `${station}, ${field.label}, ${JSON.stringify(field.modelValue)} to ${JSON.stringify(to)}: ${what}`,
   ]
   const refused = () => JSON.stringify(useNotices().list.map(({ told }) => told))
+  const { modelValue: now, least = -Infinity, most = Infinity } = field
+  if (typeof now === 'number' && (now < least - 1e-9 || now > most + 1e-9)) return wrong(now, 'stands beyond its own ends')
   // Whatever is between the ends that are told is taken, and what follows from it can be reckoned.
   for (const to of field.is === 'QuantityField' ? [field.least, field.most] : []) {
     if (to === undefined || alike(to, field.modelValue)) continue
@@ -157,6 +160,7 @@ const jobOf = (scheme: Scheme): Job => ({ ...withyHard(), schemes: [scheme], cho
 const JOBS = [
   ...demoJobs().flatMap((job) => job.schemes.map(({ id, name }) => [`${job.name}, ${name}`, { ...job, chosen: id }] as const)),
   // Two stores with a tap each; thirteen vessels; a pump; a pipe that joins another.
+  ['on a tower', jobOf(setStand(withyHard().schemes[0]!, 'butt', 6))] as const,
   ...[12, 13, 16, 18].map((n) => [`arrangement ${n}`, jobOf(ARRANGEMENTS[n - 1]!())] as const),
 ]
 

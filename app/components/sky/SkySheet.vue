@@ -22,7 +22,7 @@ const leaning = computed(() => (rain.value?.kind === 'record' || rain.value?.kin
 const gaps = computed(() => (bench.record ? findGaps(bench.record) : []))
 const balanceRain = computed(() => bench.simulation.balance?.rain)
 const years = computed(() => balanceRain.value?.years ?? [])
-const settled = useSettled(() => balanceRain.value !== undefined || bench.simulation.failed !== undefined)
+const settled = useYearsSettled()
 const dry = computed(() => Math.max(0, ...years.value.map(({ longestDry }) => longestDry)))
 const wet = computed(() => {
   const whole = years.value.filter(({ days: length }) => length >= 365)
@@ -188,22 +188,24 @@ function exportRecord(as: 'csv' | 'ghcn') {
         <FitTable v-if="balanceRain.fit" class="rule mt-2 pt-2" :fit="balanceRain.fit" />
       </template>
     </template>
-    <GaugeLog v-if="settled" class="rule mt-2 pt-2" />
-    <SiteFields v-if="settled" class="rule mt-2 pt-2" />
-    <details v-if="settled" class="rule mt-2 py-2">
-      <summary class="font-bold">{{ say('sky.climate') }}</summary>
-      <p class="text-13 text-ink-2">{{ say('sky.climateNote') }}</p>
-      <QuantityField
-        v-for="(season, index) in SEASONS"
-        :key="season"
-        :label="say(`sky.${season}`)"
-        kind="share"
-        :model-value="seasons[index] ?? 1"
-        :least="0.2"
-        :most="3"
-        @update:model-value="(v) => setSeason(index, v)"
-      />
-    </details>
+    <template v-if="settled">
+      <GaugeLog class="rule mt-2 pt-2" />
+      <SiteFields class="rule mt-2 pt-2" />
+      <details class="rule mt-2 py-2">
+        <summary class="font-bold">{{ say('sky.climate') }}</summary>
+        <p class="text-13 text-ink-2">{{ say('sky.climateNote') }}</p>
+        <QuantityField
+          v-for="(season, index) in SEASONS"
+          :key="season"
+          :label="say(`sky.${season}`)"
+          kind="share"
+          :model-value="seasons[index] ?? 1"
+          :least="0.2"
+          :most="3"
+          @update:model-value="(v) => setSeason(index, v)"
+        />
+      </details>
+    </template>
     <LazyRainImport v-if="importing" @close="importing = false" />
   </div>
 </template>
