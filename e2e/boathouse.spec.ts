@@ -104,7 +104,7 @@ test('nonsense in a field is told there, and the old value stands', async ({ pag
   await expect(field).toHaveValue('470 mm')
   await field.fill('40 m')
   await page.keyboard.press('Enter')
-  await expect(page.getByText('From -2,000 mm to 3,000 mm', { exact: false })).toBeVisible()
+  await expect(page.getByText('From -5,000 mm to 12,000 mm', { exact: false })).toBeVisible()
 })
 
 test('it is there after a reload in the middle of an edit', async ({ page }) => {
