@@ -1,7 +1,18 @@
 import type { MessageId } from '~/locales/messageIds'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '#core/arrangements'
-import { BUILD_STATIONS, causesOf, matings, PHASES, planBuild, plainPartsInputs, SYMPTOMS, TEST_SYMPTOMS, type Words } from '#core/build'
+import {
+  BUILD_STATIONS,
+  causesOf,
+  matings,
+  PHASES,
+  planBuild,
+  plainPartsInputs,
+  STEP_KINDS,
+  SYMPTOMS,
+  TEST_SYMPTOMS,
+  type Words,
+} from '#core/build'
 import { demoJobs } from '#core/demo'
 import { fitRecipe, TRAIN_RECIPES } from '#core/edits'
 import type { ToldValues } from '#core/figures/told'
@@ -80,6 +91,10 @@ describe('words of the build', () => {
         }),
       ),
     )
+  })
+
+  it('say every kind of step, and no kind that there is not', () => {
+    expect(Object.keys(get(british, 'build.step') as Tree).toSorted()).toEqual(Object.keys(STEP_KINDS).toSorted())
   })
 
   it('put into every step all the figures that its sentence asks for, and no other', () => {

@@ -5,7 +5,7 @@ import type { Device, DeviceOf, Drop } from '../../scheme'
 import { count, length } from '../../units/quantity'
 import { TRENCH } from '../assembly'
 import { drawnKey } from '../part'
-import type { StepInputs, Order } from './order'
+import type { Order, StepInputs, Things } from './order'
 import type { Step } from './step'
 
 const BENCH = new Set<Device['kind']>(['first-flush', 'rain-head', 'filter', 'adapter', 'float-shut'])
@@ -20,221 +20,125 @@ const targets = (drop: Drop): string[] =>
     to.kind === 'vessel' ? [to.vessel] : [],
   )
 
-function cutSteps(order: Order, drop: Drop, sheet: CutSheet, ready: string[]): string {
+/** What a step along a drop is about: the drop, a device of it, and the gutter and vessels that its pipe has to meet. */
+interface Along {
+  of: Things
+  with: Things
+}
+type AlongDevice = (device?: string) => Along
+
+function cutSteps(order: Order, drop: Drop, sheet: CutSheet, along: AlongDevice): void {
   const { device } = sheet
   const own = {
-    station: 'drop' as const,
+    ...along(device),
     on: drop.name,
     look: sheet.kind === 'end' ? drawnKey({ kind: 'drop', id: drop.id }) : deviceKey(device),
   }
-  const holding: string[] = []
   for (const { step, values } of sheet.steps)
     if (step === 'bracketAbove' || step === 'bracketBelow')
-      holding.push(
-        order.add({
-          ...own,
-          id: `${step}:${device}`,
-          kind: step,
-          phase: 'marks',
-          minutes: 12,
-          values,
-          after: ready,
-          tools: ['drillDriver', 'ladder'],
-          cautions: ['ladder'],
-          parts: [`pipe:${drop.id}:newBrackets`],
-        }),
-      )
+      order.add({ ...own, id: `${step}:${device}`, kind: step, minutes: 12, values, parts: [`pipe:${drop.id}:newBrackets`] })
   const at: Step['values'] = {
     at: length(sheet.upper),
     ...(sheet.hole === undefined ? {} : { hole: length(sheet.hole) }),
     ...(sheet.lower === undefined ? {} : { lower: length(sheet.lower) }),
   }
   const how = sheet.hole !== undefined ? 'hole' : sheet.lower === undefined ? 'end' : 'two'
-  const mark = order.add({
-    ...own,
-    id: `mark:${device}`,
-    kind: 'mark',
-    phase: 'marks',
-    minutes: 10,
-    values: { ...at, how },
-    after: ready,
-    tools: ['tape', 'pencil'],
-  })
-  const measure = order.add({
-    ...own,
-    id: `measure:${device}`,
-    kind: 'measure',
-    phase: 'marks',
-    minutes: 5,
-    values: at,
-    after: [mark],
-    never: [mark],
-    tools: ['tape'],
-  })
-  // A body goes in between two parts of one pipe: the lower one is swung aside for it.
-  const loosen =
-    how === 'two'
-      ? [
-          order.add({
-            ...own,
-            id: `loosen:${device}`,
-            kind: 'loosen',
-            phase: 'cuts',
-            minutes: 10,
-            after: [measure, ...holding],
-            tools: ['screwdriver', 'ladder'],
-            cautions: ['ladder'],
-          }),
-        ]
-      : []
-  return order.add({
+  order.add({ ...own, id: `mark:${device}`, kind: 'mark', minutes: 10, values: { ...at, how } })
+  order.add({ ...own, id: `measure:${device}`, kind: 'measure', minutes: 5, values: at })
+  if (how === 'two') order.add({ ...own, id: `loosen:${device}`, kind: 'loosen', minutes: 10 })
+  order.add({
     ...own,
     id: `cut:${device}`,
     kind: sheet.hole !== undefined ? 'drillPipe' : drop.material === 'metal' ? 'cutMetal' : 'cut',
-    phase: 'cuts',
     minutes: 15,
     values: { ...at, how },
-    after: [measure, ...holding, ...loosen],
-    // The pipe above would come down, and what is cut twice is short.
-    never: [measure, ...holding],
-    tools: [sheet.hole !== undefined ? 'hole-saw' : drop.material === 'metal' ? 'hacksaw' : 'saw', 'file', 'ladder'],
-    cautions: ['ladder', ...(sheet.hole !== undefined && sheet.hole > 0.038 ? (['sawKicks'] as const) : [])],
+    cautions: sheet.hole !== undefined && sheet.hole > 0.038 ? ['sawKicks'] : [],
     parts: [drawnKey({ kind: 'drop', id: drop.id })],
   })
 }
 
 /** The old pipe sawn off under what hangs high, so that the rest of it begins there. */
-function furtherSteps(order: Order, drop: Drop, line: SectionLine | undefined, ready: string[]): string[] {
-  return (line ? furtherCuts(line) : []).map(({ device, at }) =>
+function furtherSteps(order: Order, drop: Drop, line: SectionLine | undefined, along: AlongDevice): void {
+  for (const { device, at } of line ? furtherCuts(line) : [])
     order.add({
+      ...along(device),
       id: `under:${device}`,
       kind: 'cutUnder',
-      phase: 'cuts',
-      station: 'drop',
       on: drop.name,
       minutes: 12,
       values: { at: length(at) },
-      after: ready,
-      tools: ['tape', drop.material === 'metal' ? 'hacksaw' : 'saw', 'file', 'ladder'],
-      cautions: ['ladder'],
+      tools: [drop.material === 'metal' ? 'hacksaw' : 'saw'],
       parts: [drawnKey({ kind: 'drop', id: drop.id })],
       look: deviceKey(device),
-    }),
-  )
+    })
 }
 
 /** What is put together dry at the bench, on another day. */
-function benchSteps(order: Order, { path }: StepInputs): string[] {
-  const benched: string[] = []
+function benchSteps(order: Order, { path }: StepInputs): void {
   for (const drop of path.scheme.drops) {
+    const own = { of: { drop: [drop.id] }, on: drop.name }
     const dry = drop.devices.filter((device) => BENCH.has(device.kind) && !isTank(device))
     if (dry.length > 0)
-      benched.push(
-        order.add({
-          id: `bench:${drop.id}`,
-          kind: 'bench',
-          phase: 'bench',
-          station: 'drop',
-          on: drop.name,
-          minutes: 15 * dry.length,
-          bench: true,
-          values: { count: count(dry.length) },
-          after: ['buy'],
-          parts: dry.map(({ id }) => deviceKey(id)),
-          look: deviceKey(dry[0]!.id),
-        }),
-      )
+      order.add({
+        ...own,
+        id: `bench:${drop.id}`,
+        kind: 'bench',
+        minutes: 15 * dry.length,
+        values: { count: count(dry.length) },
+        parts: dry.map(({ id }) => deviceKey(id)),
+        look: deviceKey(dry[0]!.id),
+      })
     for (const device of dry) {
       if (device.kind !== 'first-flush') continue
       const key = deviceKey(device.id)
       if (device.ball)
-        benched.push(
-          order.add({
-            id: `seat:${device.id}`,
-            kind: 'seat',
-            phase: 'bench',
-            station: 'drop',
-            on: drop.name,
-            minutes: 20 * device.chambers,
-            bench: true,
-            values: { across: length(device.seat), ball: length(device.ballSize) },
-            after: [`bench:${drop.id}`],
-            tools: ['file', 'pencil'],
-            parts: [`${key}:seat`, `${key}:ball`],
-            look: key,
-          }),
-        )
-      benched.push(
         order.add({
-          id: `chamberFoot:${device.id}`,
-          kind: 'chamberFoot',
-          phase: 'bench',
-          station: 'drop',
-          on: drop.name,
-          minutes: 15 * device.chambers,
-          bench: true,
-          values: {
-            how: device.drain.kind,
-            ...(device.drain.kind === 'hole' ? { bore: { kind: 'mesh' as const, value: device.drain.bore } } : {}),
-          },
-          after: [`bench:${drop.id}`],
-          tools: ['drillDriver', 'wrench'],
-          parts: [`${key}:cap`, ...(device.drain.kind === 'hole' ? [] : [`${key}:drain`])],
+          ...own,
+          id: `seat:${device.id}`,
+          kind: 'seat',
+          minutes: 20 * device.chambers,
+          values: { across: length(device.seat), ball: length(device.ballSize) },
+          parts: [`${key}:seat`, `${key}:ball`],
           look: key,
-        }),
-      )
+        })
+      order.add({
+        ...own,
+        id: `chamberFoot:${device.id}`,
+        kind: 'chamberFoot',
+        minutes: 15 * device.chambers,
+        values: {
+          how: device.drain.kind,
+          ...(device.drain.kind === 'hole' ? { bore: { kind: 'mesh' as const, value: device.drain.bore } } : {}),
+        },
+        parts: [`${key}:cap`, ...(device.drain.kind === 'hole' ? [] : [`${key}:drain`])],
+        look: key,
+      })
     }
   }
-  return benched
 }
 
 const isTank = (device: Device): device is DeviceOf<'first-flush'> => device.kind === 'first-flush' && device.form === 'tank'
 
-/** New pipe is measured against the work itself, and twice, before any of it is sawn. */
-function layingSteps(order: Order, { groups }: StepInputs, ready: string[]): void {
+/** New pipe, of which there may be none. */
+function layingSteps(order: Order, { groups }: StepInputs): void {
   const fresh = groups.filter(({ there, cuts }) => !there && cuts.length > 0)
   if (fresh.length === 0) return
   const pieces = fresh.reduce((sum, { cuts }) => sum + cuts.length, 0)
-  const lengths = fresh.flatMap(({ cuts }) => cuts.map((cut) => cut.length))
-  const lay = order.add({
-    id: 'lay',
-    kind: 'lay',
-    phase: 'marks',
-    station: 'drop',
-    minutes: 10 + 4 * pieces,
-    values: { count: count(pieces) },
-    by: lengths,
-    after: ready,
-    tools: ['tape', 'pencil'],
-  })
-  const again = order.add({
-    id: 'layAgain',
-    kind: 'layAgain',
-    phase: 'marks',
-    station: 'drop',
-    minutes: 2 * pieces + 3,
-    values: { count: count(pieces) },
-    by: lengths,
-    after: [lay],
-    never: [lay],
-    tools: ['tape'],
-  })
+  const by = fresh.flatMap(({ cuts }) => cuts.map((cut) => cut.length))
+  const values = { count: count(pieces) }
+  order.add({ id: 'lay', kind: 'lay', minutes: 10 + 4 * pieces, values, by })
+  order.add({ id: 'layAgain', kind: 'layAgain', minutes: 2 * pieces + 3, values, by })
   order.add({
     id: 'cutNew',
     kind: 'cutNew',
-    phase: 'cuts',
-    station: 'drop',
-    bench: true,
     minutes: 5 + 4 * pieces,
     values: {
-      count: count(pieces),
+      ...values,
       how: pieces === 1 ? 'one' : 'several',
       first: fresh[0]!.cuts[0]!.label,
       last: fresh.at(-1)!.cuts.at(-1)!.label,
     },
-    by: lengths,
-    after: [again],
-    never: [again],
+    by,
     tools: [
       ...(fresh.some(({ pipe }) => pipe.type !== 'hose') ? ['saw', 'file'] : []),
       ...(fresh.some(({ pipe }) => pipe.type === 'hose') ? ['knife'] : []),
@@ -243,96 +147,74 @@ function layingSteps(order: Order, { groups }: StepInputs, ready: string[]): voi
   })
 }
 
-const sawnNew = (order: Order) => (order.ids.has('cutNew') ? ['cutNew'] : [])
-
 /** A pipe that does not hang there yet, sawn already, goes up piece by piece. */
-function hangPipe(order: Order, { assembly }: StepInputs, drop: Drop, ready: readonly string[]): string {
+function hangPipe(order: Order, { assembly }: StepInputs, drop: Drop, along: AlongDevice): void {
   const key = drawnKey({ kind: 'drop', id: drop.id })
   const parts = assembly.parts.filter((part) => !part.there && (part.key === key || part.key.startsWith(`pipe:${drop.id}:`)))
-  return order.add({
+  order.add({
+    ...along(),
     id: `hang:${drop.id}`,
     kind: 'pipeHung',
-    phase: 'dry',
-    station: 'drop',
     on: drop.name,
     minutes: 40,
-    hands: 2,
     values: { off: length(drop.offWall) },
-    after: [...ready, ...sawnNew(order)],
-    tools: ['level', 'drillDriver', 'ladder'],
-    cautions: ['ladder', 'overheadLines'],
     parts: parts.map((part) => part.key),
     look: key,
   })
 }
 
 /** The first flush that is a tank of its own stands before anything is led into it. */
-function flushTankSteps(order: Order, { assembly }: StepInputs, drop: Drop): string[] {
-  return drop.devices.filter(isTank).map((device) => {
+function flushTankSteps(order: Order, { assembly }: StepInputs, drop: Drop): void {
+  for (const device of drop.devices.filter(isTank)) {
     const key = deviceKey(device.id)
-    return order.add({
+    order.add({
       id: `flushTank:${device.id}`,
       kind: 'flushTank',
-      phase: 'vessel',
-      station: 'drop',
+      of: { drop: [drop.id] },
       on: drop.name,
       minutes: 90,
-      hands: 2,
       values: { across: length(device.bore), high: length(device.length) },
-      after: ['buy'],
-      tools: ['level', 'drillDriver', 'wrench'],
-      cautions: ['weight', 'neverInside'],
       parts: assembly.parts
         .filter((part) => part.key === key || part.key.startsWith(`${key}:base`) || part.key === `${key}:drain`)
         .map((part) => part.key),
       look: key,
     })
-  })
+  }
 }
 
 /** A pipe in the ground: dug, bedded and levelled before it is joined, covered when it has held water. */
-function trenchSteps(order: Order, { layout }: WaterPath, drop: Drop, device: DeviceOf<'carrying-pipe'>): string[] {
+function trenchSteps(order: Order, { layout }: WaterPath, drop: Drop, device: DeviceOf<'carrying-pipe'>): void {
   const run = layout.runs.get(runKey('carry', device.id))
   const long = run ? buriedLength(run) : 0
-  if (long <= 0) return []
-  const own = { station: 'drop' as const, on: drop.name, look: deviceKey(device.id) }
+  if (long <= 0) return
   const key = deviceKey(device.id)
-  const trench = order.add({
+  const own = { of: { drop: [drop.id], device: [device.id] }, on: drop.name, look: key }
+  order.add({
     ...own,
     id: `trench:${device.id}`,
     kind: 'trench',
-    phase: 'base',
     minutes: 60 + long * 25,
-    hands: 2,
     values: {
       long: length(long),
       deep: length(TRENCH.bed - device.lowPoint),
       wide: length(TRENCH.width),
       fall: length(Math.abs(device.fall) * long),
     },
-    after: ['rules'],
-    tools: ['spade-tool', 'level', 'string'],
-    cautions: ['services', 'trench'],
   })
-  return [
-    order.add({
-      ...own,
-      id: `bed:${device.id}`,
-      kind: 'bed',
-      phase: 'dry',
-      minutes: 20 + long * 4,
-      values: { bed: length(TRENCH.bed) },
-      after: [trench, 'buy', ...sawnNew(order)],
-      tools: ['level'],
-      parts: [`${key}:bedding`, ...(device.cleanOut ? [`${key}:cleanOutTee`, `${key}:cleanOut`] : [])],
-    }),
-  ]
+  order.add({
+    ...own,
+    id: `bed:${device.id}`,
+    kind: 'bed',
+    minutes: 20 + long * 4,
+    values: { bed: length(TRENCH.bed) },
+    parts: [`${key}:bedding`, ...(device.cleanOut ? [`${key}:cleanOutTee`, `${key}:cleanOut`] : [])],
+  })
 }
 
 /** What belongs to single devices once the train stands dry: heads screwed on, hoses, straps, brackets. */
-function deviceSteps(order: Order, { layout }: WaterPath, drop: Drop, fit: string): void {
+function deviceSteps(order: Order, { layout }: WaterPath, drop: Drop): void {
   const key = drawnKey({ kind: 'drop', id: drop.id })
-  const common = { phase: 'dry' as const, station: 'drop' as const, on: drop.name, after: [fit] }
+  const common = { of: { drop: [drop.id] }, on: drop.name }
   const old = inOldPipe(drop)
   for (const device of drop.devices) {
     const look = deviceKey(device.id)
@@ -343,8 +225,6 @@ function deviceSteps(order: Order, { layout }: WaterPath, drop: Drop, fit: strin
         kind: 'head',
         minutes: 15,
         values: { gap: length(device.gap) },
-        tools: ['drillDriver', 'ladder'],
-        cautions: ['ladder'],
         parts: [look],
         look,
       })
@@ -355,8 +235,6 @@ function deviceSteps(order: Order, { layout }: WaterPath, drop: Drop, fit: strin
         id: `clips:${device.id}`,
         kind: 'clips',
         minutes: 8,
-        tools: ['screwdriver', 'ladder'],
-        cautions: ['ladder'],
         parts: [key],
         look,
       })
@@ -366,7 +244,6 @@ function deviceSteps(order: Order, { layout }: WaterPath, drop: Drop, fit: strin
         id: `hoseOn:${device.id}`,
         kind: 'hoseOn',
         minutes: 10,
-        tools: ['screwdriver'],
         parts: [`${look}:hose`],
         look,
       })
@@ -378,7 +255,6 @@ function deviceSteps(order: Order, { layout }: WaterPath, drop: Drop, fit: strin
         kind: 'side',
         minutes: 25,
         values: { how: device.kind, run: length(side.length) },
-        tools: ['drillDriver', 'level'],
         parts: [`${look}:side`],
         look,
       })
@@ -394,7 +270,6 @@ function deviceSteps(order: Order, { layout }: WaterPath, drop: Drop, fit: strin
           fall: length(Math.max(0, device.fall * laidCarry(layout, device).length)),
           low: length(device.lowPoint),
         },
-        tools: ['drillDriver', 'level'],
         parts: [`${look}:straps`],
         look,
       })
@@ -405,7 +280,6 @@ function deviceSteps(order: Order, { layout }: WaterPath, drop: Drop, fit: strin
         kind: 'chamberStraps',
         minutes: 20,
         values: { run: length(device.length) },
-        tools: ['drillDriver', 'level'],
         parts: [`${look}:brackets`],
         look,
       })
@@ -418,71 +292,60 @@ function fittingSteps(order: Order, inputs: StepInputs): void {
   for (const drop of path.scheme.drops) {
     const line = lines.find(({ intake }) => intake.drop.id === drop.id)
     const outlet = path.scheme.gutters.find(({ outlets }) => outlets.some((each) => each.drop === drop.id))
-    const tanks = flushTankSteps(order, inputs, drop)
-    const ready = [...(outlet ? [`gutter:${outlet.id}`] : []), ...targets(drop).map((id) => `set:${id}`), ...tanks]
-    const cuts: string[] = []
+    const along: AlongDevice = (device) => ({
+      of: { drop: [drop.id], device: device === undefined ? [] : [device] },
+      with: { gutter: outlet ? [outlet.id] : [], vessel: targets(drop) },
+    })
+    flushTankSteps(order, inputs, drop)
     const key = drawnKey({ kind: 'drop', id: drop.id })
     const bought = assembly.parts.some((part) => part.key === key && !part.there)
-    if (bought) ready.push(hangPipe(order, inputs, drop, ready))
-    const sheets = pipeCuts(drop, line, path.scheme.build.kerf)
+    if (bought) hangPipe(order, inputs, drop, along)
     // A pipe that is bought is sawn at the bench; only holes are made where it hangs.
-    for (const sheet of sheets) if (!bought || sheet.hole !== undefined) cuts.push(cutSteps(order, drop, sheet, [...ready]))
-    if (!bought) cuts.push(...furtherSteps(order, drop, line, cuts.length > 0 ? [...cuts] : ready))
-    const beds = drop.devices.flatMap((device) => (device.kind === 'carrying-pipe' ? trenchSteps(order, path, drop, device) : []))
+    for (const sheet of pipeCuts(drop, line, path.scheme.build.kerf))
+      if (!bought || sheet.hole !== undefined) cutSteps(order, drop, sheet, along)
+    if (!bought) furtherSteps(order, drop, line, along)
+    for (const device of drop.devices) if (device.kind === 'carrying-pipe') trenchSteps(order, path, drop, device)
     const over = line?.fed ? line.over : undefined
     if (drop.devices.every(({ kind }) => kind === 'neck') && !over) continue
-    const fit = order.add({
+    order.add({
+      ...along(),
       id: `dryFit:${drop.id}`,
       kind: 'dryFit',
-      phase: 'dry',
-      station: 'drop',
       on: drop.name,
       minutes: 15 + 5 * drop.devices.length,
       hands: drop.devices.some((device) => device.kind === 'carrying-pipe' && laidCarry(path.layout, device).length > 2) ? 2 : 1,
       values: { how: drop.devices.every(({ kind }) => kind === 'neck') ? 'pipe' : 'train' },
-      after: [...cuts, ...beds, ...sawnNew(order), ...(order.ids.has(`bench:${drop.id}`) ? [`bench:${drop.id}`] : []), ...ready],
-      tools: ['level', 'ladder'],
-      cautions: ['ladder'],
       parts: [...drop.devices.map(({ id }) => deviceKey(id)), ...(over && over.kind !== 'straight' ? [`pipe:${drop.id}:over`] : [])],
       look: key,
     })
     if (over && line?.heights.pipeEnd !== undefined)
       order.add({
+        ...along(),
         id: `over:${drop.id}`,
         kind: 'overLid',
-        phase: 'dry',
-        station: 'drop',
         on: drop.name,
         minutes: 15,
         values: { how: over.kind, across: length(over.across), gap: length(line.heights.pipeEnd - line.heights.inlet) },
-        after: [fit],
-        tools: ['level', 'ladder'],
-        cautions: ['ladder'],
         parts: over.kind === 'straight' ? [] : [`pipe:${drop.id}:over`, ...(over.kind === 'bends' ? [`pipe:${drop.id}:over:piece`] : [])],
         look: key,
       })
-    deviceSteps(order, path, drop, fit)
+    deviceSteps(order, path, drop)
   }
 }
 
 /** Pipes between vessels, fitted dry. */
-function linkSteps(order: Order, { path }: StepInputs, standing: string[]): void {
+function linkSteps(order: Order, { path }: StepInputs): void {
   for (const { id, name, links } of path.scheme.stores)
     if (links.length > 0)
       order.add({
         id: `dryLinks:${id}`,
         kind: 'dryLinks',
-        phase: 'dry',
-        station: 'cask',
         on: name,
         minutes: 12 * links.length,
-        hands: 2,
         values: {
           count: count(links.length),
           how: links.some(({ kind, valve }) => valve !== 'none' && kind !== 'cascade') ? 'valved' : 'plain',
         },
-        after: [...standing, ...sawnNew(order)],
-        tools: ['level'],
         parts: links.map((link) => drawnKey({ kind: 'link', id: link.id })),
         look: drawnKey({ kind: 'link', id: links[0]!.id }),
       })
@@ -490,30 +353,18 @@ function linkSteps(order: Order, { path }: StepInputs, standing: string[]): void
 
 /** Metal laps: crimped so that the upper goes into the lower, and held by screws. */
 function metalSteps(order: Order, { path }: StepInputs): void {
-  for (const drop of path.scheme.drops) {
-    if (drop.material !== 'metal' || !order.ids.has(`dryFit:${drop.id}`)) continue
-    order.add({
-      id: `crimp:${drop.id}`,
-      kind: 'crimp',
-      phase: 'dry',
-      station: 'drop',
-      on: drop.name,
-      minutes: 20,
-      after: [`dryFit:${drop.id}`],
-      tools: ['crimper', 'drillDriver', 'ladder'],
-      cautions: ['ladder'],
-      parts: [drawnKey({ kind: 'drop', id: drop.id })],
-      look: drawnKey({ kind: 'drop', id: drop.id }),
-    })
+  for (const { id, name, material } of path.scheme.drops) {
+    if (material !== 'metal' || !order.has({ id: `dryFit:${id}` })) continue
+    const key = drawnKey({ kind: 'drop', id })
+    order.add({ id: `crimp:${id}`, kind: 'crimp', of: { drop: [id] }, on: name, minutes: 20, parts: [key], look: key })
   }
 }
 
 /** From the outlet down: bench work, marks, cuts and the dry fit, of the pipes and of the links. */
 export function dropSteps(order: Order, inputs: StepInputs): void {
-  const standing = [...inputs.path.vessels.keys()].map((id) => `set:${id}`)
-  const benched = benchSteps(order, inputs)
-  layingSteps(order, inputs, [...standing, ...benched])
+  benchSteps(order, inputs)
+  layingSteps(order, inputs)
   fittingSteps(order, inputs)
   metalSteps(order, inputs)
-  linkSteps(order, inputs, standing)
+  linkSteps(order, inputs)
 }

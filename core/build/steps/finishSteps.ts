@@ -4,35 +4,28 @@ import { standing, volumeAt } from '../../vessel'
 import { portKey } from '../assembly'
 import { drawnKey } from '../part'
 import type { StepInputs, Order } from './order'
-import { WAITS } from './step'
 
 const seeThrough = ({ light }: Vessel) => light === 'translucent' || light === 'clear' || light === 'clad'
 
 /** Screens, lids, light and labels: only what is there. */
 export function finishSteps(order: Order, { path, assembly }: StepInputs): void {
-  const set = order.of('vessel', 'waterways').filter((id) => id.startsWith('set:'))
-  const own = { phase: 'finish' as const, station: 'cask' as const, after: set }
   const vessels = [...path.vessels.values()].map(({ vessel }) => vessel)
   const meshed = vessels.filter(({ id }) => assembly.parts.some(({ key }) => key === `${drawnKey({ kind: 'vessel', id })}:mesh`))
   if (meshed.length > 0)
     order.add({
-      ...own,
       id: 'meshes',
       kind: 'meshes',
       minutes: 15 * meshed.length,
-      tools: ['drillDriver', 'knife'],
       parts: meshed.flatMap(({ id }) => ['mesh', 'meshScrews'].map((part) => `${drawnKey({ kind: 'vessel', id })}:${part}`)),
     })
   const vents = vessels.flatMap(({ id, ports }) => ports.filter(({ role }) => role === 'vent').map((port) => portKey(id, port.id)))
-  if (vents.length > 0) order.add({ ...own, id: 'vents', kind: 'vents', minutes: 8 * vents.length, parts: vents })
+  if (vents.length > 0) order.add({ id: 'vents', kind: 'vents', minutes: 8 * vents.length, parts: vents })
   const lidded = vessels.filter(({ lid }) => lid !== 'open')
   if (lidded.length > 0)
     order.add({
-      ...own,
       id: 'lids',
       kind: 'lids',
       minutes: 5 * lidded.length,
-      cautions: ['children'],
       parts: lidded.map(({ id }) => drawnKey({ kind: 'vessel', id })),
     })
   for (const { vessel } of path.vessels.values())
@@ -40,14 +33,10 @@ export function finishSteps(order: Order, { path, assembly }: StepInputs): void 
       order.add({
         id: `cover:${vessel.id}`,
         kind: vessel.light === 'clad' ? 'clad' : 'cover',
-        phase: 'finish',
-        station: 'cask',
+        with: { vessel: [vessel.id] },
         on: vessel.name,
         minutes: 60,
-        wait: vessel.light === 'clad' ? 0 : WAITS.paint,
-        after: [`set:${vessel.id}`],
         look: drawnKey({ kind: 'vessel', id: vessel.id }),
-        tools: vessel.light === 'clad' ? ['woodSaw', 'drillDriver'] : ['brush'],
         parts: (vessel.light === 'clad' ? ['cladding', 'battens', 'claddingScrew'] : ['paint']).map(
           (part) => `${drawnKey({ kind: 'vessel', id: vessel.id })}:${part}`,
         ),
@@ -56,12 +45,8 @@ export function finishSteps(order: Order, { path, assembly }: StepInputs): void 
     order.add({
       id: 'label',
       kind: 'label',
-      phase: 'finish',
-      station: 'draw',
       minutes: 5,
       values: { count: count(path.scheme.taps.length) },
-      after: order.of('waterways'),
-      cautions: ['notDrinking'],
     })
 }
 
@@ -76,12 +61,10 @@ export function leaveSteps(order: Order, { path }: StepInputs): void {
     order.add({
       id: `ballast:${vessel.id}`,
       kind: 'ballast',
-      phase: 'leave',
-      station: 'cask',
+      with: { vessel: [vessel.id] },
       on: vessel.name,
       minutes: 5,
       values: { volume: volume(ballast) },
-      after: [`set:${vessel.id}`, ...order.of('tests')],
       look: drawnKey({ kind: 'vessel', id: vessel.id }),
     })
   }

@@ -13,10 +13,8 @@ export function gutterSteps(order: Order, { path, assembly }: StepInputs): void 
     const counted = partsAlong(gutter, 0)
     const common: Omit<StepDraft, 'kind' | 'minutes'> = {
       id: key,
-      phase: 'gutter',
-      station: 'gutter',
+      of: { gutter: [gutter.id] },
       on: gutter.name,
-      cautions: ['ladder', 'overheadLines'],
       look: key,
     }
     const run = length(gutter.fall * longestLeg(gutter))
@@ -31,8 +29,6 @@ export function gutterSteps(order: Order, { path, assembly }: StepInputs): void 
         hands: onHoops ? 2 : 1,
         minutes: onHoops ? 30 + gutter.length * 10 : 20,
         values: onHoops ? { how: 'hoops' } : gutter.board > 0 ? { how: 'board', board: length(gutter.board) } : { how: 'unknown' },
-        after: ['buy'],
-        tools: ['ladder', 'pencil', 'level', 'drillDriver'],
         parts: part('board', 'clamps'),
       })
     if (hangs)
@@ -43,8 +39,6 @@ export function gutterSteps(order: Order, { path, assembly }: StepInputs): void 
         hands: gutter.length > 2 ? 2 : 1,
         minutes: 40 + gutter.length * 15,
         values: { how: counted.joints === 0 ? 'one' : gutter.material, run, n: count(counted.brackets), gap: length(counted.gap) },
-        after: [`hold:${gutter.id}`],
-        tools: ['string', 'level', 'ladder', 'drillDriver', 'saw'],
         parts: bought.map((each) => each.key).filter((each) => !part('board', 'clamps', 'flap', 'tape', 'weights').includes(each)),
       })
     else
@@ -53,8 +47,6 @@ export function gutterSteps(order: Order, { path, assembly }: StepInputs): void 
         kind: 'gutterFall',
         minutes: 20 + gutter.length * 3,
         values: { run },
-        after: ['rules'],
-        tools: ['ladder', 'level'],
         parts: [key],
       })
     if (part('flap').length > 0)
@@ -62,10 +54,7 @@ export function gutterSteps(order: Order, { path, assembly }: StepInputs): void 
         ...common,
         id: `flap:${gutter.id}`,
         kind: 'filmFlap',
-        hands: 2,
         minutes: 20 + gutter.length * 6,
-        after: [key],
-        tools: ['ladder', 'knife', 'brush'],
         parts: part('flap', 'tape', 'weights'),
       })
     // A gutter that stays, with an outlet that goes to another place along it: the old hole is closed first, and kept.
@@ -76,10 +65,7 @@ export function gutterSteps(order: Order, { path, assembly }: StepInputs): void 
           id: `move:${outlet.id}`,
           kind: 'outletMove',
           minutes: 75,
-          hands: 2,
           values: { was: span(outlet.was!), at: span(outlet.at), bore: length(outlet.bore), how: gutter.material },
-          after: [key, 'buy'],
-          tools: ['hole-saw', 'file', 'ladder', 'drillDriver', 'screwdriver'],
           parts: [drawnKey({ kind: 'outlet', id: outlet.id }), `${key}:patch:${outlet.id}`],
           look: drawnKey({ kind: 'outlet', id: outlet.id }),
         })
@@ -93,8 +79,6 @@ export function gutterSteps(order: Order, { path, assembly }: StepInputs): void 
           kind: 'outletNew',
           minutes: 45,
           values: { bore: length(bore), how: gutter.material },
-          after: [key, 'buy'],
-          tools: ['hole-saw', 'file', 'ladder', 'drillDriver'],
           parts: [drawnKey({ kind: 'outlet', id })],
           look: drawnKey({ kind: 'outlet', id }),
         })

@@ -10,11 +10,14 @@ import { fixSteps } from './fixSteps'
 import { baseSteps, beforeSteps } from './groundSteps'
 import { gutterSteps } from './gutterSteps'
 import { Order, type StepInputs } from './order'
-import { PHASES, type Step } from './step'
+import { PHASES } from './phases'
+import type { Step } from './step'
 import { testSteps } from './testSteps'
 import { vesselSteps } from './vesselSteps'
 import { waterSteps } from './waterSteps'
 
+export { STEP_KINDS, WAITS, type StepCaution, type StepKind } from './kinds'
+export * from './phases'
 export * from './step'
 export { FILL_SHARE } from './testSteps'
 
@@ -36,10 +39,7 @@ export function inOrder(steps: readonly Step[]): Step[] {
 }
 
 /**
- * The order of work for this scheme: what waits for what follows from its parts, never from a fixed list.
- *
- * No cut before its second measurement and before what holds the pipe; no cement before everything is fitted dry; no water
- * before the cement has cured.
+ * The order of work for this scheme: which steps there are follows from its parts, what waits for what from the kinds of steps.
  *
  * Source: common practice, no published source.
  */
@@ -65,15 +65,7 @@ export function orderOfWork(
     leaveSteps,
   ])
     part(order, inputs)
-  const waits = new Set(order.steps.flatMap(({ id, wait }) => (wait > 0 ? [id] : [])))
-  return inOrder(
-    order.steps.map((step) => {
-      const after = step.after.filter((id) => order.ids.has(id))
-      // What has to be left alone holds up whatever comes after it.
-      const never = new Set([...step.never.filter((id) => order.ids.has(id)), ...after.filter((id) => waits.has(id))])
-      return { ...step, after, never: [...never] }
-    }),
-  )
+  return inOrder(order.steps())
 }
 
 /** Hands-on hours of a list of steps; waiting is nobody's time. */

@@ -1,50 +1,13 @@
 import type { ToldValues } from '../../figures/told'
 import type { BuildStation } from '../part'
-
-/** Where in the work a step belongs, in the usual order. */
-export const PHASES = [
-  'before',
-  'base',
-  'vessel',
-  'gutter',
-  'bench',
-  'marks',
-  'cuts',
-  'dry',
-  'fix',
-  'waterways',
-  'finish',
-  'tests',
-  'leave',
-] as const
-export type Phase = (typeof PHASES)[number]
-
-/** A caution that goes with a step; message ids under `caution.`. */
-export type StepCaution =
-  | 'localRules'
-  | 'ladder'
-  | 'services'
-  | 'weight'
-  | 'overheadLines'
-  | 'sawKicks'
-  | 'shavings'
-  | 'contentsUnknown'
-  | 'neverInside'
-  | 'fumes'
-  | 'children'
-  | 'notDrinking'
-  | 'electric'
-  | 'plumber'
-  | 'structure'
-  | 'trench'
-  | 'battery'
-  | 'asbestos'
+import type { StepCaution, StepKind } from './kinds'
+import type { Phase } from './phases'
 
 /** One thing to do. Message ids under `step.<kind>`: do, and what right looks like. */
 export interface Step {
   /** Stable while the scheme's ids are: ticks are kept under it. */
   id: string
-  kind: string
+  kind: StepKind
   phase: Phase
   station: BuildStation
   /** What it is done to, in the reader's own word. */
@@ -71,9 +34,3 @@ export interface Step {
   /** Its result is kept: right, or with a fault. */
   test: boolean
 }
-
-const MINUTE = 60
-const HOUR = 3600
-const DAY = 24 * HOUR
-/** Cement may be handled, and may have water behind it; concrete may be stood on; paint is dry. Common practice, by the tin. */
-export const WAITS = { cementHandled: 30 * MINUTE, cementWet: 12 * HOUR, concrete: 7 * DAY, paint: 4 * HOUR, sealant: DAY } as const

@@ -15,105 +15,54 @@ function watched({ scheme }: StepInputs['path']): string {
 }
 
 export function testSteps(order: Order, { path }: StepInputs): void {
-  // Paint dries on the outside: water may stand in a vessel meanwhile.
-  const built = order.of('fix', 'waterways', 'finish').filter((id) => !id.startsWith('cover:'))
-  const fixed = order.of('fix')
-  const own = { phase: 'tests' as const, test: true }
-  for (const gutter of path.scheme.gutters)
+  const { gutters, stores, taps, pumps, overflows, drops } = path.scheme
+  for (const { id, name } of gutters)
     order.add({
-      ...own,
-      id: `bucket:${gutter.id}`,
+      id: `bucket:${id}`,
       kind: 'bucket',
-      station: 'gutter',
-      on: gutter.name,
+      with: { gutter: [id] },
+      on: name,
       minutes: 10,
-      after: [`gutter:${gutter.id}`, ...fixed],
-      never: fixed,
-      cautions: ['ladder'],
-      tools: ['ladder'],
-      look: drawnKey({ kind: 'gutter', id: gutter.id }),
+      look: drawnKey({ kind: 'gutter', id }),
     })
-  const fills = path.scheme.stores.map(({ id, name }) =>
+  for (const { id, name } of stores)
     order.add({
-      ...own,
       id: `fill:${id}`,
       kind: 'fill',
-      station: 'cask',
       on: name,
       minutes: 20,
       values: { volume: volume(usableVolume(path, id).volume * FILL_SHARE) },
-      after: built,
-      // Water on green cement finds the joint.
-      never: fixed,
-      cautions: ['weight'],
-    }),
-  )
-  const hose = order.add({
-    ...own,
-    id: 'hose',
-    kind: 'hose',
-    station: 'drop',
-    minutes: 20,
-    values: { how: watched(path) },
-    after: [...fills, ...order.of('tests').filter((id) => id.startsWith('bucket:'))],
-    never: fixed,
-    cautions: ['ladder'],
-  })
-  for (const tap of path.scheme.taps)
-    order.add({
-      ...own,
-      id: `draw:${tap.id}`,
-      kind: 'draw',
-      station: 'draw',
-      on: tap.name,
-      minutes: 5,
-      values: { volume: volume(tap.can.volume) },
-      after: [...fills, `tap:${tap.id}`],
-      look: drawnKey({ kind: 'tap', id: tap.id }),
     })
-  for (const pump of path.scheme.pumps)
+  order.add({ id: 'hose', kind: 'hose', minutes: 20, values: { how: watched(path) } })
+  for (const { id, name, can } of taps)
     order.add({
-      ...own,
+      id: `draw:${id}`,
+      kind: 'draw',
+      with: { tap: [id] },
+      on: name,
+      minutes: 5,
+      values: { volume: volume(can.volume) },
+      look: drawnKey({ kind: 'tap', id }),
+    })
+  for (const pump of pumps)
+    order.add({
       id: `pumpRuns:${pump.id}`,
       kind: 'pumpRuns',
-      station: 'draw',
+      with: { pump: [pump.id] },
       minutes: 10,
       values: { how: `${pumpedInto(pump).length > 1 ? 'both-' : ''}${pump.floatSwitch && pump.power !== 'hand' ? 'float' : 'plain'}` },
-      after: [...fills, `pump:${pump.id}`, `pumpY:${pump.id}`, `power:${pump.id}`],
       look: drawnKey({ kind: 'pump', id: pump.id }),
     })
-  const over = order.add({
-    ...own,
-    id: 'overflowing',
-    kind: path.scheme.overflows.length > 0 ? 'overflowing' : 'returning',
-    station: 'spill',
-    minutes: 20,
-    after: [hose],
-  })
-  order.add({
-    ...own,
-    id: 'storm',
-    kind: 'storm',
-    station: 'drop',
-    minutes: 20,
-    values: { how: path.scheme.overflows.length > 0 ? 'overflow' : 'plain' },
-    after: [over, ...order.of('tests').filter((id) => /^(draw|pumpRuns):/.test(id))],
-  })
-  // Covered only when it has held water.
-  for (const { name, devices } of path.scheme.drops)
-    for (const device of devices)
-      if (order.ids.has(`trench:${device.id}`))
+  order.add({ id: 'overflowing', kind: overflows.length > 0 ? 'overflowing' : 'returning', minutes: 20 })
+  order.add({ id: 'storm', kind: 'storm', minutes: 20, values: { how: overflows.length > 0 ? 'overflow' : 'plain' } })
+  for (const { name, devices } of drops)
+    for (const { id } of devices)
+      if (order.has({ id: `trench:${id}` }))
         order.add({
-          id: `backfill:${device.id}`,
+          id: `backfill:${id}`,
           kind: 'backfill',
-          phase: 'leave',
-          station: 'drop',
           on: name,
           minutes: 60,
-          hands: 2,
-          after: [hose],
-          never: [hose],
-          tools: ['spade-tool', 'tamper'],
-          parts: [`${drawnKey({ kind: 'device', id: device.id })}:warningTape`],
+          parts: [`${drawnKey({ kind: 'device', id })}:warningTape`],
         })
 }

@@ -14,14 +14,11 @@ function endOf({ scheme, layout }: WaterPath, route: OverflowRoute): ToldValues 
 }
 
 export function waterSteps(order: Order, { path, assembly }: StepInputs): void {
-  // What carries no water yet is laid while the cement cures.
-  const fixed = order.of('fix').filter((id) => id !== 'cure')
   for (const route of path.scheme.overflows)
     order.add({
       id: `overflow:${route.id}`,
       kind: 'overflow',
-      phase: 'waterways',
-      station: 'spill',
+      with: { vessel: [route.from.vessel] },
       on: path.vessels.get(route.from.vessel)!.vessel.name,
       minutes: 25 + (route.soak ? 180 : 0),
       hands: route.soak ? 2 : 1,
@@ -29,8 +26,7 @@ export function waterSteps(order: Order, { path, assembly }: StepInputs): void {
         run: length(overflowLength(path.layout, route)),
         ...endOf(path, route),
       },
-      after: [`set:${route.from.vessel}`, ...fixed],
-      cautions: route.soak ? ['services', 'localRules'] : ['localRules'],
+      cautions: route.soak ? ['services'] : [],
       parts: [drawnKey({ kind: 'overflow', id: route.id })],
       look: drawnKey({ kind: 'overflow', id: route.id }),
     })
@@ -38,23 +34,21 @@ export function waterSteps(order: Order, { path, assembly }: StepInputs): void {
     order.add({
       id: `tap:${tap.id}`,
       kind: 'tap',
-      phase: 'waterways',
-      station: 'draw',
+      of: { tap: [tap.id] },
+      with: { vessel: [tap.vessel] },
       on: tap.name,
       minutes: 12,
       values: { can: length(tap.can.height) },
-      after: [`set:${tap.vessel}`],
-      tools: ['wrench'],
       parts: [drawnKey({ kind: 'tap', id: tap.id })],
       look: drawnKey({ kind: 'tap', id: tap.id }),
     })
-  for (const pump of path.scheme.pumps) pumpSteps(order, assembly, pump, fixed)
+  for (const pump of path.scheme.pumps) pumpSteps(order, assembly, pump)
 }
 
 /** A pump set and piped by whoever builds, then connected by whoever may. */
-function pumpSteps(order: Order, { parts }: StepInputs['assembly'], pump: Pump, fixed: readonly string[]): void {
+function pumpSteps(order: Order, { parts }: StepInputs['assembly'], pump: Pump): void {
   const key = drawnKey({ kind: 'pump', id: pump.id })
-  const own = { phase: 'waterways' as const, station: 'draw' as const }
+  const own = { of: { pump: [pump.id] } }
   const has = (name: string) => parts.some((part) => part.key === `${key}:${name}`)
   const some = (...names: string[]) => names.filter(has).map((name) => `${key}:${name}`)
   /** How it stands: over its water, beside the vessel, hung in it, or under it. */
@@ -63,14 +57,13 @@ function pumpSteps(order: Order, { parts }: StepInputs['assembly'], pump: Pump, 
     if (has('rope')) return 'hangs'
     return pump.at > 0.05 ? 'beside' : 'under'
   }
-  const set = order.add({
+  order.add({
     ...own,
     id: `pump:${pump.id}`,
     kind: 'pump',
     minutes: 60,
     values: { how: how(), ...(pump.at > 0.05 ? { at: length(pump.at) } : {}) },
-    after: [`set:${pump.from.vessel}`, ...fixed],
-    tools: ['wrench', 'screwdriver'],
+    with: { vessel: [pump.from.vessel] },
     cautions: pump.to.kind === 'house' ? ['plumber'] : [],
     parts: [key, ...some('suction', 'mouth', 'rope', ...(has('y') ? [] : ['line']), 'filter', 'check', 'shutOff', 'regulator')],
     look: key,
@@ -81,8 +74,7 @@ function pumpSteps(order: Order, { parts }: StepInputs['assembly'], pump: Pump, 
       id: `pumpY:${pump.id}`,
       kind: 'pumpY',
       minutes: 30,
-      after: [set, ...pumpedInto(pump).map(({ vessel }) => `set:${vessel}`)],
-      tools: ['wrench'],
+      with: { vessel: pumpedInto(pump).map(({ vessel }) => vessel) },
       parts: some('y', 'line', 'line:also'),
       look: key,
     })
@@ -93,9 +85,6 @@ function pumpSteps(order: Order, { parts }: StepInputs['assembly'], pump: Pump, 
     id: `power:${pump.id}`,
     kind: pump.power === 'mains' ? 'pumpMains' : sun ? 'pumpSolar' : 'pumpBattery',
     minutes: sun ? 90 : 30,
-    after: [set],
-    never: [set],
-    cautions: pump.power === 'mains' ? ['electric'] : ['battery'],
     parts: some('float', 'switch', 'socket', 'panel', 'charge', 'battery', 'fuse'),
     look: key,
   })
