@@ -1,11 +1,11 @@
 import { chromium } from '@playwright/test'
-import { LAUNCH } from '../scripts/browser.mjs'
+import { LAUNCH_WHOLE } from '../scripts/browser.mjs'
 
 const JOB = '/job/demo-withy-hard?station=drop'
 
 /** The page as people meet it: first load, an edit to repainted figures, a drag, the worker's sweep and memory. */
 export async function runPageBench(base, median) {
-  const browser = await chromium.launch({ ...LAUNCH, args: [...LAUNCH.args, '--enable-precise-memory-info'] })
+  const browser = await chromium.launch({ ...LAUNCH_WHOLE, args: [...LAUNCH_WHOLE.args, '--enable-precise-memory-info'] })
   const rows = []
   const loads = []
   const visits = []

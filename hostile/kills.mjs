@@ -4,6 +4,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
+import { wholeBrowser } from '../scripts/browser.mjs'
 
 const ID = 'demo-withy-hard'
 /** An edit older than this when the browser was killed has to be kept, ms. */
@@ -11,7 +12,7 @@ const BAR_MS = 500
 const SLOWED = 2
 const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms))
 
-const executable = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find((path) => path && existsSync(path))
+const executable = wholeBrowser()
 const FLAGS = [
   '--headless',
   '--no-sandbox',

@@ -1,20 +1,8 @@
 // Lets the browser's storage fail at any moment, and looks whether the page says so and loses nothing it could keep.
-import { existsSync } from 'node:fs'
 import { chromium } from '@playwright/test'
+import { LAUNCH_WHOLE } from '../scripts/browser.mjs'
 
 const ID = 'demo-withy-hard'
-const executablePath = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
-  (path) => path && existsSync(path),
-)
-const ARGS = [
-  '--no-sandbox',
-  '--disable-dev-shm-usage',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--no-first-run',
-  '--no-pings',
-]
 
 /** Faults that a browser may have, switched on and off from outside. */
 function faulty() {
@@ -40,7 +28,7 @@ function faulty() {
 /** Rounds of nudging while storage fails and comes back; after each, what is shown must be kept, or told not to be. */
 export async function runStorageFaults(address, count, random) {
   const report = { rounds: 0, failedWrites: 0, silent: [], lost: [] }
-  const browser = await chromium.launch({ ...(executablePath ? { executablePath } : {}), args: ARGS })
+  const browser = await chromium.launch(LAUNCH_WHOLE)
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.addInitScript(faulty)
   await page.goto(`${address}/`)

@@ -1,1 +1,8 @@
-export declare const LAUNCH: { executablePath?: string; args: string[] }
+interface Launch {
+  executablePath?: string
+  args: string[]
+}
+export declare const LAUNCH: Launch
+export declare const LAUNCH_WHOLE: Launch
+export declare const wholeBrowser: () => string | undefined
+export declare const installBrowser: () => void

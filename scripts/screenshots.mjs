@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { chromium } from '@playwright/test'
-import { LAUNCH } from './browser.mjs'
+import { LAUNCH_WHOLE } from './browser.mjs'
 
 const PORT = 4190
 const VIEWS = [
@@ -32,7 +32,7 @@ const server = spawn(process.execPath, ['.output/server/index.mjs'], {
   env: { ...process.env, HOST: '127.0.0.1', PORT: String(PORT), NUXT_DEMO: 'true', NODE_ENV: 'production' },
 })
 await new Promise((resolve) => server.stdout.once('data', resolve))
-const browser = await chromium.launch(LAUNCH)
+const browser = await chromium.launch(LAUNCH_WHOLE)
 for (const [name, path, { phone, size, theme = 'light', open, scheme, show, bands, compare, fit, german }] of VIEWS) {
   if (only.length > 0 && !only.includes(name)) continue
   const context = await browser.newContext({

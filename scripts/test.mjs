@@ -1,18 +1,14 @@
 // Everything that must hold, in one command: installs what is missing, then lint, format, boundaries, types, unit tests,
 // build and end-to-end tests. Ends with one plain line that sums every runner.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync, statSync } from 'node:fs'
+import { installBrowser } from './browser.mjs'
 
 const newer = (a, b) => !existsSync(b) || statSync(a).mtimeMs > statSync(b).mtimeMs
 const call = (command, args, env = {}) => spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0
 
 if (newer('package-lock.json', 'node_modules/.package-lock.json') && !call('npm', ['ci', '--no-audit', '--no-fund'])) process.exit(1)
-const browsers = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser']
-if (!browsers.some((path) => path && existsSync(path))) {
-  console.log('Chromium is missing; installing it from the system packages.')
-  call('apt-get', ['update', '-qq'])
-  call('apt-get', ['install', '-y', '-qq', 'chromium'], { DEBIAN_FRONTEND: 'noninteractive' })
-}
+installBrowser()
 
 rmSync('test-results', { recursive: true, force: true })
 mkdirSync('test-results', { recursive: true })
@@ -20,14 +16,22 @@ mkdirSync('test-results', { recursive: true })
 let passed = 0
 let failed = 0
 
-/** A check that passes or fails as a whole. */
-function whole(name, command, args) {
-  console.log(`\n== ${name}`)
-  if (call(command, args)) passed++
+/** A check that passes or fails as a whole; what it says comes together, when it is done. */
+async function whole(name, command, args) {
+  const said = []
+  const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] })
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => said.push(part))
+  const status = await new Promise((resolve) => child.on('close', resolve).on('error', () => resolve(1)))
+  console.log(`\n== ${name}\n${Buffer.concat(said)}`)
+  if (status === 0) passed++
   else {
     failed++
     console.error(`${name} failed`)
   }
+}
+/** One check after another. */
+async function lane(...checks) {
+  for (const [name, ...args] of checks) await whole(name, 'npm', ['run', ...args, '--silent'])
 }
 
 /** A runner that leaves its own counts; a missing report is a failure. */
@@ -45,10 +49,12 @@ function counted(name, command, args, report, read) {
   }
 }
 
-whole('lint', 'npm', ['run', 'lint', '--silent'])
-whole('format', 'npm', ['run', 'format:check', '--silent'])
-whole('boundaries', 'npm', ['run', 'boundaries', '--silent'])
-whole('types', 'npm', ['run', 'typecheck', '--silent'])
+if (!call('npx', ['nuxt', 'prepare'])) process.exit(1)
+// Each of these keeps one core busy; the two lanes take about as long.
+await Promise.all([
+  lane(['types', 'typecheck'], ['format', 'format:check']),
+  lane(['lint', 'lint'], ['boundaries', 'boundaries'], ['types of the tests', 'typecheck:tests']),
+])
 counted(
   'unit',
   'npx',
@@ -61,7 +67,7 @@ counted(
       report.testResults.filter(({ status, assertionResults }) => status === 'failed' && assertionResults.length === 0).length,
   }),
 )
-whole('build', 'npm', ['run', 'build', '--silent'])
+await lane(['build', 'build'])
 counted('end to end', 'npx', ['playwright', 'test'], 'test-results/e2e.json', ({ stats, errors }) => ({
   passed: stats.expected + stats.flaky,
   failed: stats.unexpected + stats.skipped + errors.length,
