@@ -51,6 +51,25 @@ test.describe('by the keyboard alone', () => {
     await expect.poll(() => page.evaluate(focused)).not.toBe('body')
   })
 
+  test('what takes a while is begun once, and keeps the keyboard where it was', async ({ page }) => {
+    await openJob(page, NAME)
+    await turnTo(page, 'Build')
+    await page.getByRole('tab', { name: 'Sheets' }).click()
+    const pdf = page.getByRole('button', { name: 'PDF: Measuring list' })
+    await pdf.focus()
+    await pdf.evaluate((button) => button.addEventListener('focusout', () => (button.dataset.left = 'yes')))
+    let files = 0
+    page.on('download', () => files++)
+    const first = page.waitForEvent('download')
+    await page.keyboard.press('Enter')
+    await expect(pdf).toBeDisabled()
+    await page.keyboard.press('Enter')
+    await first
+    await expect(pdf).toBeEnabled()
+    await expect(pdf).toBeFocused()
+    expect([files, await pdf.getAttribute('data-left')]).toEqual([1, null])
+  })
+
   test('single keys may be turned off, and never act behind a dialog', async ({ page }) => {
     await openJob(page, NAME)
     await page.keyboard.press('5')

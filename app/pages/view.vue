@@ -44,16 +44,9 @@ useHead({ title: () => `${sheets.value[0]?.title ?? say('view.title')} – Verna
       <p class="text-13">{{ say('view.is') }}</p>
       <span v-if="sheets.length > 0" class="ml-auto flex flex-wrap gap-2">
         <button type="button" class="btn" @click="print">{{ say('build.print') }}</button>
-        <button
-          v-for="sheet in sheets"
-          :key="sheet.id"
-          type="button"
-          class="btn"
-          :disabled="state.making !== undefined"
-          @click="pdf(sheet)"
-        >
+        <BusyButton v-for="sheet in sheets" :key="sheet.id" :busy="state.making !== undefined" @begin="pdf(sheet)">
           {{ say('view.pdf', { sheet: sheet.title }) }}
-        </button>
+        </BusyButton>
       </span>
     </header>
     <main class="mx-auto w-full max-w-4xl flex-1 p-5 max-md:p-0">

@@ -74,15 +74,13 @@ const holds = (days: number) =>
         <button type="button" class="btn" :aria-label="say('build.lookAtNamed', { sheet: say(`build.sheet.${id}`) })" @click="showing = id">
           {{ say('build.lookAt') }}
         </button>
-        <button
-          type="button"
-          class="btn"
-          :disabled="state.making !== undefined"
+        <BusyButton
+          :busy="state.making !== undefined"
           :aria-label="say('build.pdfOf', { sheet: say(`build.sheet.${id}`) })"
-          @click="pdf(id)"
+          @begin="pdf(id)"
         >
           {{ state.making === id ? say('build.making', { n: Math.round(state.share * 100) }) : 'PDF' }}
-        </button>
+        </BusyButton>
       </li>
     </ul>
     <p v-if="state.failed" class="border-2 border-pencil p-2 text-13" role="alert">{{ say('build.pdfFailed', { why: state.failed }) }}</p>

@@ -59,7 +59,7 @@ const beside = (offer: WeighedOffer) => bench.tryBeside(nameOf(offer), () => off
     <label class="flex items-center justify-between py-1 text-13"
       >{{ say('drop.wantFlush') }} <input v-model="wantFlush" type="checkbox" class="size-5 accent-ink"
     /></label>
-    <button type="button" class="btn" :disabled="busy" @click="find">{{ say('drop.find') }}</button>
+    <BusyButton :busy @begin="find">{{ say('drop.find') }}</BusyButton>
     <p class="text-12 text-ink-3" aria-live="polite">{{ busy ? say('drop.finding') : failed || say('drop.offersNote') }}</p>
     <template v-if="offers">
       <p v-if="!offers.some(({ fits }) => fits)" class="text-13">{{ say('drop.noneFits') }}</p>

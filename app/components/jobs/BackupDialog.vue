@@ -99,8 +99,8 @@ const megabytes = (n: number) => numberFormat(settings.terms, { maximumFractionD
       {{ say('backup.since', { n: since.saves }) }}
     </p>
     <div class="flex flex-wrap gap-2 py-1">
-      <button type="button" class="btn btn-go" :disabled="state.making !== ''" @click="make">{{ say('backup.make') }}</button>
-      <button type="button" class="btn" :disabled="state.making !== ''" @click="picker?.click()">{{ say('backup.open') }}</button>
+      <BusyButton class="btn-go" :busy="state.making !== ''" @begin="make">{{ say('backup.make') }}</BusyButton>
+      <BusyButton :busy="state.making !== ''" @begin="picker?.click()">{{ say('backup.open') }}</BusyButton>
       <input
         ref="picker"
         type="file"
@@ -155,9 +155,9 @@ const megabytes = (n: number) => numberFormat(settings.terms, { maximumFractionD
       <label v-if="plan.firm && plan.firmDiffers" class="flex items-center gap-2 py-1 text-13"
         ><input v-model="takeFirm" type="checkbox" class="size-4 accent-ink" />{{ say('backup.takeFirm') }}</label
       >
-      <button type="button" class="btn btn-go mt-2" :disabled="state.making !== ''" @click="restore">
+      <BusyButton class="btn-go mt-2" :busy="state.making !== ''" @begin="restore">
         {{ say('backup.restore') }}
-      </button>
+      </BusyButton>
     </section>
     <p v-if="storage" class="rule mt-3 pt-2 text-13">
       {{ say('backup.storage', { used: megabytes(storage.used), of: megabytes(storage.of) }) }}
