@@ -67,7 +67,7 @@ function furtherSteps(order: Order, drop: Drop, line: SectionLine | undefined, a
       on: drop.name,
       minutes: 12,
       values: { at: length(at) },
-      tools: [drop.material === 'metal' ? 'hacksaw' : 'saw'],
+      tools: ['tape', drop.material === 'metal' ? 'hacksaw' : 'saw', 'file', 'ladder'],
       parts: [drawnKey({ kind: 'drop', id: drop.id })],
       look: deviceKey(device),
     })

@@ -144,7 +144,6 @@ export const STEP_KINDS = table({
     station: 'cask',
     after: [bought, same('vessel', 'clean', 'setHeavy')],
     tools: ['drillDriver'],
-    cautions: ['shavings'],
   },
   ports: { phase: 'vessel', station: 'cask', after: [never(same('vessel', 'drill'))], tools: ['wrench'] },
   set: {
@@ -257,7 +256,6 @@ export const STEP_KINDS = table({
     phase: 'cuts',
     station: 'drop',
     after: [...metByPipe, same('drop', 'cut', 'cutMetal', 'drillPipe')],
-    tools: ['tape', 'file', 'ladder'],
     cautions: ['ladder'],
   },
 

@@ -53,7 +53,8 @@ export function vesselSteps(order: Order, { path, holes }: StepInputs): void {
         },
         by: drilled.flatMap(({ diameter, above, clock = 0 }) => [diameter, above, clock / 1000]),
         tools: [...new Set(drilled.map(({ cutter }) => cutter))],
-        cautions: drilled.some(({ cautions }) => cautions.includes('sawKicks')) ? ['sawKicks'] : [],
+        // What hurts a hand before what hurts the soil.
+        cautions: [...(drilled.some(({ cautions }) => cautions.includes('sawKicks')) ? (['sawKicks'] as const) : []), 'shavings'],
         parts: [key],
       })
     // An opening cut in the lid has mesh over it and nothing in it.
