@@ -117,6 +117,29 @@ test.describe('nothing moves by itself', () => {
   }
 })
 
+test('a trial that takes long says so and can be stopped, and moves nothing by saying it', async ({ page }) => {
+  await page.setViewportSize(SIZES.phone)
+  await watchShifts(page)
+  await page.addInitScript(() => {
+    const post = Worker.prototype.postMessage as (...given: unknown[]) => void
+    Worker.prototype.postMessage = function (this: Worker, ...given: unknown[]) {
+      if (sessionStorage.getItem('slow') === null) post.apply(this, given)
+      else setTimeout(() => post.apply(this, given), 4000)
+    }
+  })
+  await page.goto('/job/demo-tannery-row?doing=trial')
+  await expect(page.getByRole('heading', { level: 2 }).first()).toBeVisible()
+  await standsStill(page)
+  await page.evaluate(() => sessionStorage.setItem('slow', 'yes'))
+  await page.getByRole('main').getByRole('checkbox').first().check()
+  const stop = page.getByRole('button', { name: 'Stop the trial' })
+  await expect(stop).toBeVisible()
+  const moved = await movedBy(page)
+  expect(moved.sum < MOST_MOVED ? [] : moved.what).toEqual([])
+  await stop.click()
+  await expect(stop).toHaveCount(0)
+})
+
 test.describe('the jobs page on the way', () => {
   for (const [name, viewport] of Object.entries(SIZES))
     test(`${name}: jobs can be read and opened before what draws them is here; nothing moves when it comes`, async ({ page }) => {

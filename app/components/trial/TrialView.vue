@@ -215,7 +215,8 @@ const drawn = computed(() => ({
         :moving="playing"
       />
       <p v-else-if="state.working" class="p-6" role="status">{{ say('trial.working') }}</p>
-      <p v-if="slow" class="m-4 flex flex-wrap items-center gap-3 bg-sunk p-3" role="status">
+      <!-- Over the drawing: it comes and goes by itself, and moves nothing. -->
+      <p v-if="slow" class="absolute inset-x-4 top-4 z-10 flex flex-wrap items-center gap-3 border border-line bg-sunk p-3" role="status">
         {{ say('trial.slow') }} <button type="button" class="btn" @click="stop">{{ say('trial.stopTrial') }}</button>
       </p>
       <p v-if="state.failed" class="m-4 border-2 border-pencil bg-sheet p-3" role="alert">
@@ -384,6 +385,7 @@ const drawn = computed(() => ({
   min-height: 0;
 }
 .drawn {
+  position: relative;
   display: flex;
   flex-direction: column;
   min-height: 0;
