@@ -4,7 +4,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
-import { wholeBrowser } from '../scripts/browser.mjs'
+import { LAUNCH_WHOLE } from '../scripts/browser.mjs'
 
 const ID = 'demo-withy-hard'
 /** An edit older than this when the browser was killed has to be kept, ms. */
@@ -12,24 +12,13 @@ const BAR_MS = 500
 const SLOWED = 2
 const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms))
 
-const executable = wholeBrowser()
-const FLAGS = [
-  '--headless',
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-dev-shm-usage',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--no-first-run',
-  '--no-pings',
-  '--remote-debugging-port=0',
-]
+const { executablePath, args } = LAUNCH_WHOLE
+const FLAGS = [...args, '--headless', '--disable-gpu', '--remote-debugging-port=0']
 
 /** A browser of its own process group on a profile, so that all of it can be killed at once, with no time for anything. */
 async function start(profile) {
   rmSync(join(profile, 'DevToolsActivePort'), { force: true })
-  const browserProcess = spawn(executable, [...FLAGS, `--user-data-dir=${profile}`, 'about:blank'], { detached: true, stdio: 'ignore' })
+  const browserProcess = spawn(executablePath, [...FLAGS, `--user-data-dir=${profile}`, 'about:blank'], { detached: true, stdio: 'ignore' })
   const portFile = join(profile, 'DevToolsActivePort')
   for (let i = 0; i < 200 && !(existsSync(portFile) && readFileSync(portFile, 'utf8').includes('\n')); i++) await wait(25)
   const [port] = readFileSync(portFile, 'utf8').split('\n')

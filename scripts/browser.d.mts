@@ -4,5 +4,4 @@ interface Launch {
 }
 export declare const LAUNCH: Launch
 export declare const LAUNCH_WHOLE: Launch
-export declare const wholeBrowser: () => string | undefined
 export declare const installBrowser: () => void

@@ -34,7 +34,7 @@ const install = (name) =>
   )
 
 /** Chromium as people have it, with its windows; what is measured is measured in it. Undefined where there is none. */
-export const wholeBrowser = () => found(...WHOLE, SHELL)
+const wholeBrowser = () => found(...WHOLE, SHELL)
 
 /**
  * The same engine without windows: tests take three quarters of the time in it. Where it is missing and may be installed, it is; else

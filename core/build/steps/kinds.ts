@@ -64,13 +64,14 @@ const same = <Kind extends string>(same: Thing, ...kinds: Kind[]): WaitsFor<Kind
 const phase = <Kind extends string = never>(phase: Phase, ...but: Kind[]): WaitsFor<Kind> => ({ phase, but })
 const never = <Kind extends string>(wait: WaitsFor<Kind>): WaitsFor<Kind> => ({ ...wait, never: true })
 
-/** A vessel where it will stay, and the ground under it. */
+/** A vessel where it will stay. */
 const stands = same('vessel', 'set', 'setTied', 'setHeavy')
 const prepared = same('vessel', 'clean', 'drill', 'ports')
 const pad = same('vessel', 'dig', 'gravel', 'cast')
 const agreed = every('rules')
 const bought = every('buy')
 const allStand = every('set', 'setTied', 'setHeavy')
+/** All that is built under a vessel. */
 const ground = same('vessel', 'dig', 'gravel', 'cast', 'baseLevel', 'standLevel', 'frameLevel')
 const hung = same('gutter', 'gutterHung', 'gutterFall')
 /** What must be where it will be before a pipe is marked to meet it. */
@@ -80,6 +81,16 @@ const sawn = [never(same('device', 'measure')), never(holding), same('device', '
 const newSawn = every('cutNew')
 const piped = never(same('pump', 'pump'))
 const fitted = same('drop', 'dryFit')
+
+const onBase = { phase: 'base', station: 'cask', after: [pad, bought], tools: ['level'], cautions: ['weight'] } as const
+const onGround = {
+  phase: 'vessel',
+  station: 'cask',
+  after: [bought, ground, prepared, stands],
+  tools: ['level'],
+  cautions: ['weight'],
+} as const
+const atGutter = { phase: 'gutter', station: 'gutter', cautions: ['ladder', 'overheadLines'] } as const
 
 const table = <Kind extends string>(kinds: Record<Kind, StepKindOf<NoInfer<Kind>>>): Readonly<Record<Kind, StepKindOf<Kind>>> => kinds
 
@@ -106,27 +117,12 @@ export const STEP_KINDS = table({
     tools: ['level'],
     cautions: ['weight'],
   },
-  baseLevel: {
-    phase: 'base',
-    station: 'cask',
-    after: [pad, bought],
-    tools: ['level'],
-    cautions: ['weight'],
-  },
-  standLevel: {
-    phase: 'base',
-    station: 'cask',
-    after: [pad, bought],
-    tools: ['level'],
-    cautions: ['weight'],
-  },
+  baseLevel: onBase,
+  standLevel: onBase,
   frameLevel: {
-    phase: 'base',
-    station: 'cask',
-    after: [pad, bought],
+    ...onBase,
     hands: 2,
     tools: ['level', 'woodSaw', 'drillDriver', 'wrench'],
-    cautions: ['weight'],
   },
   trench: {
     phase: 'base',
@@ -146,26 +142,11 @@ export const STEP_KINDS = table({
     tools: ['drillDriver'],
   },
   ports: { phase: 'vessel', station: 'cask', after: [never(same('vessel', 'drill'))], tools: ['wrench'] },
-  set: {
-    phase: 'vessel',
-    station: 'cask',
-    after: [bought, ground, prepared, stands],
-    tools: ['level'],
-    cautions: ['weight'],
-  },
-  setTied: {
-    phase: 'vessel',
-    station: 'cask',
-    after: [bought, ground, prepared, stands],
-    tools: ['level'],
-    cautions: ['weight'],
-  },
+  set: onGround,
+  setTied: onGround,
   setHeavy: {
-    phase: 'vessel',
-    station: 'cask',
+    ...onGround,
     after: [bought, ground, same('vessel', 'clean'), stands],
-    tools: ['level'],
-    cautions: ['weight'],
   },
   inside: { phase: 'vessel', station: 'cask', after: [stands, same('vessel', 'ports')], cautions: ['neverInside'] },
   flushTank: {
@@ -178,48 +159,36 @@ export const STEP_KINDS = table({
   },
 
   gutterHold: {
-    phase: 'gutter',
-    station: 'gutter',
+    ...atGutter,
     after: [bought],
     tools: ['ladder', 'pencil', 'level', 'drillDriver'],
-    cautions: ['ladder', 'overheadLines'],
   },
   gutterHung: {
-    phase: 'gutter',
-    station: 'gutter',
+    ...atGutter,
     after: [same('gutter', 'gutterHold')],
     tools: ['string', 'level', 'ladder', 'drillDriver', 'saw'],
-    cautions: ['ladder', 'overheadLines'],
   },
   gutterFall: {
-    phase: 'gutter',
-    station: 'gutter',
+    ...atGutter,
     after: [agreed],
     tools: ['ladder', 'level'],
-    cautions: ['ladder', 'overheadLines'],
   },
   filmFlap: {
-    phase: 'gutter',
-    station: 'gutter',
+    ...atGutter,
     after: [hung],
     hands: 2,
     tools: ['ladder', 'knife', 'brush'],
-    cautions: ['ladder', 'overheadLines'],
   },
   outletMove: {
-    phase: 'gutter',
-    station: 'gutter',
+    ...atGutter,
     after: [hung, bought],
     hands: 2,
     tools: ['hole-saw', 'file', 'ladder', 'drillDriver', 'screwdriver'],
-    cautions: ['ladder', 'overheadLines'],
   },
   outletNew: {
-    phase: 'gutter',
-    station: 'gutter',
+    ...atGutter,
     after: [hung, bought],
     tools: ['hole-saw', 'file', 'ladder', 'drillDriver'],
-    cautions: ['ladder', 'overheadLines'],
   },
 
   bench: { phase: 'bench', station: 'drop', after: [bought], bench: true },
