@@ -51,6 +51,20 @@ export default withNuxt(
     },
   },
   {
+    // What was thrown is told in the reader's language where its words are known: an error's own message is English.
+    files: ['app/**/*.{ts,vue}'],
+    ignores: ['app/sheets/**', 'app/drawing/**', '**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'MemberExpression[property.name="message"][object.name=/^(error|reason|cause|problem|failure)$/]',
+          message: "An error's message is English: tell problemOf(error) by sayProblem, or put it into a message as a value.",
+        },
+      ],
+    },
+  },
+  {
     // Tests may read files that ship with the project or with a development package.
     files: ['core/**/*.test.ts'],
     rules: { 'no-restricted-imports': 'off', 'no-restricted-globals': 'off' },

@@ -1,6 +1,7 @@
 /** The water's order: a stage may lean on what lies before it in this list, never on what comes after. */
 const STAGES = [
   'units',
+  'problems',
   'numeric',
   'figures',
   'scheme',

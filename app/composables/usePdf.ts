@@ -1,3 +1,4 @@
+import { problemOf, type Problem } from '#core/problems'
 import * as Comlink from 'comlink'
 import type { PAPERS } from '#core/levels'
 import type { Sheet } from '~/sheets/sheet'
@@ -10,7 +11,7 @@ const worker = () =>
 
 /** PDFs of sheets, made in a worker. */
 export function usePdf() {
-  const state = shallowReactive<{ making: string | undefined; share: number; failed: string | undefined }>({
+  const state = shallowReactive<{ making: string | undefined; share: number; failed: Problem | undefined }>({
     making: undefined,
     share: 0,
     failed: undefined,
@@ -29,7 +30,7 @@ export function usePdf() {
       )
       return pdf
     } catch (error) {
-      state.failed = error instanceof Error ? error.message : String(error)
+      state.failed = problemOf(error)
       return undefined
     } finally {
       state.making = undefined

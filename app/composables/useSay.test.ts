@@ -6,7 +6,8 @@ import { createI18n } from 'vue-i18n'
 import { renderToString } from 'vue/server-renderer'
 import { word, type Told } from '#core/figures/told'
 import { length } from '#core/units/quantity'
-import { british } from '~/locales/allWords'
+import { problem } from '#core/problems'
+import { british, german } from '~/locales/allWords'
 import { useSay } from './useSay'
 
 let say: ReturnType<typeof useSay>['say']
@@ -67,4 +68,35 @@ describe('what is to be looked up says so', () => {
   it('an end of a part', () => expect(told({ end: { type: 'downpipe-round', size: '68', gender: 'male' } })).toContain('68\u00A0mm round'))
   it('why two ends do not mate', () => expect(told({ mismatch: 'size' })).not.toContain('mismatch'))
   it('a figure', () => expect(told(length(0.5))).toBe('Told: 500\u00A0mm.'))
+})
+
+describe('a problem', () => {
+  const inLanguage = async (locale: 'en-GB' | 'de-DE') => {
+    let said: ReturnType<typeof useSay> | undefined
+    const app = createApp({
+      setup() {
+        said = useSay()
+        return () => ''
+      },
+    })
+    // As the application has them: English words of problems are the core's alone.
+    const { problem: _, ...rest } = british
+    app.use(createI18n({ legacy: false, locale, messages: { 'en-GB': rest, 'de-DE': german } as never, missingWarn: false }))
+    await renderToString(app)
+    return said!
+  }
+  const wrong = problem('notNumber', { found: problem('foundText', { text: 'viel' }) })
+  it('is said in the language that is spoken, one within another too, and again in another', async () => {
+    const german = await inLanguage('de-DE')
+    expect(german.sayProblem(wrong)).toBe('soll eine Zahl sein, ist aber der Text „viel“')
+    expect((await inLanguage('en-GB')).sayProblem(wrong)).toBe('should be a number, but is the text "viel"')
+    expect(german.say('shape.problem', { why: problem('fewSides', { found: 2 }) })).toBe(
+      'Das ergibt kein Dach: ein Umriss hat mindestens drei Seiten, nicht 2. Nichts wurde geändert.',
+    )
+  })
+  it('has its figures as the language writes them', async () => {
+    expect((await inLanguage('de-DE')).sayProblem(problem('outside', { least: 0.5, most: 24, found: 99 }))).toBe(
+      'soll 0,5 bis 24 sein, ist aber 99',
+    )
+  })
 })

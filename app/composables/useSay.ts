@@ -1,5 +1,6 @@
 import { dateFormat, numberFormat } from '#core/units/intl'
 import type { Message } from '~/stores/messages'
+import { problemText, type Problem } from '#core/problems'
 import { show, showText, type Display } from '#core/units/format'
 import type { Quantity } from '#core/units/quantity'
 import { numberIn, type Terms } from '#core/units/terms'
@@ -79,9 +80,16 @@ export function useSay() {
         if ('pipe' in value) return [name, pipeWords(value.pipe as End, say, own.system)]
         if ('field' in value) return [name, plain(`field.name.${value.field}`)]
         if ('mismatch' in value) return [name, plain(`build.mismatch.${value.mismatch}`)]
+        if ('problem' in value) return [name, sayProblem(value)]
         return [name, showText(value, own)]
       }),
     )
+  }
+
+  /** What is wrong, in the reader's words: those of English are the core's own, every other language has its own. */
+  function sayProblem(told: Problem): string {
+    const id = `problem.${told.problem}`
+    return isThere(id, locale.value) ? filled(id, ready(told.values ?? {}, display.value), 2) : problemText(told, display.value)
   }
 
   /** A message by its id; `how` among the values picks between versions of one sentence. `own` are other units than the reader's: a job's own. */
@@ -108,5 +116,5 @@ export function useSay() {
       new Date(`${iso}T00:00:00Z`),
     )
 
-  return { t, te, tm, say, number, sayMessage, text, parts, month, shortMonth, dayName, display }
+  return { t, te, tm, say, sayProblem, number, sayMessage, text, parts, month, shortMonth, dayName, display }
 }

@@ -1,3 +1,4 @@
+import { problemOf, type Problem } from '#core/problems'
 import * as Comlink from 'comlink'
 import { ensembleBands, type EnsembleAnswer, type SteadyDraw, type YearsResult } from '#core/balance'
 import type { Scheme } from '#core/scheme'
@@ -19,7 +20,7 @@ export interface SimulationState {
   /** Points done of points wanted while a sweep runs. */
   progress: { done: number; of: number } | undefined
   working: boolean
-  failed: string | undefined
+  failed: Problem | undefined
   /** What the years say of the pipe in hand; the last answer stands until the next. */
   drop: DropAnswer | undefined
   /** Bands of the scheme as it stands; gone with the next edit. */
@@ -148,7 +149,7 @@ export function useSimulation() {
       swept = balanced
       state.steady = sweep.steady
     } catch (error) {
-      if (mine === ticket && !(error instanceof LetGo)) state.failed = error instanceof Error ? error.message : String(error)
+      if (mine === ticket && !(error instanceof LetGo)) state.failed = problemOf(error)
       if (mine === ticket) dropOldSizes()
     } finally {
       if (mine === ticket) {
@@ -194,7 +195,7 @@ export function useSimulation() {
       )
       state.bandsTook = performance.now() - began
     } catch (error) {
-      if (mine === bandsTicket) state.failed = error instanceof Error ? error.message : String(error)
+      if (mine === bandsTicket) state.failed = problemOf(error)
     } finally {
       over = true
       if (mine === bandsTicket) state.bandsProgress = undefined
@@ -225,7 +226,7 @@ export function useSimulation() {
       const answer = await worker().ask((service) => service.drop(scheme, drop, system, key))
       if (mine === dropTicket && answer) state.drop = answer
     } catch (error) {
-      if (mine === dropTicket && !(error instanceof LetGo)) state.failed = error instanceof Error ? error.message : String(error)
+      if (mine === dropTicket && !(error instanceof LetGo)) state.failed = problemOf(error)
     }
   }
 

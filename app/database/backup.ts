@@ -1,3 +1,4 @@
+import { problem, ProblemError, problemOf, type Problem } from '#core/problems'
 import { strFromU8, strToU8, unzipSync, Zip, ZipDeflate } from 'fflate'
 import {
   BACKUP_FORMAT,
@@ -25,7 +26,6 @@ import {
 } from '#core/scheme'
 import type { JobRepository } from './jobRepository'
 import { nameOf } from './jobNames'
-import { reasonOf } from '~/stores/notices'
 
 /** A breath between two files, so that the page stays awake. */
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0))
@@ -119,7 +119,7 @@ export interface RestorePlan {
   made: number
   rows: RestoreRow[]
   /** Jobs, and readings of their loggers, that cannot be read, each with its reason: nothing is done with them. */
-  unread: { name: string; why: string }[]
+  unread: { name: string; why: Problem }[]
   records: RainRecord[]
   firm: Firm | undefined
   /** Whether the firm's figures here are others. */
@@ -131,7 +131,7 @@ const MOST_UNPACKED = 1e9
 /**
  * Reads a backup and holds it against what is kept here; changes nothing.
  *
- * @throws RangeError when it is no backup, or one that is broken
+ * @throws ProblemError when it is no backup, or one that is broken
  */
 export async function openBackup(bytes: Uint8Array, repository: JobRepository): Promise<RestorePlan> {
   let unpacked = 0
@@ -144,12 +144,12 @@ export async function openBackup(bytes: Uint8Array, repository: JobRepository): 
       },
     })
   } catch (error) {
-    throw new RangeError(reasonOf(error))
+    throw new ProblemError(problemOf(error))
   }
-  if (unpacked > MOST_UNPACKED) throw new RangeError('it unpacks to more than a thousand megabytes')
+  if (unpacked > MOST_UNPACKED) throw new ProblemError(problem('unpacksTooLarge', { most: MOST_UNPACKED / 1e6 }))
   const read = (name: string) => {
     const file = files[name]
-    if (!file) throw new RangeError(`there is no ${name} in it`)
+    if (!file) throw new ProblemError(problem('notInArchive', { name }))
     return strFromU8(file)
   }
   const manifest = readManifest(JSON.parse(read(MANIFEST)) as unknown)
@@ -165,11 +165,11 @@ export async function openBackup(bytes: Uint8Array, repository: JobRepository): 
           series.push({ name: each.name, series: readSeriesCsv(read(each.file), each.of as SeriesOf) })
         } catch (error) {
           // A job is not held back by readings that lie beside it.
-          unread.push({ name: `${name}: ${each.name}`, why: reasonOf(error) })
+          unread.push({ name: `${name}: ${each.name}`, why: problemOf(error) })
         }
       rows.push({ id, name, updated, binned, file, how: standing(existing, { updated }, same), series })
     } catch (error) {
-      unread.push({ name, why: reasonOf(error) })
+      unread.push({ name, why: problemOf(error) })
     }
     await breathe()
   }

@@ -1,3 +1,4 @@
+import { problem, ProblemError } from '#core/problems'
 import Dexie, { type EntityTable } from 'dexie'
 import type { SeriesOf } from '#core/log'
 import { DATABASE } from './name'
@@ -59,9 +60,9 @@ export interface SettingRow {
 }
 
 /** What is kept here was written in a form that this release does not know. */
-export class NewerDatabaseError extends Error {
+export class NewerDatabaseError extends ProblemError {
   constructor() {
-    super('what is kept here was written by a newer release; reload the page')
+    super(problem('databaseNewer'))
     this.name = 'NewerDatabaseError'
   }
 }

@@ -1,3 +1,4 @@
+import { problem, ProblemError } from '#core/problems'
 import { mergeLogs } from '#core/log/entries'
 import { gaugeRecord } from '#core/log/gaugeRecord'
 import type { Series } from '#core/log'
@@ -314,7 +315,7 @@ export class JobRepository {
    * here is changed for another job. `keep-both` gives the job a name and id of its own.
    *
    * @param updated when it was saved last, where that was before now
-   * @throws RangeError when it is new and there is one already, or the one here is of a newer release
+   * @throws ProblemError when it is new and there is one already, or the one here is of a newer release
    */
   bringIn(plan: ImportPlan, how: 'new' | 'replace' | 'keep-both', updated?: number): Promise<Job> {
     return this.db.transaction('rw', this.db.jobs, this.db.records, this.db.photos, async () => {
@@ -322,8 +323,8 @@ export class JobRepository {
       const asCopy = how === 'keep-both'
       const id = asCopy ? newJobId() : file.job.id
       const row = await this.db.jobs.get(id)
-      if (row && how === 'new') throw new RangeError(`there is already a job ${id}`)
-      if (row && versionOf(row) > FILE_VERSION) throw new RangeError(`the job ${id} here was written by a newer release`)
+      if (row && how === 'new') throw new ProblemError(problem('jobThere', { id }))
+      if (row && versionOf(row) > FILE_VERSION) throw new ProblemError(problem('jobNewer', { id }))
       const needs = recordOf(file.job.rain)
       const record = file.records.find((each) => each.id === needs)
       const here = how === 'replace' && row ? readRow(row).job : undefined

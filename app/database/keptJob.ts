@@ -1,3 +1,4 @@
+import { problemOf } from '#core/problems'
 import { assess } from '#core/assess'
 import { jobReferenceProblems } from '#core/path'
 import { migrateJob, checkShape, FILE_VERSION, job as jobSchema, type InputProblem, type Job } from '#core/scheme'
@@ -40,7 +41,7 @@ export function readRow(row: JobRow): KeptJob {
     // What an older release let a reader make is let stand as long as it can be shown.
     return problems.length === 0 || canBeShown(job) ? { row, job } : { row, fault: { kind: 'damaged', problems } }
   } catch (error) {
-    return { row, fault: { kind: 'damaged', problems: [{ path: '', message: error instanceof Error ? error.message : String(error) }] } }
+    return { row, fault: { kind: 'damaged', problems: [{ path: '', ...problemOf(error) }] } }
   }
 }
 

@@ -1,3 +1,4 @@
+import { PROBLEM_WORDS } from '#core/problems'
 import germanBuild from './build/de-DE.json'
 import germanRest from './de-DE.json'
 import germanDesk from './desk/de-DE.json'
@@ -30,6 +31,8 @@ export const british = {
   ...britishHelp,
   ...britishDesk,
   build: { ...britishRest.build, ...britishBuild.build },
+  // Those of English are the core's own.
+  problem: PROBLEM_WORDS,
   word: { ...britishRest.word, ...britishLog.word },
   working: { ...britishJob.working, ...britishLog.working },
   rule: { ...britishJob.rule, ...britishLog.rule },

@@ -2,7 +2,7 @@
 import type { MessageId } from '~/locales/messageIds'
 import { isTerms, TERM_FACTS } from '#core/units/terms'
 import { saveFile } from '~/composables/saveFile'
-import { unpackSheets } from '~/sheets/packed'
+import { LinkError, unpackSheets } from '~/sheets/packed'
 import type { Sheet } from '~/sheets/sheet'
 import { layJobWords } from '~/locales/layWords'
 
@@ -15,7 +15,7 @@ const { state, make } = usePdf()
 const sheets = shallowRef<Sheet[]>([])
 /** Message id of why nothing is shown. */
 const problem = ref<MessageId | ''>('')
-const WHY: Record<string, MessageId> = { none: 'view.none', newer: 'view.newer' }
+const WHY: Partial<Record<LinkError['reason'], MessageId>> = { none: 'view.none', newer: 'view.newer' }
 watch(
   () => route.hash,
   async (hash) => {
@@ -24,7 +24,7 @@ watch(
       problem.value = ''
     } catch (error) {
       sheets.value = []
-      problem.value = (error instanceof RangeError && WHY[error.message]) || 'view.broken'
+      problem.value = (error instanceof LinkError && WHY[error.reason]) || 'view.broken'
     }
   },
   { immediate: true },

@@ -1,5 +1,6 @@
+import { problemOf, problemText } from '#core/problems'
 import { message } from '~/stores/messages'
-import { reasonOf, useNotices } from '~/stores/notices'
+import { useNotices } from '~/stores/notices'
 
 /** Noise of the browser's own that says nothing of the page. */
 const HARMLESS = /ResizeObserver loop/
@@ -7,8 +8,8 @@ const HARMLESS = /ResizeObserver loop/
 /** Tells what nobody caught: better a word too many than a button that does nothing. */
 export default defineNuxtPlugin(({ vueApp, $pinia }) => {
   const tell = (error: unknown) => {
-    const why = reasonOf(error)
-    if (HARMLESS.test(why)) return
+    const why = problemOf(error)
+    if (HARMLESS.test(problemText(why))) return
     console.error(error)
     useNotices($pinia as Parameters<typeof useNotices>[0]).tell({
       severity: 'wrong',

@@ -105,6 +105,6 @@ describe('sheets in a link', () => {
     for (const value of bad) await expect(unpackSheets(packed(value))).rejects.toThrow()
   })
   it('a small text that unpacks to a huge one is stopped', async () => {
-    await expect(unpackSheets(packed('x'.repeat(30_000_000)))).rejects.toThrow('too large')
+    await expect(unpackSheets(packed('x'.repeat(30_000_000)))).rejects.toThrow('tooLarge')
   })
 })

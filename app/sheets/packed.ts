@@ -105,6 +105,14 @@ const SHEETS = array(
   .min(1)
   .required()
 
+/** A link whose sheets cannot be had, and why. */
+export class LinkError extends RangeError {
+  constructor(readonly reason: 'none' | 'newer' | 'cutOff' | 'tooLarge') {
+    super(`no sheets in the link: ${reason}`)
+    this.name = 'LinkError'
+  }
+}
+
 /** Unpacks as it comes, so that a small text that unpacks to a huge one is stopped on the way. */
 function inflated(bytes: Uint8Array): string {
   const chunks: Uint8Array[] = []
@@ -112,12 +120,12 @@ function inflated(bytes: Uint8Array): string {
   let whole = false
   const inflate = new Inflate((chunk, final) => {
     size += chunk.length
-    if (size > MOST_BYTES) throw new RangeError('too large')
+    if (size > MOST_BYTES) throw new LinkError('tooLarge')
     chunks.push(chunk)
     whole ||= final
   })
   inflate.push(bytes, true)
-  if (!whole) throw new RangeError('cut off')
+  if (!whole) throw new LinkError('cutOff')
   const all = new Uint8Array(size)
   let at = 0
   for (const chunk of chunks) {
@@ -130,11 +138,11 @@ function inflated(bytes: Uint8Array): string {
 /**
  * The sheets of a link.
  *
- * @throws RangeError when the text is of a newer kind or not whole; ValidationError when it is no sheet
+ * @throws LinkError when the text is of a newer kind or not whole; ValidationError when it is no sheet
  */
 export async function unpackSheets(packed: string): Promise<Sheet[]> {
-  if (!packed.startsWith(VERSION)) throw new RangeError(/^\d+\./.test(packed) ? 'newer' : 'none')
-  if (packed.length > MOST_LETTERS) throw new RangeError('too large')
+  if (!packed.startsWith(VERSION)) throw new LinkError(/^\d+\./.test(packed) ? 'newer' : 'none')
+  if (packed.length > MOST_LETTERS) throw new LinkError('tooLarge')
   const letters = packed.slice(VERSION.length).replace(/-/g, '+').replace(/_/g, '/')
   const text = inflated(strToU8(atob(letters), true))
   return (await SHEETS.validate(JSON.parse(text), { strict: true })) as Sheet[]

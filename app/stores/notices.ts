@@ -1,3 +1,4 @@
+import { problemOf, type Problem } from '#core/problems'
 import { defineStore } from 'pinia'
 import { message, type Message } from './messages'
 
@@ -8,16 +9,10 @@ export interface Notice {
   key: string
   severity: 'wrong' | 'news'
   told: Message
-  /** The reason as the browser gives it. */
-  why?: string
+  /** Why: in words where they are known, else as the browser gives it. */
+  why?: Problem
   /** What can be done about it, first things first. */
   actions: { label: Message; act: () => unknown }[]
-}
-
-export const reasonOf = (error: unknown): string => {
-  const said = error instanceof Error ? error.message || error.name : String(error)
-  // Some libraries say it twice, on a line of its own each time.
-  return said.split('\n')[0]!.replace(/\.$/, '').slice(0, 300)
 }
 
 export const useNotices = defineStore('notices', () => {
@@ -53,7 +48,7 @@ export const useNotices = defineStore('notices', () => {
       tell({
         severity: 'wrong',
         told: what,
-        why: reasonOf(error),
+        why: problemOf(error),
         actions: [...rescue, { label: message('notice.tryAgain'), act: () => keep(what, write, rescue) }],
       })
       return { done: false }

@@ -1,3 +1,4 @@
+import { problem } from '#core/problems'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick, shallowReactive } from 'vue'
@@ -216,7 +217,7 @@ describe('keeping it', () => {
     bench.editScheme(message('edit.stand'), stand(0.4))
     await bench.save()
     expect(bench.saveState).toBe('failed')
-    expect(bench.saveProblem).toContain('Quota')
+    expect(bench.saveProblem).toEqual(problem('other', { why: 'QuotaExceededError' }))
     expect(standOf(bench)).toBe(0.4)
     failing.mockRestore()
     expect(await bench.save()).toBe(true)
@@ -263,7 +264,9 @@ describe('keeping it', () => {
     full.mockRestore()
     expect(standOf(bench)).toBe(0.36)
     expect(bench.saveState).toBe('conflict')
-    expect(useNotices().list.map(({ told, why }) => [told.id, why])).toEqual([['notice.copyNotKept', 'QuotaExceededError']])
+    expect(useNotices().list.map(({ told, why }) => [told.id, why])).toEqual([
+      ['notice.copyNotKept', problem('other', { why: 'QuotaExceededError' })],
+    ])
     const copy = await bench.settle('copy')
     expect(baseHeight((await repository.get(copy!))!.job!.schemes[0]!.stores[0]!.vessels[0]!.base)).toBe(0.36)
   })

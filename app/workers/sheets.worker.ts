@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink'
+import { passOnProblems } from './passOnProblems'
 import type { PAPERS } from '#core/levels'
 import type { Sheet } from '~/sheets/sheet'
 import { sheetPdf } from '~/sheets/sheetPdf'
@@ -23,4 +24,5 @@ const service = {
   },
 }
 export type SheetsService = typeof service
+passOnProblems()
 Comlink.expose(service)

@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink'
+import { passOnProblems } from './passOnProblems'
 import { packRows, sweepInputs, sweepVolumes, type EnsembleRow, type SteadyDraw } from '#core/balance'
 import type { Place } from '#core/rain'
 import type { Cure, TrainWishes } from '#core/offers'
@@ -202,4 +203,5 @@ export interface EnsembleShare {
 }
 
 export type SimulationService = typeof service
+passOnProblems()
 Comlink.expose(service)

@@ -1,10 +1,11 @@
+import { problem, ProblemError } from '#core/problems'
 import * as Comlink from 'comlink'
 import type { SimulationService } from './simulation.worker'
 
 /** A worker that was let go before it had answered. */
-export class LetGo extends Error {
+export class LetGo extends ProblemError {
   constructor() {
-    super('the reckoning was stopped')
+    super(problem('stopped'))
     this.name = 'LetGo'
   }
 }
@@ -28,7 +29,7 @@ export function startWorker(): Hired {
   const over = new Promise<never>((_, reject) => (give = reject))
   // Nobody need be waiting when it ends.
   over.catch(() => {})
-  worker.addEventListener('error', (event) => give(new Error(event.message || 'the reckoning could not be loaded')))
+  worker.addEventListener('error', (event) => give(event.message ? new Error(event.message) : new ProblemError(problem('notLoaded'))))
   return {
     ask: (what) => Promise.race([what(service), over]),
     end: () => {

@@ -1,3 +1,4 @@
+import { problem, ProblemError } from '../problems'
 import type { WaterPath } from '../path/waterPath'
 import { fitRecord } from '../rain/fitRecord'
 import { fillGaps, type ReadyRain } from '../rain/gaps'
@@ -39,7 +40,7 @@ export function generatorOf(source: RainSource, record: RainRecord | undefined):
   }
   if (source.kind === 'normals')
     return { model: modelFromMonths(source.totals, source.wetDays, source.spread, RAIN_DAY), seed: source.seed }
-  if (!record || record.id !== source.record) throw new RangeError(`rain record ${source.record} is not at hand`)
+  if (!record || record.id !== source.record) throw new ProblemError(problem('recordNotAtHand', { id: source.record }))
   return { model: fitRecord(fillGaps(record, source.gaps).rain), seed: source.kind === 'fitted' ? source.seed : 1 }
 }
 

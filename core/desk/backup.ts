@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { problem, ProblemError } from '../problems'
 import { checkShape, LEVEL_WAYS, type Job } from '../scheme'
 import { choice, id, list, name, oneOfKind, record, text } from '../scheme/schema/fields'
 
@@ -50,11 +51,11 @@ export type BackupManifest = yup.InferType<typeof backupManifest>
 /**
  * Reads a list of contents.
  *
- * @throws RangeError saying what is wrong with it
+ * @throws ProblemError saying what is wrong with it first
  */
 export function readManifest(json: unknown): BackupManifest {
-  const problems = checkShape(backupManifest, json)
-  if (problems.length > 0) throw new RangeError(problems.map(({ path, message }) => `${path} ${message}`).join('; '))
+  const [first] = checkShape(backupManifest, json)
+  if (first) throw new ProblemError(problem('at', { path: first.path, what: first }))
   return json as BackupManifest
 }
 

@@ -110,7 +110,7 @@ describe('a pump', () => {
       { ...scheme.pumps[0]!, to: { kind: 'vessel' as const, vessel: 'second', port: 'out', also: undefined } },
       { ...scheme.pumps[0]!, to: { kind: 'vessel' as const, vessel: 'first', port: 'low', also: { vessel: 'first', port: 'low' } } },
     ])
-      expect(brokenReferences({ ...scheme, pumps: [spoilt] }).some(({ problem }) => problem === 'self')).toBe(true)
+      expect(brokenReferences({ ...scheme, pumps: [spoilt] }).some(({ problem }) => problem === 'linkToItself')).toBe(true)
   })
 })
 

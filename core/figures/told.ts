@@ -1,3 +1,4 @@
+import type { Problem } from '../problems'
 import type { Quantity } from '../units/quantity'
 
 /** A word of the trade, by its id among the words of the locale files: said in the reader's own terms. */
@@ -26,7 +27,7 @@ export interface FieldTold {
  * What can be put into a message. A plain string is somebody's own word, such as a name: it is said as it stands and never
  * looked up, whatever it looks like. What is to be looked up says so by its type.
  */
-export type Told = Quantity | string | number | Word | EndTold | PipeTold | MismatchTold | FieldTold
+export type Told = Quantity | string | number | Word | EndTold | PipeTold | MismatchTold | FieldTold | Problem
 export type ToldValues = Record<string, Told>
 
 export const word = (id: string): Word => ({ word: id })

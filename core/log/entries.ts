@@ -1,3 +1,4 @@
+import { problem, ProblemError } from '../problems'
 import { MOST_ENTRIES, type Entry, type Log } from '../scheme'
 import { momentOf } from './moment'
 
@@ -22,11 +23,11 @@ export function freshEntryId(entries: readonly Pick<Entry, 'id'>[]): string {
 /**
  * The log with an entry in its place; one of the same id gives way to it.
  *
- * @throws RangeError when the log is full
+ * @throws ProblemError when the log is full
  */
 export function withEntry(log: Log, entry: Entry): Log {
   const others = log.entries.some(({ id }) => id === entry.id) ? log.entries.filter(({ id }) => id !== entry.id) : log.entries
-  if (others.length >= MOST_ENTRIES) throw new RangeError(`the log is full with ${MOST_ENTRIES} entries`)
+  if (others.length >= MOST_ENTRIES) throw new ProblemError(problem('logFull', { most: MOST_ENTRIES }))
   const at = instantOf(entry)
   // Nearly all come last.
   let place = others.length
@@ -34,11 +35,11 @@ export function withEntry(log: Log, entry: Entry): Log {
   return { ...log, entries: [...others.slice(0, place), entry, ...others.slice(place)] }
 }
 
-/** The log with many entries at once, those of known ids replaced. @throws RangeError when it would be over-full */
+/** The log with many entries at once, those of known ids replaced. @throws ProblemError when it would be over-full */
 export function withEntries(log: Log, more: readonly Entry[]): Log {
   const ids = new Set(more.map(({ id }) => id))
   const entries = [...log.entries.filter(({ id }) => !ids.has(id)), ...more]
-  if (entries.length > MOST_ENTRIES) throw new RangeError(`the log would hold ${entries.length} of ${MOST_ENTRIES} entries`)
+  if (entries.length > MOST_ENTRIES) throw new ProblemError(problem('logFull', { most: MOST_ENTRIES }))
   return { ...log, entries: entries.sort((a, b) => instantOf(a) - instantOf(b)) }
 }
 

@@ -1,14 +1,8 @@
+import { problem } from '../problems'
 import type { InputProblem, Job, RainRecord } from '../scheme'
 import { fromIsoDate } from '../rain/calendar'
 import { measureReferenceProblems, recordReferenceProblems } from './measureReferenceProblems'
 import { brokenReferences } from './waterPath'
-
-const WORDS = {
-  missing: (id: string) => `there is no part ${id}`,
-  twice: (id: string) => `two parts have the id ${id}`,
-  self: (id: string) => `a link leads from ${id} back to itself; lead it to another vessel`,
-  ring: (id: string) => `the water of ${id} would run in a ring`,
-}
 
 const dated = new WeakSet<object>()
 const checkedLogs = new WeakMap<object, InputProblem[]>()
@@ -23,10 +17,10 @@ function logTies({ log: { entries } }: Job): InputProblem[] {
     // Entries are never changed in place: one whose day was there once is looked at no more.
     if (!dated.has(entry)) {
       if (Number.isNaN(fromIsoDate(at.slice(0, 10))))
-        wrong.push({ path: `job.log.entries[${i}].at`, message: `should be a day of the calendar, but is ${at.slice(0, 10)}` })
+        wrong.push({ path: `job.log.entries[${i}].at`, ...problem('noSuchDay', { found: at.slice(0, 10) }) })
       else dated.add(entry)
     }
-    if (seen.has(id)) wrong.push({ path: `job.log.entries[${i}]`, message: `two entries have the id ${id}` })
+    if (seen.has(id)) wrong.push({ path: `job.log.entries[${i}]`, ...problem('entryTwice', { id }) })
     seen.add(id)
   })
   checkedLogs.set(entries, wrong)
@@ -39,9 +33,7 @@ function logTies({ log: { entries } }: Job): InputProblem[] {
  */
 export function jobReferenceProblems(job: Job, records: readonly RainRecord[] = []): InputProblem[] {
   return [
-    ...job.schemes.flatMap((scheme, i) =>
-      brokenReferences(scheme).map(({ path, problem, id }) => ({ path: `job.schemes[${i}].${path}`, message: WORDS[problem](id) })),
-    ),
+    ...job.schemes.flatMap((scheme, i) => brokenReferences(scheme).map((each) => ({ ...each, path: `job.schemes[${i}].${each.path}` }))),
     ...logTies(job),
     ...measureReferenceProblems(job),
     ...records.flatMap((record, i) => recordReferenceProblems(record, `records[${i}]`)),

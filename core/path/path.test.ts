@@ -49,15 +49,15 @@ describe('references', () => {
     broken.gutters[0]!.outlets[0]!.drop = 'nowhere'
     broken.taps[0]!.port = 'gone'
     expect(brokenReferences(broken)).toEqual([
-      { path: 'gutters[0].outlets[0].drop', problem: 'missing', id: 'nowhere' },
-      { path: 'taps[0].port', problem: 'missing', id: 'gone' },
+      { path: 'gutters[0].outlets[0].drop', problem: 'noPart', values: { id: 'nowhere' } },
+      { path: 'taps[0].port', problem: 'noPart', values: { id: 'gone' } },
     ])
     expect(() => buildWaterPath(broken)).toThrow(BrokenPathError)
   })
   it('twice the same id is told', () => {
     const twice = structuredClone(scheme)
     twice.sections[1]!.id = twice.sections[0]!.id
-    expect(brokenReferences(twice)).toMatchObject([{ path: 'sections[1]', problem: 'twice' }])
+    expect(brokenReferences(twice)).toMatchObject([{ path: 'sections[1]', problem: 'partTwice' }])
     // Whatever has an id of its own: what is laid out, drawn and bought is kept under it.
     const four = structuredClone(tanneryRow().schemes[2]!)
     const lists: [string, { id: string }[]][] = [
@@ -77,7 +77,7 @@ describe('references', () => {
       list.push(last)
       expect([
         path,
-        brokenReferences(four).some((found) => found.problem === 'twice' && found.path === `${path}[${list.length - 1}]`),
+        brokenReferences(four).some((found) => found.problem === 'partTwice' && found.path === `${path}[${list.length - 1}]`),
       ]).toEqual([path, true])
       list.pop()
     }
@@ -87,7 +87,7 @@ describe('references', () => {
     const ring = structuredClone(scheme)
     ring.sections[0]!.shedsTo = { kind: 'section', section: 'lane' }
     ring.sections[1]!.shedsTo = { kind: 'section', section: 'river' }
-    expect(brokenReferences(ring)).toContainEqual({ path: 'sections[0]', problem: 'ring', id: 'river' })
+    expect(brokenReferences(ring)).toContainEqual({ path: 'sections[0]', problem: 'ring', values: { id: 'river' } })
   })
 })
 
@@ -96,7 +96,7 @@ describe('links that cannot be', () => {
   it('one that leads to its own vessel is told', () => {
     const scheme = three()
     scheme.stores[0]!.links[0]!.to = { ...scheme.stores[0]!.links[0]!.from }
-    expect(brokenReferences(scheme)).toEqual([{ path: 'stores[0].links[0]', problem: 'self', id: 'settle' }])
+    expect(brokenReferences(scheme)).toEqual([{ path: 'stores[0].links[0]', problem: 'linkToItself', values: { id: 'settle' } }])
   })
   it('a cascade that comes back to where it began is a ring; a ring of low links is none', () => {
     const scheme = three()
@@ -109,6 +109,6 @@ describe('links that cannot be', () => {
   it('a tap opened in the trial must be there', () => {
     const scheme = three()
     scheme.trial.opened = [{ tap: 'gone', from: 0, lasts: 60 }]
-    expect(brokenReferences(scheme)).toEqual([{ path: 'trial.opened[0].tap', problem: 'missing', id: 'gone' }])
+    expect(brokenReferences(scheme)).toEqual([{ path: 'trial.opened[0].tap', problem: 'noPart', values: { id: 'gone' } }])
   })
 })

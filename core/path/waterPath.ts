@@ -1,8 +1,24 @@
 import { bendsAlong, eavesAlong, eaveSections, shareOver } from '../gutter/alongEave'
 import { outletShares, type OutletCatch } from '../gutter/outletShares'
 import { computeLayout, endsOnGround, targetsOf, type Layout } from '../layout'
-import { pumpedInto } from '../scheme'
-import type { Demand, Device, Drop, Gutter, Outlet, OverflowRoute, Port, Pump, RoofSection, Scheme, Store, Target, Vessel } from '../scheme'
+import { problem, ProblemError } from '../problems'
+import {
+  pumpedInto,
+  type InputProblem,
+  type Demand,
+  type Device,
+  type Drop,
+  type Gutter,
+  type Outlet,
+  type OverflowRoute,
+  type Port,
+  type Pump,
+  type RoofSection,
+  type Scheme,
+  type Store,
+  type Target,
+  type Vessel,
+} from '../scheme'
 
 export type PathKind =
   'section' | 'gutter' | 'outlet' | 'drop' | 'device' | 'vessel' | 'overflow' | 'tap' | 'pump' | 'demand' | 'ground' | 'house'
@@ -18,14 +34,6 @@ export interface PathEdge {
   from: string
   to: string
   carries: Carries
-}
-
-/** A reference that leads nowhere, or water that would run in a ring. */
-export interface BrokenReference {
-  /** Where in the document, as `gutters[0].outlets[1].drop`. */
-  path: string
-  problem: 'missing' | 'twice' | 'ring' | 'self'
-  id: string
 }
 
 /** Where a drop's water enters a store. */
@@ -77,18 +85,18 @@ export interface WaterPath {
 }
 
 class References {
-  readonly broken: BrokenReference[] = []
+  readonly broken: InputProblem[] = []
   private readonly known = new Map<string, Set<string>>()
 
   know(kind: string, id: string, path: string) {
     const ids = this.known.get(kind) ?? new Set<string>()
-    if (ids.has(id)) this.broken.push({ path, problem: 'twice', id })
+    if (ids.has(id)) this.broken.push({ path, ...problem('partTwice', { id }) })
     this.known.set(kind, ids.add(id))
   }
 
   need(kind: string, id: string, path: string): boolean {
     if (this.known.get(kind)?.has(id)) return true
-    this.broken.push({ path, problem: 'missing', id })
+    this.broken.push({ path, ...problem('noPart', { id }) })
     return false
   }
 
@@ -132,7 +140,7 @@ function knowAll(scheme: Scheme, references: References) {
  * Every reference in a scheme that leads nowhere, every id used twice, every ring in the rain's way.
  * Empty for a scheme from which a path can be built.
  */
-export function brokenReferences(scheme: Scheme): BrokenReference[] {
+export function brokenReferences(scheme: Scheme): InputProblem[] {
   const references = new References()
   knowAll(scheme, references)
   scheme.sections.forEach(({ shedsTo }, i) => {
@@ -151,7 +159,8 @@ export function brokenReferences(scheme: Scheme): BrokenReference[] {
     links.forEach(({ from, to }, j) => {
       references.end(from, `stores[${i}].links[${j}].from`)
       references.end(to, `stores[${i}].links[${j}].to`)
-      if (from.vessel === to.vessel) references.broken.push({ path: `stores[${i}].links[${j}]`, problem: 'self', id: from.vessel })
+      if (from.vessel === to.vessel)
+        references.broken.push({ path: `stores[${i}].links[${j}]`, ...problem('linkToItself', { id: from.vessel }) })
     })
   })
   scheme.overflows.forEach(({ from, to }, i) => {
@@ -164,10 +173,10 @@ export function brokenReferences(scheme: Scheme): BrokenReference[] {
     if (to.kind === 'demand') references.need('demand', to.demand, `pumps[${i}].to.demand`)
     pumpedInto({ to }).forEach((end, j) => {
       references.end(end, `pumps[${i}].to${j > 0 ? '.also' : ''}`)
-      if (end.vessel === from.vessel) references.broken.push({ path: `pumps[${i}].to`, problem: 'self', id: from.vessel })
+      if (end.vessel === from.vessel) references.broken.push({ path: `pumps[${i}].to`, ...problem('linkToItself', { id: from.vessel }) })
     })
     if (to.kind === 'vessel' && to.also?.vessel === to.vessel)
-      references.broken.push({ path: `pumps[${i}].to.also`, problem: 'self', id: to.vessel })
+      references.broken.push({ path: `pumps[${i}].to.also`, ...problem('linkToItself', { id: to.vessel }) })
   })
   scheme.trial.opened.forEach(({ tap }, i) => references.need('tap', tap, `trial.opened[${i}].tap`))
   scheme.demands.forEach(({ from, place }, i) => {
@@ -187,7 +196,7 @@ function ringFrom(start: string, onward: (id: string) => string | undefined): bo
   return false
 }
 
-function rings(scheme: Scheme): BrokenReference[] {
+function rings(scheme: Scheme): InputProblem[] {
   const sectionNext = (id: string) => {
     const to = scheme.sections.find((section) => section.id === id)?.shedsTo
     return to?.kind === 'section' ? to.section : undefined
@@ -205,7 +214,7 @@ function rings(scheme: Scheme): BrokenReference[] {
     return to?.vessel
   }
   const found = (list: readonly { id: string }[], name: string, next: (id: string) => string | undefined) =>
-    list.flatMap(({ id }, i) => (ringFrom(id, next) ? [{ path: `${name}[${i}]`, problem: 'ring' as const, id }] : []))
+    list.flatMap(({ id }, i) => (ringFrom(id, next) ? [{ path: `${name}[${i}]`, ...problem('ring', { id }) }] : []))
   return [
     ...found(scheme.sections, 'sections', sectionNext),
     ...found(scheme.drops, 'drops', dropNext),
@@ -215,9 +224,9 @@ function rings(scheme: Scheme): BrokenReference[] {
 }
 
 /** A scheme whose parts do not hold together; carries every fault. */
-export class BrokenPathError extends Error {
-  constructor(readonly references: BrokenReference[]) {
-    super(references.map(({ path, problem, id }) => `${path}: ${problem} ${id}`).join('; '))
+export class BrokenPathError extends ProblemError {
+  constructor(readonly references: readonly InputProblem[]) {
+    super(problem('at', { path: references[0]!.path, what: references[0]! }))
     this.name = 'BrokenPathError'
   }
 }

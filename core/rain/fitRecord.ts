@@ -1,3 +1,4 @@
+import { problem, ProblemError } from '../problems'
 import { sampleVariance } from 'simple-statistics'
 import type { DailyRain } from './dailyRain'
 import {
@@ -89,11 +90,11 @@ function fitRegime(days: DayModel, rain: DailyRain): { regime: number; swell: nu
  * A generator fitted to a record: chain and gamma by month, a slow state as strong as the record's months differ in their wet
  * days, and years as unlike as the record's.
  *
- * @throws RangeError when the record has no rain at all
+ * @throws ProblemError when the record has no rain at all
  * Source: Richardson & Wright 1984 and Thom 1958 (from memory); slow state and spread are common practice.
  */
 export function fitRecord(rain: DailyRain): RainModel {
-  if (!rain.depths.some((depth) => depth > 0)) throw new RangeError('the record has no rain to learn from')
+  if (!rain.depths.some((depth) => depth > 0)) throw new ProblemError(problem('recordWithoutRain'))
   const pairs: [number, number][][] = Array.from({ length: 12 }, () => [])
   for (let i = 1; i < rain.depths.length; i++) pairs[rain.month[i]!]!.push([rain.depths[i - 1]!, rain.depths[i]!])
   const days = { models: pairs.map(modelFromDays), totals: meanMonths(rain), leastDepth: RAIN_DAY }

@@ -1,3 +1,4 @@
+import { problem, ProblemError } from '../problems'
 import { defaultSite, type RainRecord, type RainSource, type Site } from '../scheme'
 import { calendarOf, fromIsoDate } from './calendar'
 import type { DailyRain } from './dailyRain'
@@ -133,7 +134,7 @@ const anywhere = (): Place => ({ site: defaultSite(), seasonFactors: [1, 1, 1, 1
 
 function wholeRain(source: RainSource, record: RainRecord | undefined): Whole & Pick<ReadyRain, 'fit'> {
   if (source.kind === 'record' || source.kind === 'fitted') {
-    if (!record || record.id !== source.record) throw new RangeError(`rain record ${source.record} is not at hand`)
+    if (!record || record.id !== source.record) throw new ProblemError(problem('recordNotAtHand', { id: source.record }))
     const own = fillGaps(record, source.gaps)
     if (source.kind === 'record') return own
     const made = makeYears(fitRecord(own.rain), Math.round(source.years), source.seed)

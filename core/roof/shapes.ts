@@ -1,3 +1,4 @@
+import { problem, ProblemError } from '../problems'
 import { positive, within } from '../numeric/guards'
 import type { RoofSection, RoofShape } from '../scheme'
 import type { Point } from './sectionPlan'
@@ -86,15 +87,16 @@ const CLOSES_WITHIN = 0.02
  * Corners of an outline walked side by side, the first side along the eave with the roof to the left.
  *
  * @returns the corners, and by how much the walk missed its start, m
- * @throws RangeError under three sides, on a side that is not above nothing, or when the walk does not close
+ * @throws ProblemError under three sides, on a side that is not above nothing, or when the walk does not close
  */
 export function outlineFromSides(sides: readonly OutlineSide[]): { corners: Point[]; gap: number } {
-  if (sides.length < 3) throw new RangeError(`an outline has three sides at least, got ${sides.length}`)
+  if (sides.length < 3) throw new ProblemError(problem('fewSides', { found: sides.length }))
   const corners: Point[] = []
   let at: Point = { x: 0, y: 0 }
   let heading = 0
   for (const { length, turn } of sides) {
-    positive('side', length)
+    if (!(length > 0 && Number.isFinite(length)))
+      throw new ProblemError(problem('sideNoLength', { found: { kind: 'span', value: length } }))
     corners.push(at)
     const angle = (heading * Math.PI) / 180
     at = { x: at.x + length * Math.cos(angle), y: at.y + length * Math.sin(angle) }
@@ -102,6 +104,6 @@ export function outlineFromSides(sides: readonly OutlineSide[]): { corners: Poin
   }
   const round = sides.reduce((sum, { length }) => sum + length, 0)
   const gap = Math.hypot(at.x, at.y)
-  if (gap > CLOSES_WITHIN * round) throw new RangeError(`the sides do not close: the last ends ${gap.toFixed(2)} m from the first`)
+  if (gap > CLOSES_WITHIN * round) throw new ProblemError(problem('sidesDoNotClose', { gap: { kind: 'length', value: gap } }))
   return { corners, gap }
 }

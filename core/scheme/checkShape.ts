@@ -1,11 +1,11 @@
 import * as yup from 'yup'
+import { PATTERN_PROBLEMS, problem, type PatternProblem, type Problem } from '../problems'
 import { itemsOf, variantsOf } from './schema/fields'
 
-/** One thing wrong with a document from outside: where, and in plain words what. */
-export interface InputProblem {
+/** One thing wrong with a document from outside: where, and what. */
+export interface InputProblem extends Problem {
   /** As `job.schemes[0].drops[1].bore`; empty for the document as a whole. */
-  path: string
-  message: string
+  readonly path: string
 }
 
 /** Enough to mend a file by; more would bury the first. */
@@ -26,7 +26,7 @@ interface Rules {
   wanted: boolean
   choices: readonly unknown[]
   pattern: RegExp | undefined
-  patternSays: string
+  patternProblem: PatternProblem
 }
 
 const known = new WeakMap<object, Rules>()
@@ -39,6 +39,7 @@ function rulesOf(schema: yup.AnySchema): Rules {
     const value = tests.find((test) => test.name === name)?.params?.[name]
     return typeof value === 'number' ? value : undefined
   }
+  const says = schema.spec.meta?.says
   const matches = tests.find(({ name }) => name === 'matches')?.params
   const rules: Rules = {
     type,
@@ -50,50 +51,53 @@ function rulesOf(schema: yup.AnySchema): Rules {
     wanted: type === 'string' && tests.some(({ name }) => name === 'required'),
     choices: oneOf,
     pattern: matches?.regex instanceof RegExp ? matches.regex : undefined,
-    patternSays: typeof schema.spec.meta?.says === 'string' ? schema.spec.meta.says : 'is not written as it should be',
+    patternProblem: PATTERN_PROBLEMS.find((each) => each === says) ?? 'notWritten',
   }
   known.set(schema, rules)
   return rules
 }
 
-const shortened = (text: string) => JSON.stringify(text.length > 40 ? `${text.slice(0, 40)}…` : text)
+/** A text as it stands in a file, without its quotes, cut where it is long. */
+const shortened = (text: string) => JSON.stringify(text.length > 40 ? `${text.slice(0, 40)}…` : text).slice(1, -1)
 /** A value as a reader of the file knows it. */
-function shown(value: unknown): string {
-  if (value === null) return 'null'
-  if (Array.isArray(value)) return `a list of ${value.length}`
-  if (typeof value === 'object') return 'an object'
-  return typeof value === 'string' ? `the text ${shortened(value)}` : String(value)
+function shown(value: unknown): string | number | Problem {
+  if (Array.isArray(value)) return problem('foundList', { size: value.length })
+  if (typeof value === 'object' && value !== null) return problem('foundObject')
+  return typeof value === 'string' ? problem('foundText', { text: shortened(value) }) : typeof value === 'number' ? value : String(value)
 }
-const NOUN: Record<string, string> = {
-  number: 'a number',
-  string: 'a text',
-  boolean: 'true or false',
-  array: 'a list',
-  object: 'an object',
+const NOT_OF_TYPE: Partial<Record<string, 'notNumber' | 'notText' | 'notTrueOrFalse' | 'notList' | 'notObject'>> = {
+  number: 'notNumber',
+  string: 'notText',
+  boolean: 'notTrueOrFalse',
+  array: 'notList',
+  object: 'notObject',
 }
 
-function range({ least, most }: Rules, unit = ''): string {
-  if (least !== undefined && most !== undefined) return `${least} to ${most}${unit}`
-  return least !== undefined ? `at least ${least}${unit}` : `at most ${most}${unit}`
+/** What is told of an amount out of its bounds, by which bounds there are. */
+const AMOUNT = { both: 'outside', least: 'below', most: 'above' } as const
+const LENGTH = { both: 'lengthOutside', least: 'lengthBelow', most: 'lengthAbove' } as const
+const SIZE = { both: 'sizeOutside', least: 'sizeBelow', most: 'sizeAbove' } as const
+function outOf({ least, most }: Rules, found: number, words: typeof AMOUNT | typeof LENGTH | typeof SIZE): Problem | undefined {
+  if (!(found < (least ?? -Infinity) || found > (most ?? Infinity))) return undefined
+  if (least === undefined) return problem(words.most, { most: most!, found })
+  return most === undefined ? problem(words.least, { least, found }) : problem(words.both, { least, most, found })
 }
 
 /** What is wrong with one bare value, if anything. */
-function fault(rules: Rules, value: unknown): string | undefined {
-  if (value === undefined) return rules.optional ? undefined : 'is missing'
-  if (value === null) return rules.nullable ? undefined : `should be ${NOUN[rules.type] ?? rules.type}, but is null`
+function fault(rules: Rules, value: unknown): Problem | undefined {
+  if (value === undefined) return rules.optional ? undefined : problem('missing')
+  if (value === null && rules.nullable) return undefined
   if (typeof value !== rules.type || (typeof value === 'number' && !Number.isFinite(value)))
-    return `should be ${NOUN[rules.type] ?? rules.type}, but is ${shown(value)}`
+    return problem(NOT_OF_TYPE[rules.type] ?? 'notWritten', { found: shown(value), text: String(value) })
   if (rules.choices.length > 0 && !rules.choices.includes(value))
-    return `should be one of ${rules.choices.map(String).join(', ')}, but is ${typeof value === 'string' ? shortened(value) : shown(value)}`
-  const { least = -Infinity, most = Infinity } = rules
-  if (typeof value === 'number') {
-    if (value < least || value > most) return `should be ${range(rules)}, but is ${value}`
-    return rules.whole && !Number.isInteger(value) ? `should be a whole number, but is ${value}` : undefined
-  }
+    return problem('notOneOf', { choices: rules.choices.map(String).join(', '), found: shown(value) })
+  if (typeof value === 'number')
+    return outOf(rules, value, AMOUNT) ?? (rules.whole && !Number.isInteger(value) ? problem('notWhole', { found: value }) : undefined)
   if (typeof value === 'string') {
-    if (value === '' && rules.wanted) return 'is empty'
-    if (value.length < least || value.length > most) return `should have ${range(rules, ' characters')}, but has ${value.length}`
-    if (rules.pattern && !rules.pattern.test(value)) return `${rules.patternSays}: ${shortened(value)}`
+    if (value === '' && rules.wanted) return problem('empty')
+    const length = outOf(rules, value.length, LENGTH)
+    if (length) return length
+    if (rules.pattern && !rules.pattern.test(value)) return problem(rules.patternProblem, { text: shortened(value) })
   }
   return undefined
 }
@@ -124,26 +128,33 @@ function soundOf(schema: object): WeakSet<object> {
  */
 export function checkShape(schema: unknown, document: unknown): InputProblem[] {
   const problems: InputProblem[] = []
-  const tell = (path: string, message: string) => problems.push({ path, message })
+  const tell = (path: string, what: Problem) => problems.push({ path, ...what })
   const stack: Place[] = [{ schema, value: document, path: '', depth: 0 }]
   let values = 0
   while (stack.length > 0 && problems.length < MOST_PROBLEMS) {
     const { schema: of, value, path, depth } = stack.pop()!
-    if (++values > MOST_VALUES) return [{ path: '', message: `holds more than ${MOST_VALUES} values` }]
+    if (++values > MOST_VALUES) return [{ path: '', ...problem('tooManyValues', { most: MOST_VALUES }) }]
     if (depth > MOST_DEPTH) {
-      tell(path, `lies more than ${MOST_DEPTH} levels deep`)
+      tell(path, problem('tooDeep', { most: MOST_DEPTH }))
       continue
     }
     const variants = variantsOf(of)
     if (variants) {
       if (typeof value !== 'object' || value === null || Array.isArray(value)) {
-        tell(path, value === undefined ? 'is missing' : `should be an object, but is ${shown(value)}`)
+        tell(path, value === undefined ? problem('missing') : problem('notObject', { found: shown(value) }))
         continue
       }
       const kind = 'kind' in value ? value.kind : undefined
       const variant = typeof kind === 'string' && Object.hasOwn(variants, kind) ? variants[kind] : undefined
       if (variant) stack.push({ schema: variant, value, path, depth })
-      else tell(path, `should have a "kind" of ${Object.keys(variants).join(', ')}, but has ${kind === undefined ? 'none' : shown(kind)}`)
+      else
+        tell(
+          path,
+          problem('notKind', {
+            choices: Object.keys(variants).join(', '),
+            found: kind === undefined ? problem('foundNothing') : shown(kind),
+          }),
+        )
       continue
     }
     if (!yup.isSchema(of) || !(of instanceof yup.Schema)) throw new TypeError('not a schema of the document')
@@ -151,16 +162,16 @@ export function checkShape(schema: unknown, document: unknown): InputProblem[] {
     if (of instanceof yup.ObjectSchema) {
       if (value === undefined && rules.optional) continue
       if (typeof value !== 'object' || value === null || Array.isArray(value)) {
-        tell(path, value === undefined ? 'is missing' : `should be an object, but is ${shown(value)}`)
+        tell(path, value === undefined ? problem('missing') : problem('notObject', { found: shown(value) }))
         continue
       }
       const fields = of.fields as Record<string, unknown>
       const unknown: string[] = []
       for (const key in value) {
         if (Object.hasOwn(fields, key)) continue
-        if (unknown.push(shortened(key)) === 5) break
+        if (unknown.push(`"${shortened(key)}"`) === 5) break
       }
-      if (unknown.length > 0) tell(path, `has parts this version does not know: ${unknown.join(', ')}`)
+      if (unknown.length > 0) tell(path, problem('unknownParts', { parts: unknown.join(', ') }))
       const at = path === '' ? '' : `${path}.`
       for (const [key, field] of Object.entries(fields).reverse())
         stack.push({ schema: field, value: (value as Record<string, unknown>)[key], path: `${at}${key}`, depth: depth + 1 })
@@ -169,12 +180,12 @@ export function checkShape(schema: unknown, document: unknown): InputProblem[] {
     if (of instanceof yup.ArraySchema) {
       if (value === undefined && rules.optional) continue
       if (!Array.isArray(value)) {
-        tell(path, value === undefined ? 'is missing' : `should be a list, but is ${shown(value)}`)
+        tell(path, value === undefined ? problem('missing') : problem('notList', { found: shown(value) }))
         continue
       }
-      const { least = 0, most = Infinity } = rules
-      if (value.length < least || value.length > most) {
-        tell(path, `should have ${range(rules, ' entries')}, but has ${value.length}`)
+      const size = outOf(rules, value.length, SIZE)
+      if (size) {
+        tell(path, size)
         continue
       }
       const inner: unknown = itemsOf(of)
@@ -196,7 +207,7 @@ export function checkShape(schema: unknown, document: unknown): InputProblem[] {
           if (typeof item === 'object' && item !== null && known.has(item)) continue
           values += 8
           const wrong = checkShape(inner, item)
-          for (const { path: at, message } of wrong) tell(`${path}[${i}]${at === '' ? '' : `.${at}`}`, message)
+          for (const { path: at, ...what } of wrong) tell(`${path}[${i}]${at === '' ? '' : `.${at}`}`, what)
           if (wrong.length === 0 && typeof item === 'object' && item !== null) known.add(item)
         }
         continue

@@ -1,4 +1,5 @@
 import { ValidationError, type InferType, type Schema } from 'yup'
+import { problem, problemOf, problemText, type Problem } from '../problems'
 import { FILE_FORMAT, FILE_VERSION, jobFile, type Job, type JobFile } from './schema/job'
 import { MOST_PHOTOS, photosOf, type FilePhoto } from './schema/log'
 import { recordOf, type RainRecord } from './schema/rain'
@@ -6,13 +7,18 @@ import { canonicalJson } from './canonical'
 import { checkShape, MOST_PROBLEMS, type InputProblem } from './checkShape'
 import { migrateFile } from './migrations'
 
+/** A problem and its place in English. */
+export const inputProblemText = (of: InputProblem): string => `${of.path} ${problemText(of)}`.trimStart()
+/** Text that cannot be read as JSON, and where it fails as the engine tells it. */
+export const notJson = (error: unknown): Problem => problem('notJson', { why: error instanceof Error ? error.message.slice(0, 200) : '' })
+
 /** Raised for a document that cannot be let in; carries everything that is wrong with it. Nothing has been changed. */
 export class InvalidInputError extends Error {
   constructor(
     readonly reason: 'notJson' | 'notOurs' | 'newer' | 'invalid',
-    readonly problems: InputProblem[],
+    readonly problems: readonly InputProblem[],
   ) {
-    super(`${reason}: ${problems.map(({ path, message }) => `${path} ${message}`).join('; ')}`)
+    super(`${reason}: ${problems.map(inputProblemText).join('; ')}`)
     this.name = 'InvalidInputError'
   }
 }
@@ -32,7 +38,7 @@ export function parseInput<S extends Schema>(schema: S, value: unknown): InferTy
     const inner = error.inner.length > 0 ? error.inner : [error]
     throw new InvalidInputError(
       'invalid',
-      inner.slice(0, MOST_PROBLEMS).map(({ path, message }) => ({ path: path ?? '', message })),
+      inner.slice(0, MOST_PROBLEMS).map((each) => ({ path: each.path ?? '', ...problemOf(each) })),
     )
   }
 }
@@ -45,11 +51,11 @@ export type ReferenceCheck = (job: Job, records: readonly RainRecord[]) => Input
 function looseEnds({ job, records }: JobFile): InputProblem[] {
   const problems: InputProblem[] = []
   const ids = job.schemes.map(({ id }) => id)
-  if (!ids.includes(job.chosen)) problems.push({ path: 'job.chosen', message: `there is no scheme ${job.chosen}` })
-  if (new Set(ids).size !== ids.length) problems.push({ path: 'job.schemes', message: 'two schemes have one id' })
+  if (!ids.includes(job.chosen)) problems.push({ path: 'job.chosen', ...problem('noScheme', { id: job.chosen }) })
+  if (new Set(ids).size !== ids.length) problems.push({ path: 'job.schemes', ...problem('schemeTwice') })
   const record = recordOf(job.rain)
   if (record !== undefined && !records.some(({ id }) => id === record))
-    problems.push({ path: 'job.rain.record', message: `there is no rain record ${record} in the file` })
+    problems.push({ path: 'job.rain.record', ...problem('noRecord', { id: record }) })
   return problems
 }
 
@@ -65,16 +71,14 @@ export function readJobFile(text: string, references: ReferenceCheck): JobFile {
   try {
     raw = JSON.parse(text.replace(/^\uFEFF/, ''))
   } catch (error) {
-    throw new InvalidInputError('notJson', [{ path: '', message: error instanceof Error ? error.message : 'not JSON' }])
+    throw new InvalidInputError('notJson', [{ path: '', ...notJson(error) }])
   }
   if (!isRecord(raw) || raw.format !== FILE_FORMAT)
-    throw new InvalidInputError('notOurs', [{ path: 'format', message: `a job file says "format": "${FILE_FORMAT}"` }])
+    throw new InvalidInputError('notOurs', [{ path: 'format', ...problem('notOurs', { format: FILE_FORMAT }) }])
   if (typeof raw.version !== 'number' || !Number.isInteger(raw.version) || raw.version < 1)
-    throw new InvalidInputError('notOurs', [{ path: 'version', message: `should be a whole number from 1 to ${FILE_VERSION}` }])
+    throw new InvalidInputError('notOurs', [{ path: 'version', ...problem('noVersion', { most: FILE_VERSION }) }])
   if (raw.version > FILE_VERSION)
-    throw new InvalidInputError('newer', [
-      { path: 'version', message: `this is version ${raw.version}; this application reads up to ${FILE_VERSION}` },
-    ])
+    throw new InvalidInputError('newer', [{ path: 'version', ...problem('newerVersion', { found: raw.version, most: FILE_VERSION }) }])
   const file = parseInput(jobFile, migrateFile(raw, FILE_VERSION))
   const problems = [...looseEnds(file), ...references(file.job, file.records)]
   if (problems.length > 0) throw new InvalidInputError('invalid', problems.slice(0, MOST_PROBLEMS))

@@ -8,7 +8,7 @@ import { ARRANGEMENTS } from '../arrangements'
 import { demoJobs, demoRecords, newJob } from '../demo'
 import { jobReferenceProblems } from '../path/jobReferenceProblems'
 import { canonicalJson } from './canonical'
-import { InvalidInputError, readJobFile, writeJobFile } from './parseInput'
+import { inputProblemText, InvalidInputError, readJobFile, writeJobFile } from './parseInput'
 import { toJsonSchema } from './jsonSchema'
 import { FILE_VERSION, jobFile, type Job } from './schema/job'
 import type { DeviceOf } from './schema/drop'
@@ -250,7 +250,7 @@ describe('a log', () => {
   ])('that cannot be is refused by its place and reason: %j', (entries, path, message) => {
     const [first] = faults(fileOf(entries)).problems
     expect(first).toMatchObject({ path })
-    expect(first!.message).toContain(message)
+    expect(inputProblemText(first!)).toContain(message)
   })
   it('may name parts that are gone', () => {
     expect(

@@ -1,3 +1,4 @@
+import { problem, ProblemError } from '../problems'
 import type { Cause } from '../log/diagnose'
 import { storeLevels } from '../log/levels'
 import { buildWaterPath } from '../path/waterPath'
@@ -71,7 +72,7 @@ export function makeLesson(
   start: number,
 ): Lesson {
   const levels = storeLevels(buildWaterPath(scheme), storeId)
-  if (!levels.shared) throw new RangeError('a lesson needs vessels that share a level')
+  if (!levels.shared) throw new ProblemError(problem('levelsNotShared'))
   const { fault, cause, from } = hiddenOf(number, seed, levels.full, levels.heightFor(0), levels.heightFor(levels.full), scheme.wetHours)
   const rain = simulatedRain(climateOf(ready, site, seed), start, LESSON_DAYS)
   const run = (hidden: HiddenFault) =>

@@ -1,3 +1,4 @@
+import { problem, ProblemError } from '../problems'
 import { levelAs, storeLevels } from '../log/levels'
 import { buildWaterPath } from '../path/waterPath'
 import { caughtBy, intakeLaws } from '../balance/inflow'
@@ -53,7 +54,7 @@ export interface SensorSource {
 export function simulatedSensors(scheme: Scheme, storeId: string, climate: Climate): SensorSource {
   const path = buildWaterPath(scheme)
   const levels = storeLevels(path, storeId)
-  if (!levels.shared) throw new RangeError('a simulated sensor needs vessels that share a level')
+  if (!levels.shared) throw new ProblemError(problem('levelsNotShared'))
   const laws = intakeLaws(path, storeId)
   const { body } = levels.vessels[0]!.vessel
   return {

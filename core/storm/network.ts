@@ -1,3 +1,4 @@
+import { problem, ProblemError } from '../problems'
 /**
  * Vessels that fill, empty and even out through whatever joins them, by the second.
  *
@@ -78,14 +79,14 @@ const MOST_WORK = 1e7
 const workOf = (flows: number, nodes: number) => 20 + flows + nodes ** 2 / 2
 
 /** A network whose levels no step however short can follow. Says how far it came and where the water would not settle. */
-export class UnsettledError extends RangeError {
+export class UnsettledError extends ProblemError {
   constructor(
     /** s into the run. */
     readonly at: number,
     /** Index of the reservoir whose level still jumped. */
     readonly node: number,
   ) {
-    super(`the water cannot be followed beyond ${Math.floor(at)} s: a level keeps jumping`)
+    super(problem('unsettled', { seconds: Math.floor(at) }))
     this.name = 'UnsettledError'
   }
 }

@@ -1,6 +1,7 @@
 import { setPriority } from 'node:os'
 import { BrokenPathError } from '#core/path'
-import { InvalidInputError } from '#core/scheme'
+import { problem, problemText } from '#core/problems'
+import { InvalidInputError, notJson, type InputProblem } from '#core/scheme'
 import type { TaskName } from './names'
 import { asProblem, refuse, type Problem } from './problem'
 import { compute } from './tasks'
@@ -25,31 +26,33 @@ try {
   // Not allowed here: all threads share alike.
 }
 
+/** A problem in the words of the server's answers. */
+const told = (of: InputProblem) => ({ path: of.path, message: problemText(of) })
+
 function parse(body: Uint8Array): unknown {
   let text: string
   try {
     text = new TextDecoder('utf-8', { fatal: true }).decode(body)
   } catch {
-    throw refuse(400, 'Not JSON', 'The body is not UTF-8 text.', [{ path: '', message: 'not UTF-8' }])
+    throw refuse(400, 'Not JSON', 'The body is not UTF-8 text.', [told({ path: '', ...problem('notUtf8') })])
   }
   try {
     return JSON.parse(text)
   } catch (error) {
-    const why = error instanceof Error ? error.message : 'not JSON'
-    throw refuse(400, 'Not JSON', 'The body is not JSON.', [{ path: '', message: why.slice(0, 200) }])
+    throw refuse(400, 'Not JSON', 'The body is not JSON.', [told({ path: '', ...notJson(error) })])
   }
 }
 
 /** What the core found wrong with a request, as a problem. */
 function whatIsWrong(error: unknown): Problem {
   if (error instanceof InvalidInputError)
-    return refuse(422, 'Not a valid request', 'Some parts of the request are wrong; each is named.', error.problems).problem
+    return refuse(422, 'Not a valid request', 'Some parts of the request are wrong; each is named.', error.problems.map(told)).problem
   if (error instanceof BrokenPathError)
     return refuse(
       422,
       'The parts do not hold together',
       'Some references lead nowhere; each is named.',
-      error.references.map(({ path, problem, id }) => ({ path: `scheme.${path}`, message: `${problem}: ${id}` })),
+      error.references.map((each) => told({ ...each, path: `scheme.${each.path}` })),
     ).problem
   return error instanceof RangeError ? refuse(422, 'Out of range', error.message).problem : asProblem(error)
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { problemOf, type Problem } from '#core/problems'
 import type { SchemeFigures } from '#core/service'
 import { LITRE } from '#core/units/constants'
 import { area, count, days, length, share, volume } from '#core/units/quantity'
@@ -6,14 +7,14 @@ import { area, count, days, length, share, volume } from '#core/units/quantity'
 /** Two to four schemes side by side on the same rain, what differs marked, the better of each row set bold. */
 const emit = defineEmits<{ close: [] }>()
 const bench = useWorkbench()
-const { say, text } = useSay()
+const { say, sayProblem, text } = useSay()
 const { money, saving, pays } = useMoney()
 
 const MOST = 4
 const schemes = computed(() => bench.job?.schemes ?? [])
 const chosen = ref<string[]>([])
 const figures = shallowRef<SchemeFigures[]>([])
-const problem = ref('')
+const problem = shallowRef<Problem>()
 onMounted(() => {
   const first = bench.scheme?.id
   chosen.value = [...(first ? [first] : []), ...schemes.value.map(({ id }) => id).filter((id) => id !== first)].slice(0, Math.min(MOST, 3))
@@ -23,9 +24,9 @@ watch(
   async () => {
     try {
       figures.value = (await bench.compareSchemes(chosen.value)) ?? []
-      problem.value = ''
+      problem.value = undefined
     } catch (error) {
-      problem.value = error instanceof Error ? error.message : String(error)
+      problem.value = problemOf(error)
     }
   },
   { immediate: true },
@@ -97,7 +98,7 @@ const rows = computed(() =>
         />{{ scheme.name }}
       </label>
     </fieldset>
-    <p v-if="problem" class="border-2 border-pencil p-2" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="border-2 border-pencil p-2" role="alert">{{ sayProblem(problem) }}</p>
     <p v-else-if="columns.length === 0" class="py-4" role="status">{{ say('answer.waiting') }}</p>
     <div v-else class="overflow-x-auto" tabindex="0" role="region" :aria-label="say('compare.title')">
       <table class="w-full text-13">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { problemOf, type Problem } from '#core/problems'
 import type { WeighedOffer } from '#core/service'
 import type { OfferCheck } from '#core/offers'
 import { LITRE } from '#core/units/constants'
@@ -8,22 +9,22 @@ import { message } from '~/stores/messages'
 /** Whole trains for what there is and what is wanted: fitted, held to their claims, run through the years, and ranked. */
 const bench = useWorkbench()
 const settings = useSettings()
-const { say } = useSay()
+const { say, sayProblem } = useSay()
 
 const run = ref(1.5)
 const automatic = ref(true)
 const wantFlush = ref(false)
 const offers = shallowRef<WeighedOffer[]>()
 const busy = ref(false)
-const failed = ref('')
+const failed = shallowRef<Problem>()
 
 async function find() {
   busy.value = true
-  failed.value = ''
+  failed.value = undefined
   try {
     offers.value = await bench.findTrains({ run: run.value, automatic: automatic.value, flush: wantFlush.value, system: settings.system })
   } catch (error) {
-    failed.value = error instanceof Error ? error.message : String(error)
+    failed.value = problemOf(error)
   } finally {
     busy.value = false
   }
@@ -60,7 +61,9 @@ const beside = (offer: WeighedOffer) => bench.tryBeside(nameOf(offer), () => off
       >{{ say('drop.wantFlush') }} <input v-model="wantFlush" type="checkbox" class="size-5 accent-ink"
     /></label>
     <BusyButton :busy @begin="find">{{ say('drop.find') }}</BusyButton>
-    <p class="text-12 text-ink-3" aria-live="polite">{{ busy ? say('drop.finding') : failed || say('drop.offersNote') }}</p>
+    <p class="text-12 text-ink-3" aria-live="polite">
+      {{ busy ? say('drop.finding') : failed ? sayProblem(failed) : say('drop.offersNote') }}
+    </p>
     <template v-if="offers">
       <p v-if="!offers.some(({ fits }) => fits)" class="text-13">{{ say('drop.noneFits') }}</p>
       <ol class="mt-1">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { problemOf } from '#core/problems'
 import { numberFormat } from '#core/units/intl'
 import { RESTORE_CHOICES, usualChoice, type RestoreChoice } from '#core/desk/backup'
 import { isoDate } from '#core/rain'
@@ -6,7 +7,6 @@ import { dayOfClock } from '#core/log/moment'
 import { makeBackup, openBackup, restoreBackup, type RestorePlan } from '~/database/backup'
 import { saveFile } from '~/composables/saveFile'
 import { layDeskWords } from '~/locales/layWords'
-import { reasonOf } from '~/stores/notices'
 
 /** Everything in one file, and back: what is in it is held against what is here before anything is written. */
 const emit = defineEmits<{ close: [] }>()
@@ -41,7 +41,7 @@ async function make() {
     state.told = say('backup.made')
     await look()
   } catch (error) {
-    state.problem = say('backup.notMade', { why: reasonOf(error) })
+    state.problem = say('backup.notMade', { why: problemOf(error) })
   } finally {
     state.making = ''
   }
@@ -67,7 +67,7 @@ async function open(event: Event) {
     takeFirm.value = found.firmDiffers
     plan.value = found
   } catch (error) {
-    state.problem = say('backup.cannotRead', { file: file.name, why: reasonOf(error) })
+    state.problem = say('backup.cannotRead', { file: file.name, why: problemOf(error) })
   } finally {
     state.making = ''
   }
@@ -81,7 +81,7 @@ async function restore() {
     state.told = say('backup.restored', { n })
   } catch (error) {
     // What was brought in before it stays; what was not is as it was.
-    state.problem = say('backup.notRestored', { why: reasonOf(error) })
+    state.problem = say('backup.notRestored', { why: problemOf(error) })
   } finally {
     state.making = ''
   }
@@ -147,7 +147,7 @@ const megabytes = (n: number) => numberFormat(settings.terms, { maximumFractionD
             </tr>
             <tr v-for="(row, at) in plan.unread" :key="at" class="border-t border-hair">
               <th scope="row" class="text-left font-bold">{{ row.name }}</th>
-              <td colspan="2" class="text-pencil">{{ say('backup.unread', { why: row.why.slice(0, 200) }) }}</td>
+              <td colspan="2" class="text-pencil">{{ say('backup.unread', { why: row.why }) }}</td>
             </tr>
           </tbody>
         </table>

@@ -1,11 +1,22 @@
 <script setup lang="ts">
+import { problemOf } from '#core/problems'
 import { TERM_FACTS, TERMS } from '#core/units/terms'
 import { liveQuery } from 'dexie'
 import { produce } from 'immer'
 import { newJob, type FirstNames } from '#core/demo/newJob'
 import { fromTemplate } from '#core/desk/copy'
 import { asFirm } from '#core/desk/firm'
-import { canonicalJson, InvalidInputError, isPrintable, readJobFile, USES, writeJobFile, type Job, type Use } from '#core/scheme'
+import {
+  canonicalJson,
+  InvalidInputError,
+  isPrintable,
+  readJobFile,
+  USES,
+  writeJobFile,
+  type InputProblem,
+  type Job,
+  type Use,
+} from '#core/scheme'
 import { jobReferenceProblems } from '#core/path'
 import type { BinRow } from '~/database/db'
 import { newJobId, type ImportPlan } from '~/database/jobRepository'
@@ -33,7 +44,7 @@ const welcomed = ref(false)
 const kept = computed(() => (welcomed.value || stored.value?.length ? stored.value : undefined))
 const problem = ref('')
 const plan = shallowRef<ImportPlan>()
-const faults = shallowRef<{ title: string; lines: { path: string; message: string }[] }>()
+const faults = shallowRef<{ title: string; lines: readonly InputProblem[] }>()
 const removed = shallowRef<BinRow>()
 
 let watching: { unsubscribe(): void } | undefined
@@ -41,7 +52,7 @@ onMounted(async () => {
   try {
     watching = liveQuery(() => repository.list()).subscribe({
       next: (list) => (stored.value = list),
-      error: (error: Error) => (problem.value = say('jobs.cannotRead', { why: error.message })),
+      error: (error: unknown) => (problem.value = say('jobs.cannotRead', { why: problemOf(error) })),
     })
     // What looks on as jobs change keeps still where the store cannot be opened at all: an empty desk would look like jobs lost.
     await database.open()
@@ -49,7 +60,7 @@ onMounted(async () => {
     // What was put in is told a moment later by what looks on: too late for a desk that would stand there empty until then.
     if (!stored.value?.length) stored.value = await repository.list()
   } catch (error) {
-    problem.value = say('jobs.cannotRead', { why: error instanceof Error ? error.message : '' })
+    problem.value = say('jobs.cannotRead', { why: problemOf(error) })
   } finally {
     welcomed.value = true
   }
@@ -158,7 +169,7 @@ async function importFile(file: File) {
     else
       faults.value = {
         title: say('jobs.import.cannotRead', { file: file.name }),
-        lines: [{ path: '', message: error instanceof Error ? error.message : String(error) }],
+        lines: [{ path: '', ...problemOf(error) }],
       }
   }
 }
@@ -234,11 +245,7 @@ async function begin() {
       <section v-if="faults" class="my-2 border-2 border-pencil bg-sheet p-3" role="alert">
         <p class="font-bold">{{ faults.title }}</p>
         <p class="text-13">{{ say('jobs.import.unchanged') }}</p>
-        <ul class="mt-1 max-h-48 overflow-y-auto text-13">
-          <li v-for="fault in faults.lines" :key="fault.path + fault.message">
-            <code v-if="fault.path">{{ fault.path }}</code> {{ fault.message }}
-          </li>
-        </ul>
+        <ProblemList :problems="faults.lines" />
         <button type="button" class="btn mt-2" @click="faults = undefined">{{ say('ui.close') }}</button>
       </section>
       <section
@@ -322,11 +329,7 @@ async function begin() {
           <section v-else class="row-span-2 self-start border-2 border-pencil bg-sheet p-3 md:mt-2 md:mr-3" role="alert">
             <h2 class="slab text-18">{{ nameOf(each.row) }}</h2>
             <p class="mt-1">{{ say(`jobs.fault.${each.fault.kind}`) }}</p>
-            <ul class="mt-1 max-h-40 overflow-y-auto text-13">
-              <li v-for="fault in each.fault.problems" :key="fault.path + fault.message">
-                <code v-if="fault.path">{{ fault.path }}</code> {{ fault.message }}
-              </li>
-            </ul>
+            <ProblemList :problems="each.fault.problems" />
             <div class="mt-2 flex flex-wrap gap-2">
               <button type="button" class="btn" @click="exportRow(each)">{{ say('jobs.export') }}</button>
               <button type="button" class="btn btn-bare" @click="remove(each)">{{ say('jobs.remove') }}</button>

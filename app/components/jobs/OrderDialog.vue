@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { problemOf, type Problem } from '#core/problems'
 import { numberFormat } from '#core/units/intl'
 import { orderFor, type JobOrder, type OrderLine } from '#core/desk/order'
 import { SHOPS, type Job } from '#core/scheme'
@@ -6,7 +7,6 @@ import { length, span } from '#core/units/quantity'
 import { pricedBy } from '~/components/build/pricedBy'
 import { saveCsv } from '~/components/build/saveTables'
 import { layJobWords, layDeskWords } from '~/locales/layWords'
-import { reasonOf } from '~/stores/notices'
 
 /** One order over several jobs: by shop, who gets what, and what is sawn out of common lengths. */
 const props = defineProps<{ jobs: readonly Job[] }>()
@@ -15,15 +15,15 @@ const i18n = useI18n()
 layJobWords(i18n)
 layDeskWords(i18n)
 const settings = useSettings()
-const { say, text } = useSay()
+const { say, sayProblem, text } = useSay()
 const { sayWords } = useBuildWords()
 const { amountOf } = useAmounts()
 
-const outcome = computed<{ orders: JobOrder[]; problem: string }>(() => {
+const outcome = computed<{ orders: JobOrder[]; problem?: Problem }>(() => {
   try {
-    return { orders: orderFor(props.jobs), problem: '' }
+    return { orders: orderFor(props.jobs) }
   } catch (error) {
-    return { orders: [], problem: reasonOf(error) }
+    return { orders: [], problem: problemOf(error) }
   }
 })
 const orders = computed(() => outcome.value.orders)
@@ -84,7 +84,7 @@ onBeforeUnmount(() => document.documentElement.removeAttribute('data-sheet'))
       :label="say('order.show')"
       :options="LISTS.map((value) => ({ value, label: say(`order.as.${value}`) }))"
     />
-    <p v-if="outcome.problem" class="border-2 border-pencil p-2" role="alert">{{ outcome.problem }}</p>
+    <p v-if="outcome.problem" class="border-2 border-pencil p-2" role="alert">{{ sayProblem(outcome.problem) }}</p>
     <VanList v-else-if="shown === 'van'" :jobs="jobs" />
     <section v-for="order in shown === 'order' ? orders : []" :key="order.currency + order.system" class="pt-2">
       <p v-if="orders.length > 1" class="font-bold">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { problemOf } from '#core/problems'
 import Papa from 'papaparse'
 import {
   clockOffset,
@@ -21,7 +22,7 @@ import { saveFile } from '~/composables/saveFile'
 defineProps<{ today: number }>()
 const bench = useWorkbench()
 const { entries, vessels, path, draft, add, change, remove, addAll } = useLog()
-const { say } = useSay()
+const { say, sayProblem } = useSay()
 const { moment, entryText } = useLogWords()
 const { keepPhoto, pictures, lookUp } = usePhotos()
 const { keep: keepSeries } = useSeries()
@@ -89,7 +90,7 @@ function finish(entry: Entry) {
   const next = { ...entry, at, ...(note === '' ? { note: undefined } : { note }) } as Entry
   const [wrong] = checkShape(entrySchema, next)
   if (wrong) {
-    editProblem.value = `${wrong.path} ${wrong.message}`
+    editProblem.value = `${wrong.path} ${sayProblem(wrong)}`
     return
   }
   change(next)
@@ -106,7 +107,7 @@ function tellWrong(error: unknown) {
   problem.value =
     error instanceof LogLineError
       ? say(`log.import.${error.problem}`, { line: error.line, text: error.text })
-      : say('log.import.failed', { why: error instanceof Error ? error.message : String(error) })
+      : say('log.import.failed', { why: problemOf(error) })
 }
 function takeIn(more: Entry[]) {
   if (more.length === 0) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { problemOf } from '#core/problems'
 import { clockOffset, momentNow, writeMoment } from '#core/log'
 import { TIP, type SensorReading, type SensorSource } from '#core/standIns/sensors'
 import { length, rainDepth } from '#core/units/quantity'
@@ -35,7 +36,7 @@ async function start() {
     const ready = readyRain(job.rain, record, { site: job.site, seasonFactors: job.seasonFactors })
     source.value = simulatedSensors(scheme.value, store.value.id, climateOf(ready, job.site, seedOf(job.id)))
   } catch (error) {
-    problem.value = say('log.sensors.cannot', { why: error instanceof Error ? error.message : String(error) })
+    problem.value = say('log.sensors.cannot', { why: problemOf(error) })
     return
   }
   held = 40

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { problemOf } from '#core/problems'
 import { CAUSES, type Cause } from '#core/log'
 import { dateOf, dayNumber } from '#core/rain'
 import { rainDepth, volume } from '#core/units/quantity'
@@ -39,7 +40,7 @@ async function begin(number: number) {
     const start = dayNumber(dateOf(today.value).year - 1, job.site.latitude < 0 ? SPRING.south : SPRING.north, 1)
     lesson.value = makeLesson(number, scheme.value, store.id, ready, job.site, 1000 * number + (Date.now() % 997) + ++tries, start)
   } catch (error) {
-    problem.value = say('trainer.cannot', { why: error instanceof Error ? error.message : String(error) })
+    problem.value = say('trainer.cannot', { why: problemOf(error) })
     return
   }
   upTo.value = 14

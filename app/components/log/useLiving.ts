@@ -1,3 +1,4 @@
+import { problemOf, type Problem } from '#core/problems'
 import type { LivingAnswer } from '~/workers/simulation.worker'
 
 /** The hand rests so long before the log is read again, ms. */
@@ -8,7 +9,7 @@ export function useLiving() {
   const bench = useWorkbench()
   const today = useToday()
   const answer = shallowRef<LivingAnswer>()
-  const failed = ref('')
+  const failed = shallowRef<Problem>()
   let timer: ReturnType<typeof setTimeout> | undefined
   let ticket = 0
   async function read() {
@@ -17,9 +18,9 @@ export function useLiving() {
       const next = await bench.readLog(today.value)
       if (!next || mine !== ticket) return
       answer.value = next
-      failed.value = ''
+      failed.value = undefined
     } catch (error) {
-      failed.value = error instanceof Error ? error.message : String(error)
+      failed.value = problemOf(error)
     }
   }
   watch(

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ProblemError, problemOf } from '#core/problems'
 import { chooseRoof, setOutline } from '#core/edits'
 import { insideArea, outlineFromGeoJson, OutlineError, outlineFromSides, type Point, type RoofMeasures, type RoofSide } from '#core/roof'
 import { produce } from 'immer'
@@ -8,7 +9,7 @@ import { message } from '~/stores/messages'
 /** The whole roof told anew: a shape that people know with its two measures, or an outline by its sides or from a map. */
 const props = defineProps<{ section: string }>()
 const bench = useWorkbench()
-const { say } = useSay()
+const { say, sayProblem } = useSay()
 const { read } = useMeasure()
 
 const SHAPES = ['single-slope', 'lean-to', 'gable', 'hip', 'tunnel', 'flat', 'l-shaped'] as const
@@ -41,7 +42,7 @@ function readSides() {
     .map((part) => {
       const right = /\br(ight|echts)?$/i.test(part)
       const parsed = read('span', part.replace(/\s*\b(l|left|links|r|right|rechts)$/i, ''))
-      if (!parsed.ok) throw new RangeError(say('shape.notALength', { text: part }))
+      if (!parsed.ok) throw new ProblemError({ problem: 'notALength', values: { text: part } })
       return { length: parsed.value, turn: right ? -90 : 90 }
     })
 }
@@ -62,7 +63,7 @@ function apply() {
     if (bench.problem) return
     told.value = say('shape.done')
   } catch (error) {
-    problem.value = error instanceof RangeError ? say('shape.problem', { why: error.message }) : String(error)
+    problem.value = say('shape.problem', { why: problemOf(error) })
   }
 }
 function fromMap() {
@@ -73,7 +74,7 @@ function fromMap() {
     put(corners)
     told.value = say('shape.fromMap', { area: area(size), latitude: Math.round(latitude * 100) / 100 })
   } catch (error) {
-    problem.value = error instanceof OutlineError ? say(`shape.map.${error.reason}`, { found: error.found }) : String(error)
+    problem.value = error instanceof OutlineError ? say(`shape.map.${error.reason}`, { found: error.found }) : sayProblem(problemOf(error))
   }
 }
 </script>

@@ -1,3 +1,4 @@
+import { problem } from '#core/problems'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { createSSRApp, defineComponent, h, type Component } from 'vue'
@@ -175,7 +176,7 @@ describe('every field of every sheet takes what it offers, shows what was typed,
         if (station !== 'trial') await fetchSheet(station)
         Object.assign(useWorkbench(), { job })
         // The years are run by a worker, which there is none of here: what waits for them need not.
-        useWorkbench().simulation.failed = 'no worker'
+        useWorkbench().simulation.failed = problem('other', { why: 'no worker' })
         const fields = await fieldsOf(station)
         for (const [at, field] of fields.entries()) {
           if (isAside(station, field)) continue

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { reasonOf, useNotices } from '~/stores/notices'
+import { problemOf, type Problem } from '#core/problems'
+import { useNotices } from '~/stores/notices'
 import { message } from '~/stores/messages'
 
 /**
@@ -12,28 +13,28 @@ const props = defineProps<{
   /** Drawn anew from the beginning when this changes: another document is another chance. */
   of?: unknown
 }>()
-const problem = ref('')
+const problem = shallowRef<Problem>()
 onErrorCaptured((error, _, info) => {
   console.error(`${props.what}:`, error)
-  if (/handler/.test(info)) useNotices().tell({ severity: 'wrong', told: message('notice.unforeseen'), why: reasonOf(error) })
-  else problem.value = reasonOf(error)
+  if (/handler/.test(info)) useNotices().tell({ severity: 'wrong', told: message('notice.unforeseen'), why: problemOf(error) })
+  else problem.value = problemOf(error)
   return false
 })
 watch(
   () => props.of,
-  () => (problem.value = ''),
+  () => (problem.value = undefined),
 )
 const { say } = useSay()
 </script>
 
 <template>
-  <slot v-if="problem === ''" />
+  <slot v-if="!problem" />
   <div v-else class="m-3 max-w-xl self-start border-2 border-pencil bg-sheet p-3" role="alert">
     <p class="font-bold">{{ say('boundary.failed', { what }) }}</p>
     <p class="text-13 break-words">{{ say('notice.why', { why: problem }) }}</p>
     <div class="mt-2 flex flex-wrap gap-2">
       <slot name="actions" />
-      <button type="button" class="btn" @click="problem = ''">{{ say('notice.tryAgain') }}</button>
+      <button type="button" class="btn" @click="problem = undefined">{{ say('notice.tryAgain') }}</button>
     </div>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { problemOf } from '#core/problems'
 import { findGaps, isoDate, spliceRecords, RainFileError, readRain, readyRain, rainByYear, type Layout, type RainDraft } from '#core/rain'
 import { gaugeRecord } from '#core/log'
 import type { RainRecord } from '#core/scheme'
@@ -129,7 +130,7 @@ async function join() {
     )
     if (kept) emit('close')
   } catch (error) {
-    problem.value = say('rainImport.problem.notKept', { why: error instanceof Error ? error.message : '' })
+    problem.value = say('rainImport.problem.notKept', { why: problemOf(error) })
   }
 }
 async function reuse(record: RainRecord) {

@@ -1,3 +1,4 @@
+import { problemOf, type Problem } from '#core/problems'
 import * as Comlink from 'comlink'
 import type { Cure } from '#core/offers'
 import type { Scheme } from '#core/scheme'
@@ -14,7 +15,7 @@ export interface TrialState {
   batch: BatchRow[] | undefined
   batchProgress: { done: number; of: number } | undefined
   working: boolean
-  failed: string | undefined
+  failed: Problem | undefined
   /** ms that the storm took in the worker. */
   took: number | undefined
 }
@@ -51,7 +52,7 @@ export function useTrial() {
 
   function fail(error: unknown) {
     if (error instanceof LetGo) return
-    state.failed = error instanceof Error ? error.message : String(error)
+    state.failed = problemOf(error)
   }
   /** When what is being run was begun, ms; undefined while nothing is. */
   let since: number | undefined

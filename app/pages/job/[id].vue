@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { problemOf, type Problem } from '#core/problems'
 import { provideGuesses } from '~/components/survey/provideGuesses'
 import { word } from '#core/figures/told'
 import type { Station } from '#core/findings'
@@ -6,7 +7,6 @@ import { canonicalJson, type Job } from '#core/scheme'
 import { fetchSheet } from '~/components/sheet/stationSheets'
 import { nameOf } from '~/database/jobNames'
 import { message } from '~/stores/messages'
-import { reasonOf } from '~/stores/notices'
 import { layJobWords } from '~/locales/layWords'
 import { saveFile } from '~/composables/saveFile'
 import { placeNotes } from '~/drawing/placeNotes'
@@ -24,7 +24,7 @@ const settings = useSettings()
 const { notes } = useStations()
 const { all } = useFigures()
 const { slip, close: closeSlip } = useSlip()
-const { say, sayMessage } = useSay()
+const { say, sayMessage, sayProblem } = useSay()
 const { mergeLocaleMessage, locale } = useI18n()
 // A language that has just been fetched has none of Build's words yet.
 watch(locale, () => layJobWords({ mergeLocaleMessage }), { immediate: true })
@@ -34,14 +34,14 @@ const narrow = usePhone()
 const phone = ref(narrow.value)
 watch(narrow, (now) => window.matchMedia('print').matches || (phone.value = now))
 const found = ref<boolean>()
-const unreadable = ref('')
+const unreadable = shallowRef<Problem>()
 const reload = () => location.reload()
 const id = computed(() => String(route.params.id))
 watch(
   id,
   async (next) => {
     found.value = undefined
-    unreadable.value = ''
+    unreadable.value = undefined
     try {
       found.value = await bench.open(next)
       // Out there, with a system that stands, today comes first.
@@ -55,7 +55,7 @@ watch(
         doing.value = 'log'
     } catch (error) {
       // The browser's store cannot be read at all.
-      unreadable.value = reasonOf(error)
+      unreadable.value = problemOf(error)
       found.value = false
     }
   },
@@ -310,7 +310,7 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
       </div>
     </section>
     <section v-if="bench.saveState === 'failed'" class="alert" role="alert">
-      <p class="font-bold">{{ say(leaving ? 'save.leaveUnsaved' : 'save.failedLong', { why: bench.saveProblem }) }}</p>
+      <p class="font-bold">{{ say(leaving ? 'save.leaveUnsaved' : 'save.failedLong', { why: bench.saveProblem ?? '' }) }}</p>
       <div class="mt-1 flex flex-wrap gap-2">
         <button type="button" class="btn" @click="bench.save()">{{ say('notice.tryAgain') }}</button>
         <button type="button" class="btn" @click="exportFile">{{ say('jobs.export') }}</button>
@@ -338,25 +338,22 @@ useHead({ title: () => `${bench.job?.name ?? ''} – Vernal Cask` })
     <main ref="main" class="work">
       <section v-if="found === false && bench.fault" class="m-6 border-2 border-pencil bg-sheet p-4" role="alert">
         <p class="font-bold">{{ say(`jobs.fault.${bench.fault.kind}`) }}</p>
-        <ul class="mt-1 max-h-60 overflow-y-auto text-13">
-          <li v-for="each in bench.fault.problems" :key="each.path + each.message">
-            <code v-if="each.path">{{ each.path }}</code> {{ each.message }}
-          </li>
-        </ul>
+        <ProblemList :problems="bench.fault.problems" />
         <div class="mt-2 flex gap-2">
           <button type="button" class="btn" @click="exportRow">{{ say('jobs.export') }}</button>
           <NuxtLink class="btn no-underline" to="/">{{ say('errorPage.toJobs') }}</NuxtLink>
         </div>
       </section>
       <p v-else-if="found === false" class="p-6" role="status">
-        {{ say(unreadable ? 'jobs.cannotRead' : 'jobs.notHere', { why: unreadable }) }} <NuxtLink to="/">{{ say('jobs.title') }}</NuxtLink>
+        {{ unreadable ? say('jobs.cannotRead', { why: unreadable }) : say('jobs.notHere') }}
+        <NuxtLink to="/">{{ say('jobs.title') }}</NuxtLink>
       </p>
       <StoreWait v-else-if="found === undefined" class="m-6"
         ><NuxtLink class="btn no-underline" to="/">{{ say('errorPage.toJobs') }}</NuxtLink></StoreWait
       >
       <section v-else-if="bench.problem" class="m-6 border-2 border-pencil bg-sheet p-4" role="alert">
         <p class="font-bold">{{ say('answer.nonsense') }}</p>
-        <p>{{ bench.problem }}</p>
+        <p>{{ sayProblem(bench.problem) }}</p>
         <button type="button" class="btn mt-2" :disabled="!bench.undoable" @click="bench.undo()">{{ say('ui.undo') }}</button>
       </section>
       <div v-else-if="doing && bench.assessed && mainWidth > 0" :class="phone ? 'phone-flow' : 'flex min-w-0 flex-1'">

@@ -1,3 +1,4 @@
+import { problemOf, type Problem } from '#core/problems'
 import { assess, type Assessment } from '#core/assess'
 import { partsInputs, planBuild } from '#core/build'
 import { addVessel } from '#core/edits'
@@ -36,13 +37,12 @@ export function useDerived(
   })
 
   // What follows from the document, or why nothing does.
-  const outcome = computed<{ assessment?: Assessment; problem?: string }>(() => {
+  const outcome = computed<{ assessment?: Assessment; problem?: Problem }>(() => {
     if (!scheme.value) return {}
     try {
       return { assessment: assess(scheme.value, facts.value, air.value, parts.value) }
     } catch (error) {
-      if (error instanceof RangeError || error instanceof Error) return { problem: error.message }
-      throw error
+      return { problem: problemOf(error) }
     }
   })
   const assessment = computed(() => outcome.value.assessment)

@@ -54,7 +54,7 @@ export function useDocument(hooks: DocumentHooks) {
     if (!first || faultsOf(before).length > 0) return false
     notices.tell({
       severity: 'wrong',
-      told: message('notice.refused', { path: first.path, what: first.message }),
+      told: message('notice.refused', { path: first.path, what: first }),
       key: 'refused',
     })
     return true

@@ -1,3 +1,4 @@
+import { problemOf, type Problem } from '#core/problems'
 import { liveQuery, type Subscription } from 'dexie'
 import { jobReferenceProblems } from '#core/path'
 import { FILE_VERSION, job as jobSchema, migrateJob, parseInput, type Job } from '#core/scheme'
@@ -9,7 +10,7 @@ import { copyName, newJobId } from '~/database/jobRepository'
 import type { KeptJob, RowFault } from '~/database/keptJob'
 import { Autosave, SAVE_EVERY_MS, type Wrote } from '../autosave'
 import { message } from '../messages'
-import { reasonOf, useNotices } from '../notices'
+import { useNotices } from '../notices'
 
 export type SaveState = 'saved' | 'waiting' | 'failed' | 'conflict' | 'removed' | 'newer'
 
@@ -35,7 +36,7 @@ export function usePersistence(job: Readonly<Ref<Job | undefined>>, hooks: Persi
   const notices = useNotices()
   const saveState = ref<SaveState>('saved')
   const savedAt = ref<Date>()
-  const saveProblem = ref('')
+  const saveProblem = shallowRef<Problem>()
   /** Why the job that was asked for cannot be opened, with the row for its file. */
   const fault = shallowRef<RowFault>()
   let revision = 0
@@ -87,7 +88,7 @@ export function usePersistence(job: Readonly<Ref<Job | undefined>>, hooks: Persi
     } catch (error) {
       // A full disk or a closed database: say so and offer the file; the job stays open as it is, and is tried again.
       saveState.value = 'failed'
-      saveProblem.value = reasonOf(error)
+      saveProblem.value = problemOf(error)
       putDraft()
       return 'held'
     }

@@ -1,18 +1,19 @@
 import * as yup from 'yup'
+import type { PatternProblem } from '../../problems'
 
 /** Ids tie the parts of a job together. Short, readable in a file, safe in a URL. */
 export const id = () =>
   yup
     .string()
     .required()
-    .matches(/^[a-z0-9][a-z0-9-]{0,63}$/i, '${path} must be 1 to 64 letters, digits or hyphens')
-    .meta({ says: 'should be 1 to 64 letters, digits or hyphens' })
+    .matches(/^[a-z0-9][a-z0-9-]{0,63}$/i)
+    .meta({ says: 'notAnId' satisfies PatternProblem })
 
 /** Nothing that no eye can see and no sheet can print: neither control characters nor marks that turn the text round. */
 const UNSEEN = '\\u0000-\\u0008\\u000b-\\u001f\\u007f-\\u009f\\u2028-\\u202e\\u2066-\\u2069\\ufeff'
 const PRINTABLE = new RegExp(`^[^\\t\\n${UNSEEN}]*$`)
 const PRINTABLE_LINES = new RegExp(`^[^${UNSEEN}]*$`)
-const SAYS = { says: 'has a character that cannot be printed' }
+const SAYS = { says: 'notPrintable' satisfies PatternProblem }
 
 /** Whether something typed can be kept: seen whole on the screen and on paper. A name is one line, other text may be several. */
 export const isPrintable = (typed: string, lines = false): boolean => (lines ? PRINTABLE_LINES : PRINTABLE).test(typed)
@@ -50,7 +51,7 @@ export const isoDay = () =>
     .string()
     .required()
     .matches(/^(1[6-9]|2[0-3])\d{2}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
-    .meta({ says: 'should be a day from 1600-01-01 on, as 2024-07-31' })
+    .meta({ says: 'notADate' satisfies PatternProblem })
 
 /** Height above the paving (the job's datum), m. Below ground is negative. */
 export const height = () => amount(-10, 60)
@@ -68,19 +69,17 @@ export const via = () =>
     .optional()
     .default(undefined)
 
-export const record = <S extends yup.ObjectShape>(shape: S) =>
-  yup.object(shape).required().noUnknown('${path} has parts this version does not know: ${unknown}')
+export const record = <S extends yup.ObjectShape>(shape: S) => yup.object(shape).required().noUnknown()
 
 /**
  * A union told apart by its `kind`. Yup has no such thing of its own; the variants stay reachable so that
  * the JSON Schema can be written from the same source.
  */
 export function oneOfKind<M extends Record<string, yup.AnyObjectSchema>>(variants: M) {
-  const known = Object.keys(variants).join(', ')
   const unknownKind = yup
     .mixed<never>()
     .required()
-    .test('kind', `\${path}.kind must be one of: ${known}`, () => false)
+    .test('kind', () => false)
   const lazy = yup.lazy((value: unknown) => {
     const kind = typeof value === 'object' && value !== null && 'kind' in value && typeof value.kind === 'string' ? value.kind : ''
     return Object.hasOwn(variants, kind) ? variants[kind]! : unknownKind

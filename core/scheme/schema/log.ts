@@ -1,10 +1,15 @@
 import * as yup from 'yup'
+import type { PatternProblem } from '../../problems'
 import { amount, choice, flag, id, isoDay, list, name, oneOfKind, record, series, text } from './fields'
 
 /** A moment as a clock on the wall and its distance from UTC have it, to the minute: ISO 8601. Summer time cannot move it. */
 export const MOMENT = /^(1[6-9]|2[0-3])\d{2}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(Z|[+-](0\d|1[0-4]):[0-5]\d)$/
 const moment = () =>
-  yup.string().required().matches(MOMENT).meta({ says: 'should be a moment with its distance from UTC, as 2026-06-01T07:30+01:00' })
+  yup
+    .string()
+    .required()
+    .matches(MOMENT)
+    .meta({ says: 'notAMoment' satisfies PatternProblem })
 const common = {
   id: id(),
   at: moment(),
@@ -61,7 +66,7 @@ export const photo = record({
     .required()
     .max(3e6)
     .matches(/^[A-Za-z0-9+/]+={0,2}$/)
-    .meta({ says: 'should be a JPEG in base64' }),
+    .meta({ says: 'notAPhoto' satisfies PatternProblem }),
 })
 export type FilePhoto = yup.InferType<typeof photo>
 /** Photos that an entry names. */
