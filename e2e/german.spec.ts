@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { extractText, getDocumentProxy } from 'unpdf'
+import { demoRecords, withyHard } from '../core/demo'
+import { writeJobFile } from '../core/scheme'
 import { axeClean, expect, openJob, openJobs, test, textFaults } from './support'
 
 /** The application in German: chosen in one place, said everywhere, numbers with their comma, and nothing that no longer fits. */
@@ -88,6 +90,34 @@ test('a job in German goes out and comes in again as one, and its sheet is a Ger
   expect(read.text).toContain('Einkaufsliste')
   expect(read.text).toMatch(/Wasserwaage und gerades Brett/)
   expect(read.text).toMatch(/\d,\d\d/)
+})
+
+test('what is refused is told in German: a file with faults by its places, and one that is no JSON', async ({ page }) => {
+  await openJobs(page)
+  await speakGerman(page)
+  const bring = page.getByLabel('Projektdatei importieren')
+  const file = JSON.parse(writeJobFile(withyHard(), demoRecords())) as {
+    job: { schemes: { wetHours: unknown; drops: { id: string }[] }[] }
+  }
+  file.job.schemes[0]!.wetHours = 99.5
+  file.job.schemes[0]!.drops[0]!.id = 'zwei Worte'
+  await bring.setInputFiles({ name: 'kaputt.cask.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(file)) })
+  const told = page.getByRole('alert')
+  await expect(told).toContainText('job.schemes[0].wetHours soll 0,5 bis 24 sein, ist aber 99,5')
+  await expect(told).toContainText('soll aus 1 bis 64 Buchstaben, Ziffern oder Bindestrichen bestehen: „zwei Worte“')
+  expect(await told.innerText()).not.toMatch(/\b(should|but|is|the)\b/)
+  await bring.setInputFiles({ name: 'kein.cask.json', mimeType: 'application/json', buffer: Buffer.from('{"format": oops') })
+  await expect(told).toContainText('ist kein JSON')
+})
+
+test('a roof that does not close is refused in German, by how much in its own figures', async ({ page }) => {
+  await germanJob(page)
+  await page.goto('/job/demo-withy-hard?station=roof')
+  await page.getByText('Das ganze Dach neu beschreiben').click()
+  await page.getByLabel('Form', { exact: true }).selectOption('free')
+  await page.getByLabel(/^Seiten der Reihe nach/).fill('8; 4; 5; 4')
+  await page.getByRole('button', { name: 'Dieses Dach verwenden' }).click()
+  await expect(page.getByText(/Das ergibt kein Dach: die Seiten schließen sich nicht: die letzte endet 3\.?000\smm/)).toBeVisible()
 })
 
 for (const [width, height] of SIZES)

@@ -73,6 +73,8 @@ describe('what is to be looked up says so', () => {
 describe('a problem', () => {
   const inLanguage = async (locale: 'en-GB' | 'de-DE') => {
     let said: ReturnType<typeof useSay> | undefined
+    setActivePinia(createPinia())
+    useSettings().use({ terms: locale })
     const app = createApp({
       setup() {
         said = useSay()

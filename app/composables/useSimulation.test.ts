@@ -1,3 +1,4 @@
+import { problem } from '#core/problems'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { demoRecords, withyHard } from '#core/demo'
 
@@ -204,7 +205,7 @@ describe('running the years', () => {
     const done = run(schemes[0]!, 'butt-store', order, false)
     ;(await next('balance')).fail(new Error('rain must have at least one day'))
     await done
-    expect(state.failed).toContain('at least one day')
+    expect(state.failed).toEqual(problem('other', { why: 'rain must have at least one day' }))
     expect(state.working).toBe(false)
     void run(schemes[0]!, 'butt-store', order, false)
     expect(state.failed).toBeUndefined()

@@ -1,3 +1,4 @@
+import { problem } from '#core/problems'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { demoRecords, withyHard } from '#core/demo'
 import { packRows } from '#core/balance'
@@ -137,7 +138,7 @@ describe('bands', () => {
     const [first] = await both()
     first.fail(new Error('out of memory'))
     await done
-    expect(state.failed).toBe('out of memory')
+    expect(state.failed).toEqual(problem('other', { why: 'out of memory' }))
     expect(state.bandsProgress).toBeUndefined()
   })
 })

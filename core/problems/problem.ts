@@ -50,4 +50,8 @@ export function problemOf(error: unknown): Problem {
 }
 
 const isProblem = (value: unknown): value is Problem =>
-  typeof value === 'object' && value !== null && 'problem' in value && typeof value.problem === 'string' && value.problem in PROBLEM_WORDS
+  typeof value === 'object' &&
+  value !== null &&
+  'problem' in value &&
+  typeof value.problem === 'string' &&
+  Object.hasOwn(PROBLEM_WORDS, value.problem)

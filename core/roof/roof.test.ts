@@ -142,9 +142,9 @@ describe('an outline walked side by side', () => {
     expect(gap).toBeCloseTo(0, 9)
   })
   it('says by how much it does not close', () => {
-    expect(() => outlineFromSides([8, 4, 5, 4].map((length) => ({ length, turn: 90 })))).toThrow(/3,000 mm/)
+    expect(() => outlineFromSides([8, 4, 5, 4].map((length) => ({ length, turn: 90 })))).toThrow(/3,000\u00a0mm/)
     expect(() => outlineFromSides([{ length: 8, turn: 90 }])).toThrow(/three sides/)
-    expect(() => outlineFromSides([8, -4, 8, 4].map((length) => ({ length, turn: 90 })))).toThrow(/^side/)
+    expect(() => outlineFromSides([8, -4, 8, 4].map((length) => ({ length, turn: 90 })))).toThrow(/^a side/)
   })
 })
 

@@ -7,7 +7,7 @@ const { sayProblem } = useSay()
 </script>
 
 <template>
-  <ul class="mt-1 max-h-60 overflow-y-auto text-13">
+  <ul class="mt-1 max-h-60 space-y-1 overflow-y-auto text-13">
     <li v-for="each in problems" :key="each.path + each.problem">
       <code v-if="each.path">{{ each.path }}</code> {{ sayProblem(each) }}
     </li>
