@@ -47,6 +47,11 @@ export default withNuxt(
           property,
           message: 'Formats are kept, since making one is slow: ask numberFormat or dateFormat of core/units/intl.',
         })),
+        // Each of these makes one too.
+        ...['toLocaleString', 'toLocaleDateString', 'toLocaleTimeString'].map((property) => ({
+          property,
+          message: 'It makes a format each time, which is slow: ask numberFormat or dateFormat of core/units/intl.',
+        })),
       ],
     },
   },

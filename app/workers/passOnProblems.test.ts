@@ -11,7 +11,6 @@ const service = {
     throw new Error('out of memory')
   },
   odd(): void {
-    // eslint-disable-next-line @typescript-eslint/only-throw-error
     throw 'a bare text'
   },
 }

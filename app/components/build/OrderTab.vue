@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dateFormat } from '#core/units/intl'
 import { causesOf, PHASES, symptomsOf, TEST_SYMPTOMS, workHours, type Step, type Symptom } from '#core/build'
 import { lineCut } from '#core/levels'
 
@@ -48,7 +49,7 @@ const symptoms = computed(() => (bench.assessment ? symptomsOf(bench.assessment.
 const causes = (of: Symptom) => (bench.assessment ? causesOf(bench.assessment.path, of) : [])
 const when = (id: string) => {
   const at = kept.value.done.find(({ step }) => step === id)?.at
-  return at === undefined ? '' : new Date(at).toLocaleDateString(useSettings().terms, { day: 'numeric', month: 'short' })
+  return at === undefined ? '' : dateFormat(useSettings().terms, { day: 'numeric', month: 'short' }).format(at)
 }
 const upperOf = (step: Step) => {
   const found = measuredLine(step.id)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { problemOf } from '#core/problems'
-import { numberFormat } from '#core/units/intl'
+import { dateFormat, numberFormat } from '#core/units/intl'
 import { RESTORE_CHOICES, usualChoice, type RestoreChoice } from '#core/desk/backup'
 import { isoDate } from '#core/rain'
 import { dayOfClock } from '#core/log/moment'
@@ -87,7 +87,7 @@ async function restore() {
   }
 }
 const picker = ref<HTMLInputElement>()
-const moment = (at: number) => new Date(at).toLocaleString(settings.terms, { dateStyle: 'medium', timeStyle: 'short' })
+const moment = (at: number) => dateFormat(settings.terms, { dateStyle: 'medium', timeStyle: 'short' }).format(at)
 const megabytes = (n: number) => numberFormat(settings.terms, { maximumFractionDigits: n < 10 ? 1 : 0 }).format(n)
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dateFormat } from '#core/units/intl'
 import { liveQuery } from 'dexie'
 import type { BinRow } from '~/database/db'
 import { BIN_KEEPS_MS } from '~/database/jobRepository'
@@ -24,7 +25,7 @@ onMounted(() => {
 })
 onBeforeUnmount(() => watching?.unsubscribe())
 
-const day = (at: number) => new Date(at).toLocaleDateString(settings.terms, { day: 'numeric', month: 'long' })
+const day = (at: number) => dateFormat(settings.terms, { day: 'numeric', month: 'long' }).format(at)
 const putBack = (row: BinRow) => notices.keep(message('notice.notPutBack', { name: nameOf(row.row) }), () => repository.putBack(row.key))
 const asked = ref<string>()
 async function deleteForGood(row: BinRow) {

@@ -3,6 +3,17 @@ export function mayTell(): void {
   if (typeof Notification !== 'undefined' && Notification.permission === 'default') void Notification.requestPermission()
 }
 
+/** Whether the device may tell. Asked without holding the page up: its own property asks another process and waits, a tenth of a second on opening. */
+export async function mayBeTold(): Promise<boolean> {
+  if (typeof Notification === 'undefined') return false
+  try {
+    return (await navigator.permissions.query({ name: 'notifications' })).state === 'granted'
+  } catch {
+    // A browser that does not know the question.
+    return Notification.permission === 'granted'
+  }
+}
+
 /**
  * Tells something by the device, if it may. Through the service worker where there is one: phones let no page do it itself.
  * What fails here is not lost: the page shows it anyway.

@@ -1,4 +1,4 @@
-import { tellDevice } from './tellDevice'
+import { mayBeTold, tellDevice } from './tellDevice'
 
 const TOLD = 'vernal-cask-reminded'
 
@@ -8,13 +8,11 @@ export function useReminders() {
   const today = useToday()
   const { say } = useSay()
   const { todayText } = useLogWords()
-  const allowed = () => typeof Notification !== 'undefined' && Notification.permission === 'granted'
-
   async function remind() {
     const { job } = bench
-    if (!allowed() || !job?.log.since) return
+    if (!job?.log.since) return
     const key = `${job.id} ${today.value}`
-    if (localStorage.getItem(TOLD) === key) return
+    if (localStorage.getItem(TOLD) === key || !(await mayBeTold())) return
     const answer = await bench.readLog(today.value).catch(() => undefined)
     const urgent = answer?.lines.filter(
       ({ id, by }) => id === 'frost' || id === 'care-emptyFlush' || id === 'drawDown' || (by !== undefined && by <= today.value),

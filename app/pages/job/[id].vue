@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dateFormat } from '#core/units/intl'
 import { problemOf, type Problem } from '#core/problems'
 import { provideGuesses } from '~/components/survey/provideGuesses'
 import { word } from '#core/figures/told'
@@ -206,7 +207,7 @@ const saved = computed(() => {
   if (bench.saveState === 'failed') return say('save.failed')
   if (bench.saveState === 'waiting') return say('save.waiting')
   return bench.savedAt
-    ? say('save.saved', { at: bench.savedAt.toLocaleTimeString(settings.terms, { hour: 'numeric', minute: '2-digit' }) })
+    ? say('save.saved', { at: dateFormat(settings.terms, { hour: 'numeric', minute: '2-digit' }).format(bench.savedAt) })
     : ''
 })
 /** A job that this release cannot show, as it lies there. */

@@ -1,3 +1,4 @@
+import { dateFormat } from '#core/units/intl'
 import type { MessageId } from '~/locales/messageIds'
 import type { BillLine } from '#core/build'
 import type { Plate } from '~/sheets/plate'
@@ -31,7 +32,7 @@ export function useWords() {
     ...(strong ? { strong } : {}),
   })
   /** A day, as it is written. */
-  const day = (at: Date) => at.toLocaleDateString(settings.terms, { dateStyle: 'long' })
+  const day = (at: Date) => dateFormat(settings.terms, { dateStyle: 'long' }).format(at)
   const drawn = (plates: readonly Plate[]): Block[] => plates.map((plate) => ({ kind: 'plate', plate }))
   return { heading, plain, twoColumns, amount, day, drawn }
 }

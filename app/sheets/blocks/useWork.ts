@@ -1,3 +1,4 @@
+import { dateFormat } from '#core/units/intl'
 import type { Step } from '#core/build'
 import { ledTo } from '#core/layout'
 import { span } from '#core/units/quantity'
@@ -97,7 +98,7 @@ export function useWork() {
                     say(`build.resultIs.${result.result}`),
                     result.fault ? say(`build.symptom.${result.fault}`) : '',
                     result.note,
-                    new Date(result.at).toLocaleDateString(settings.terms),
+                    dateFormat(settings.terms, {}).format(result.at),
                   ]
                     .filter(Boolean)
                     .join(' · ')
