@@ -1,3 +1,4 @@
+import { problem } from '#core/problems'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { tanneryRow } from '#core/demo'
 import { answerCures, answerStorm } from '#core/service'
@@ -83,7 +84,7 @@ describe('a trial', () => {
     const bad = run(scheme, [], 'metric')
     ;(await next('storm')).fail(new RangeError('the longer rain must be the weaker one'))
     await bad
-    expect(state.failed).toBe('the longer rain must be the weaker one')
+    expect(state.failed).toEqual(problem('other', { why: 'the longer rain must be the weaker one' }))
     expect(state.answer).toBe(calm)
     expect(state.working).toBe(false)
   })
