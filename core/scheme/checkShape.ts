@@ -88,7 +88,7 @@ function fault(rules: Rules, value: unknown): Problem | undefined {
   if (value === undefined) return rules.optional ? undefined : problem('missing')
   if (value === null && rules.nullable) return undefined
   if (typeof value !== rules.type || (typeof value === 'number' && !Number.isFinite(value)))
-    return problem(NOT_OF_TYPE[rules.type] ?? 'notWritten', { found: shown(value), text: String(value) })
+    return problem(NOT_OF_TYPE[rules.type] ?? 'notObject', { found: shown(value) })
   if (rules.choices.length > 0 && !rules.choices.includes(value))
     return problem('notOneOf', { choices: rules.choices.map(String).join(', '), found: shown(value) })
   if (typeof value === 'number')

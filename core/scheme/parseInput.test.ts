@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoRecords } from '../demo'
 import { jobReferenceProblems } from '../path'
+import { problemText } from '../problems'
 import { inputProblemText, InvalidInputError, readJobFile, writeJobFile } from './parseInput'
 import type { Job } from './schema/job'
 
@@ -204,6 +205,28 @@ describe('measures that contradict one another', () => {
     ['a name that turns the text round', ({ job }: File) => (first(job).name = 'abc\u202exyz'), 'job.schemes[0].name'],
   ])('%s is told by path', (_, change, path) => {
     expect(paths(file((each) => void change(each)))).toContain(path)
+  })
+  it('whatever stands in a place of a file, it is taken or refused in whole words, never stumbled over', () => {
+    const whole = JSON.parse(writeJobFile(demoJobs()[0]!, demoRecords())) as unknown
+    const places: { at: Record<string, unknown>; key: string }[] = []
+    const walk = (value: unknown) => {
+      if (typeof value !== 'object' || value === null) return
+      for (const key of Object.keys(value).slice(0, 40)) {
+        places.push({ at: value as Record<string, unknown>, key })
+        walk((value as Record<string, unknown>)[key])
+      }
+    }
+    walk(whole)
+    const odd = [{ toString: 1 }, { toString: null, valueOf: 2 }, [[]], [null], '{found}', '', -1e300, 0.5, null, true]
+    // Every place meets some of them in turn: a step that shares no factor with the ten.
+    places.forEach(({ at, key }, i) => {
+      if (i % 3 > 0) return
+      const before = at[key]
+      at[key] = odd[(i * 7) % odd.length]
+      const told = problems(JSON.stringify(whole)).map((each) => problemText(each))
+      expect([key, told.filter((text) => /\{(?!found\})/.test(text) || text === '')]).toEqual([key, []])
+      at[key] = before
+    })
   })
   it('are told in words that say what is there and what should be', () => {
     const told = problems(
