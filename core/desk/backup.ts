@@ -1,6 +1,6 @@
 import * as yup from 'yup'
-import { problem, ProblemError } from '../problems'
-import { checkShape, LEVEL_WAYS, type Job } from '../scheme'
+import { ProblemError } from '../problems'
+import { checkShape, LEVEL_WAYS, problemAt, type Job } from '../scheme'
 import { choice, id, list, name, oneOfKind, record, text } from '../scheme/schema/fields'
 
 export const BACKUP_FORMAT = 'vernal-cask-backup'
@@ -55,7 +55,7 @@ export type BackupManifest = yup.InferType<typeof backupManifest>
  */
 export function readManifest(json: unknown): BackupManifest {
   const [first] = checkShape(backupManifest, json)
-  if (first) throw new ProblemError(problem('at', { path: first.path, what: first }))
+  if (first) throw new ProblemError(problemAt(first))
   return json as BackupManifest
 }
 

@@ -3,6 +3,7 @@ import { outletShares, type OutletCatch } from '../gutter/outletShares'
 import { computeLayout, endsOnGround, targetsOf, type Layout } from '../layout'
 import { problem, ProblemError } from '../problems'
 import {
+  problemAt,
   pumpedInto,
   type InputProblem,
   type Demand,
@@ -226,7 +227,7 @@ function rings(scheme: Scheme): InputProblem[] {
 /** A scheme whose parts do not hold together; carries every fault. */
 export class BrokenPathError extends ProblemError {
   constructor(readonly references: readonly InputProblem[]) {
-    super(problem('at', { path: references[0]!.path, what: references[0]! }))
+    super(problemAt(references[0]!))
     this.name = 'BrokenPathError'
   }
 }

@@ -8,6 +8,9 @@ export interface InputProblem extends Problem {
   readonly path: string
 }
 
+/** A problem with its place, as one thing to be told. */
+export const problemAt = (of: InputProblem): Problem => (of.path === '' ? of : problem('at', { path: of.path, what: of }))
+
 /** Enough to mend a file by; more would bury the first. */
 export const MOST_PROBLEMS = 50
 /** No document nests deeper: a job's deepest place is a dozen levels down. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoRecords } from '../demo'
 import { jobReferenceProblems } from '../path'
-import { problemText } from '../problems'
+import { problem, problemOf, problemText } from '../problems'
 import { inputProblemText, InvalidInputError, readJobFile, writeJobFile } from './parseInput'
 import type { Job } from './schema/job'
 
@@ -205,6 +205,18 @@ describe('measures that contradict one another', () => {
     ['a name that turns the text round', ({ job }: File) => (first(job).name = 'abc\u202exyz'), 'job.schemes[0].name'],
   ])('%s is told by path', (_, change, path) => {
     expect(paths(file((each) => void change(each)))).toContain(path)
+  })
+  it('is told by its first fault where there is room for one alone, as in a list of files that cannot be read', () => {
+    const thrown = (text: string) => {
+      try {
+        readJobFile(text, jobReferenceProblems)
+      } catch (error) {
+        return problemOf(error)
+      }
+      return undefined
+    }
+    expect(problemText(thrown(file(({ job }) => void Object.assign(job, { name: 7, id: '?' })))!)).toMatch(/^job\.(id|name) should be /)
+    expect(thrown('{')).toMatchObject(problem('notJson', { why: expect.any(String) as string }))
   })
   it('whatever stands in a place of a file, it is taken or refused in whole words, never stumbled over', () => {
     const whole = JSON.parse(writeJobFile(demoJobs()[0]!, demoRecords())) as unknown

@@ -1,10 +1,10 @@
 import { ValidationError, type InferType, type Schema } from 'yup'
-import { problem, problemOf, problemText, type Problem } from '../problems'
+import { problem, ProblemError, problemOf, problemText, type Problem } from '../problems'
 import { FILE_FORMAT, FILE_VERSION, jobFile, type Job, type JobFile } from './schema/job'
 import { MOST_PHOTOS, photosOf, type FilePhoto } from './schema/log'
 import { recordOf, type RainRecord } from './schema/rain'
 import { canonicalJson } from './canonical'
-import { checkShape, MOST_PROBLEMS, type InputProblem } from './checkShape'
+import { checkShape, MOST_PROBLEMS, problemAt, type InputProblem } from './checkShape'
 import { migrateFile } from './migrations'
 
 /** A problem and its place in English. */
@@ -13,12 +13,13 @@ export const inputProblemText = (of: InputProblem): string => `${of.path} ${prob
 export const notJson = (error: unknown): Problem => problem('notJson', { why: error instanceof Error ? error.message.slice(0, 200) : '' })
 
 /** Raised for a document that cannot be let in; carries everything that is wrong with it. Nothing has been changed. */
-export class InvalidInputError extends Error {
+export class InvalidInputError extends ProblemError {
   constructor(
     readonly reason: 'notJson' | 'notOurs' | 'newer' | 'invalid',
     readonly problems: readonly InputProblem[],
   ) {
-    super(`${reason}: ${problems.map(inputProblemText).join('; ')}`)
+    super(problemAt(problems[0]!))
+    this.message = `${reason}: ${problems.map(inputProblemText).join('; ')}`
     this.name = 'InvalidInputError'
   }
 }
