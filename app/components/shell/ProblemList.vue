@@ -8,7 +8,7 @@ const { sayProblem } = useSay()
 
 <template>
   <ul class="mt-1 max-h-60 space-y-1 overflow-y-auto text-13">
-    <li v-for="each in problems" :key="each.path + each.problem">
+    <li v-for="(each, i) in problems" :key="i">
       <code v-if="each.path">{{ each.path }}</code> {{ sayProblem(each) }}
     </li>
   </ul>
