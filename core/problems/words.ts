@@ -95,6 +95,7 @@ export const PROBLEM_WORDS = {
   stopped: 'the calculation was stopped',
   notLoaded: 'the calculation’s script could not be loaded',
   notALength: '“{text}” is no length',
+  hipTooWide: 'a hip roof should not be wider across than it is long along the eave, {length}, but is {found}',
   fewSides: 'an outline has three sides at least, not {found}',
   sideNoLength: 'a side should be longer than 0, but is {found}',
   sidesDoNotClose: 'the sides do not close: the last ends {gap} from the first',

@@ -121,7 +121,7 @@ describe('roof shapes', () => {
   it.each([
     ['gable', 0, 6, /^length/],
     ['gable', 8, -1, /^width/],
-    ['hip', 5, 8, /^width/],
+    ['hip', 5, 8, /^a hip roof should not be wider .*5.0.m, but is 8.0.m/],
     ['l-shaped', 8, 3, /^leg/],
   ] as const)('%s of %d by %d is refused by name', (shape, length, width, message) => {
     expect(() => roofSides({ shape, length, width, leg: 0 })).toThrow(message)

@@ -1,5 +1,5 @@
 import { problem, ProblemError } from '../problems'
-import { positive, within } from '../numeric/guards'
+import { positive } from '../numeric/guards'
 import type { RoofSection, RoofShape } from '../scheme'
 import type { Point } from './sectionPlan'
 
@@ -33,7 +33,7 @@ const rectangle = (along: number, across: number): RoofSection['outline'] => ({ 
  * A ridge splits gable and tunnel down the middle; a hip roof of one pitch has mitres at 45°; an L of lean-tos round a yard
  * meets in a valley at the inside corner.
  *
- * @throws RangeError on a length that is not above nothing, or a hip roof longer across than along
+ * @throws RangeError on a length that is not above nothing; ProblemError on a hip roof longer across than along
  */
 export function roofSides({ shape, length, width, leg }: RoofMeasures): RoofSide[] {
   positive('length', length)
@@ -53,7 +53,8 @@ export function roofSides({ shape, length, width, leg }: RoofMeasures): RoofSide
         { side: 'back', outline: rectangle(length, half), place: back },
       ]
     case 'hip': {
-      within('width', width, Number.MIN_VALUE, length)
+      if (width > length)
+        throw new ProblemError(problem('hipTooWide', { length: { kind: 'span', value: length }, found: { kind: 'span', value: width } }))
       const long = polygon([0, 0], [length, 0], [length - half, half], [half, half])
       const short = polygon([0, 0], [width, 0], [half, half])
       return [
