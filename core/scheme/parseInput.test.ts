@@ -229,7 +229,7 @@ describe('measures that contradict one another', () => {
       }
     }
     walk(whole)
-    const odd = [{ toString: 1 }, { toString: null, valueOf: 2 }, [[]], [null], '{found}', '', -1e300, 0.5, null, true]
+    const odd: unknown[] = [{ toString: 1 }, { toString: null, valueOf: 2 }, [[]], [null], '{found}', '', -1e300, 0.5, null, true]
     // Every place meets some of them in turn: a step that shares no factor with the ten.
     places.forEach(({ at, key }, i) => {
       if (i % 3 > 0) return
