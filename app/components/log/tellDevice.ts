@@ -3,7 +3,7 @@ export function mayTell(): void {
   if (typeof Notification !== 'undefined' && Notification.permission === 'default') void Notification.requestPermission()
 }
 
-/** Whether the device may tell. Asked without holding the page up: its own property asks another process and waits, a tenth of a second on opening. */
+/** Whether the device may tell. Asked without holding the page up: `Notification.permission` waits for another process. */
 export async function mayBeTold(): Promise<boolean> {
   if (typeof Notification === 'undefined') return false
   try {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ProblemError, problemOf } from '#core/problems'
+import { problem, ProblemError, problemOf } from '#core/problems'
 import { chooseRoof, setOutline } from '#core/edits'
 import { insideArea, outlineFromGeoJson, OutlineError, outlineFromSides, type Point, type RoofMeasures, type RoofSide } from '#core/roof'
 import { produce } from 'immer'
@@ -19,7 +19,7 @@ const width = ref(5)
 const leg = ref(4)
 const sides = ref('')
 const map = ref('')
-const problem = ref('')
+const refused = ref('')
 const told = ref('')
 
 const SIDES: readonly RoofSide['side'][] = ['only', 'front', 'back', 'right', 'left', 'first', 'second']
@@ -42,12 +42,12 @@ function readSides() {
     .map((part) => {
       const right = /\br(ight|echts)?$/i.test(part)
       const parsed = read('span', part.replace(/\s*\b(l|left|links|r|right|rechts)$/i, ''))
-      if (!parsed.ok) throw new ProblemError({ problem: 'notALength', values: { text: part } })
+      if (!parsed.ok) throw new ProblemError(problem('notALength', { text: part }))
       return { length: parsed.value, turn: right ? -90 : 90 }
     })
 }
 function apply() {
-  problem.value = ''
+  refused.value = ''
   told.value = ''
   try {
     if (shape.value === 'free') {
@@ -63,18 +63,18 @@ function apply() {
     if (bench.problem) return
     told.value = say('shape.done')
   } catch (error) {
-    problem.value = say('shape.problem', { why: problemOf(error) })
+    refused.value = say('shape.problem', { why: problemOf(error) })
   }
 }
 function fromMap() {
-  problem.value = ''
+  refused.value = ''
   told.value = ''
   try {
     const { corners, latitude, area: size } = outlineFromGeoJson(map.value)
     put(corners)
     told.value = say('shape.fromMap', { area: area(size), latitude: Math.round(latitude * 100) / 100 })
   } catch (error) {
-    problem.value = error instanceof OutlineError ? say(`shape.map.${error.reason}`, { found: error.found }) : sayProblem(problemOf(error))
+    refused.value = error instanceof OutlineError ? say(`shape.map.${error.reason}`, { found: error.found }) : sayProblem(problemOf(error))
   }
 }
 </script>
@@ -130,7 +130,7 @@ function fromMap() {
       </label>
       <button type="button" class="btn" @click="fromMap">{{ say('shape.mapTake') }}</button>
     </details>
-    <p v-if="problem" class="mt-1 text-13 text-pencil" role="alert">{{ problem }}</p>
+    <p v-if="refused" class="mt-1 text-13 text-pencil" role="alert">{{ refused }}</p>
     <p v-if="told" class="mt-1 text-13 text-ink-2" role="status">{{ told }}</p>
   </details>
 </template>
