@@ -22,8 +22,8 @@ export default defineConfig({
   resolve: { alias: { '#core': dir('./core'), '~~': dir('.'), '~': dir('./app') } },
   test: {
     environment: 'node',
-    // Properties run hundreds of cases; a busy machine takes its time.
-    testTimeout: 30_000,
+    // Only a test that hangs shall run into this: properties run hundreds of cases, and a busy machine takes its time.
+    testTimeout: 120_000,
     // All cores: by itself the runner leaves one to whoever watches, which is half of a small machine.
     maxWorkers: availableParallelism(),
     projects: [

@@ -2,6 +2,8 @@
 // build and end-to-end tests. Ends with one plain line that sums every runner.
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync, statSync } from 'node:fs'
+import { relative } from 'node:path'
+import { stripVTControlCharacters } from 'node:util'
 import { installBrowser } from './browser.mjs'
 
 const newer = (a, b) => !existsSync(b) || statSync(a).mtimeMs > statSync(b).mtimeMs
@@ -15,6 +17,8 @@ mkdirSync('test-results', { recursive: true })
 
 let passed = 0
 let failed = 0
+/** What failed, told once more at the end: the report itself scrolls away, or is cut off by who runs this. */
+const faults = []
 
 /** A check that passes or fails as a whole; what it says comes together, when it is done. */
 async function whole(name, command, args) {
@@ -26,7 +30,8 @@ async function whole(name, command, args) {
   if (status === 0) passed++
   else {
     failed++
-    console.error(`${name} failed`)
+    // A checker sums up at its end.
+    faults.push([name, String(Buffer.concat(said)).trimEnd().split('\n').slice(-12).join('\n')])
   }
 }
 /** One check after another. */
@@ -42,12 +47,30 @@ function counted(name, command, args, report, read) {
     const counts = read(JSON.parse(readFileSync(report, 'utf8')))
     passed += counts.passed
     failed += counts.failed
-    if (!ok && counts.failed === 0) failed++
+    faults.push(...counts.faults.map((fault) => [name, ...fault]))
+    if (!ok && counts.failed === 0) {
+      failed++
+      faults.push([name, 'no test failed, yet the runner did'])
+    }
   } catch (error) {
     failed++
-    console.error(`${name} left no report: ${error.message}`)
+    faults.push([name, `no report: ${error.message}`])
   }
 }
+
+/** The tests of a browser suite, and of the suites in it, that did not go as expected. */
+function faultsOfSuite({ suites = [], specs = [] }) {
+  const here = specs
+    .filter(({ ok }) => !ok)
+    .map(({ file, title, tests }) => [
+      file,
+      title,
+      ...tests.flatMap(({ results }) => results.flatMap(({ errors }) => errors.map(({ message }) => message))),
+    ])
+  return [...here, ...suites.flatMap(faultsOfSuite)]
+}
+/** The first lines of what a runner says, without its colours. */
+const shortly = (text) => stripVTControlCharacters(text).split('\n').slice(0, 12).join('\n  ')
 
 if (!call('npx', ['nuxt', 'prepare'])) process.exit(1)
 // Each of these keeps one core busy; the two lanes take about as long.
@@ -65,13 +88,25 @@ counted(
     failed:
       report.numFailedTests +
       report.testResults.filter(({ status, assertionResults }) => status === 'failed' && assertionResults.length === 0).length,
+    faults: report.testResults
+      .filter(({ status }) => status === 'failed')
+      .flatMap(({ name, message, assertionResults }) =>
+        assertionResults.length === 0
+          ? [[relative('.', name), message]]
+          : assertionResults
+              .filter(({ status }) => status === 'failed')
+              .map(({ fullName, failureMessages }) => [relative('.', name), fullName, failureMessages.join('\n')]),
+      ),
   }),
 )
 await lane(['build', 'build'])
-counted('end to end', 'npx', ['playwright', 'test'], 'test-results/e2e.json', ({ stats, errors }) => ({
+counted('end to end', 'npx', ['playwright', 'test'], 'test-results/e2e.json', ({ stats, suites, errors }) => ({
   passed: stats.expected + stats.flaky,
   failed: stats.unexpected + stats.skipped + errors.length,
+  faults: [...suites.flatMap((suite) => faultsOfSuite(suite)), ...errors.map(({ message }) => [message])],
 }))
+
+for (const [runner, ...fault] of faults) console.error(`\nFailed: ${runner}\n  ${fault.map(shortly).join('\n  ')}`)
 
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exitCode = failed === 0 ? 0 : 1
