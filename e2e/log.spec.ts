@@ -234,6 +234,13 @@ test.describe('at a desk', () => {
     expect(await count()).toBe(before)
     await chooser.setInputFiles({ name: 'logger.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
     await expect.poll(count).toBe(before + 60)
+    await expect(page.getByText('logger.csv: 60 entries taken in.')).toBeVisible()
+    // The logger's next file tells all of it again, and a day more.
+    await chooser.setInputFiles({ name: 'logger.csv', mimeType: 'text/csv', buffer: Buffer.from(`${csv}\n2026-04-02 07:00,1,310`) })
+    await expect(page.getByText('logger.csv: 2 entries taken in. 60 are in the log already.')).toBeVisible()
+    expect(await count()).toBe(before + 62)
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect.poll(count).toBe(before + 60)
     const out = await downloaded(page, () => page.getByRole('button', { name: 'Export CSV' }).click())
     expect(out.text.split('\r\n')[0]).toBe('moment,kind,part,way,value,unit,who,note')
     expect(out.text).toContain('2026-03-05T07:00Z,level,butt,rim,0.304,m,,')
@@ -244,6 +251,20 @@ test.describe('at a desk', () => {
     await page.getByLabel('Type or paste a season as a table').fill('date, rain (mm)\n2026-04-01, 3.5\n2026-04-09, 12')
     await page.getByRole('button', { name: 'Take the table in' }).click()
     await expect.poll(count).toBe(before + 2)
+  })
+
+  test('readings kept beside the log go with an import that is undone, and come back with it', async ({ page }) => {
+    await openLog(page, 'demo-withy-hard', 'entries')
+    await page.getByText('Import and export').click()
+    const minute = (k: number) => new Date(Date.UTC(2026, 2, 1, 7) + k * 60_000).toISOString().slice(0, 16)
+    const csv = ['time,rain (mm)', ...Array.from({ length: 5100 }, (_, k) => `${minute(k)}Z,0.01`)].join('\n')
+    await page.getByLabel('Import CSV or SenML').setInputFiles({ name: 'gauge.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
+    const raw = page.getByText('Loggers’ readings (1)').or(page.getByText("Loggers' readings (1)"))
+    await expect(raw).toBeVisible()
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(raw).toHaveCount(0)
+    await page.getByRole('button', { name: 'Redo', exact: true }).click()
+    await expect(raw).toBeVisible()
   })
 
   test('a million lines are read with progress and can be called off', async ({ page }, info) => {

@@ -96,6 +96,12 @@ describe('a problem', () => {
       'Das ergibt kein Dach: ein Umriss hat mindestens drei Seiten, nicht 2. Nichts wurde geändert.',
     )
   })
+  it('that an edit was refused for is told by the edit’s own name', async () => {
+    const refused = { edit: { saying: 'edit.stand', values: { from: length(0.3), to: length(0.9) } }, path: 'stores[0].stand', what: wrong }
+    expect((await inLanguage('de-DE')).say('notice.refused', refused).replaceAll(/\s/g, ' ')).toBe(
+      '„Ständer, von 300 mm auf 900 mm“ wurde nicht ausgeführt, nichts wurde geändert. Im Projekt: stores[0].stand soll eine Zahl sein, ist aber der Text „viel“.',
+    )
+  })
   it('has its figures as the language writes them', async () => {
     expect((await inLanguage('de-DE')).sayProblem(problem('outside', { least: 0.5, most: 24, found: 99 }))).toBe(
       'soll 0,5 bis 24 sein, ist aber 99',

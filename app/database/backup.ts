@@ -1,3 +1,4 @@
+import { standsIn } from '#core/log/importEntries'
 import { problem, ProblemError, problemOf, type Problem } from '#core/problems'
 import { strFromU8, strToU8, unzipSync, Zip, ZipDeflate } from 'fflate'
 import {
@@ -78,7 +79,8 @@ export async function makeBackup(
     else await put(file, canonicalJson(row))
     manifest.jobs.push({ id: row.id, name, file, updated: row.updated, revision: row.revision, binned: inBin })
     if (!carriedSeries.has(row.id))
-      for (const { id: own, file: from, ...series } of await repository.seriesOf(row.id)) {
+      for (const { id: own, file: from, entries, ...series } of await repository.seriesOf(row.id)) {
+        if (job && !standsIn(job.log, entries)) continue
         const path = `readings/${own}.csv`
         await put(path, writeSeriesCsv(series))
         manifest.series!.push({ job: row.id, file: path, name: from, of: series.of })

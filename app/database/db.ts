@@ -51,6 +51,10 @@ export interface SeriesRow {
   of: SeriesOf
   instants: Float64Array
   values: Float32Array
+  /** Ids of the log's entries that stand for them: they are shown while one of these does. Absent in rows of before 0.14.7. */
+  entries?: string[]
+  /** Since when none of them does, ms since 1970: as long as what is in the bin, an undone import can be done again. */
+  orphaned?: number
   /** When it was deleted, ms since 1970; kept for as long as jobs in the bin are. */
   removed?: number
 }

@@ -309,6 +309,27 @@ describe('readings of loggers', () => {
     ])
     expect(await repository.seriesOf('another')).toEqual([])
   })
+  it('of an import that was undone are kept for as long as the bin keeps things, and stay when it is done again', async () => {
+    const repository = new JobRepository(db, 'mine')
+    await repository.seed(demoJobs(), demoRecords())
+    const [{ id, log }] = demoJobs() as [Job]
+    const undone: Job['log'] = { ...log, entries: [] }
+    const done: Job['log'] = { ...log, entries: [{ id: 'i1-0', kind: 'rain', at: '2026-03-02T07:00Z', depth: 3 }] }
+    const tidy = async (now: number, as = undone) => repository.tidySeries(await repository.seriesOf(id), as, now)
+    const names = async () => (await repository.seriesOf(id)).map(({ file }) => file)
+    await repository.keepSeries(id, 'undone.csv', [rain(100, 3)], ['i1-0'])
+    await repository.keepSeries(id, 'before.csv', [rain(200, 3)])
+    const [now, long] = [1e12, 1e12 + 40 * 86_400_000]
+    await tidy(now)
+    await tidy(now + 1)
+    expect(await names()).toEqual(['undone.csv', 'before.csv'])
+    // Done again in time: what was noted is forgotten.
+    await tidy(now + 2, done)
+    await tidy(long)
+    expect(await names()).toEqual(['undone.csv', 'before.csv'])
+    await tidy(long + 40 * 86_400_000)
+    expect(await names()).toEqual(['before.csv'])
+  })
   it('deleted can be put back for as long as a job could, and go with a job that is nowhere any more', async () => {
     const repository = new JobRepository(db, 'mine')
     await repository.seed(demoJobs(), demoRecords())

@@ -1,6 +1,7 @@
 import { problem, ProblemError } from '#core/problems'
 import { mergeLogs } from '#core/log/entries'
 import { gaugeRecord } from '#core/log/gaugeRecord'
+import { standsIn } from '#core/log/importEntries'
 import type { Series } from '#core/log'
 import { freshCopy } from '#core/desk/copy'
 import {
@@ -18,6 +19,7 @@ import {
   type Firm,
   type Job,
   type JobFile,
+  type Log,
   type RainRecord,
 } from '#core/scheme'
 import { fromBase64, toBase64 } from './base64'
@@ -262,17 +264,33 @@ export class JobRepository {
       .sort((a, b) => begins(a)[0] - begins(b)[0] || begins(a)[1] - begins(b)[1] || a.file.localeCompare(b.file))
   }
 
-  /** Keeps readings beside a job's log. Those of a file that is here already, by name, kind and moments, take its place. */
-  keepSeries(job: string, file: string, all: readonly Series[]): Promise<void> {
+  /**
+   * Keeps readings beside a job's log. Those of a file that is here already, by name, kind and moments, take its place.
+   *
+   * @param entries ids of what stands for them in the log
+   */
+  keepSeries(job: string, file: string, all: readonly Series[], entries?: string[]): Promise<void> {
     const same = (a: Series, b: Series) =>
       JSON.stringify(a.of) === JSON.stringify(b.of) && a.instants[0] === b.instants[0] && a.instants.at(-1) === b.instants.at(-1)
     return this.db.transaction('rw', this.db.series, async () => {
       const here = await this.db.series.where('job').equals(job).toArray()
       for (const series of all) {
         const before = here.find((each) => each.file === file && same(each, series))
-        await this.db.series.put({ id: before?.id ?? `s-${crypto.randomUUID().slice(0, 18)}`, job, file, ...series })
+        const told = entries ?? before?.entries
+        const id = before?.id ?? `s-${crypto.randomUUID().slice(0, 18)}`
+        await this.db.series.put({ id, job, file, ...series, ...(told ? { entries: told } : {}) })
       }
     })
+  }
+
+  /** Deletes readings of which no entry has stood for as long as the bin keeps things; notes since when of the others. */
+  async tidySeries(rows: readonly SeriesRow[], log: Log, now = Date.now()): Promise<void> {
+    for (const { id, entries, orphaned } of rows) {
+      const stands = standsIn(log, entries)
+      if (stands && orphaned !== undefined) await this.db.series.update(id, { orphaned: undefined })
+      if (!stands && orphaned === undefined) await this.db.series.update(id, { orphaned: now })
+      if (!stands && orphaned !== undefined && orphaned < now - BIN_KEEPS_MS) await this.db.series.delete(id)
+    }
   }
 
   /** Deletes readings, or takes that back. */

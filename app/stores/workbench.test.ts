@@ -140,6 +140,8 @@ describe('the open job', () => {
     const [notice] = useNotices().list
     expect(notice).toMatchObject({ severity: 'wrong', told: { id: 'notice.refused' } })
     expect(String(notice!.told.values.path)).toContain(place)
+    // By the name that its reader knows it by, whatever place of the file it came to.
+    expect(notice!.told.values.edit).toEqual({ saying: 'edit.stand', values: {} })
     // The next one that is right is taken, and the word goes.
     bench.editScheme(message('edit.stand'), stand(0.4))
     expect(useNotices().list).toEqual([])

@@ -23,12 +23,20 @@ export interface FieldTold {
   readonly field: string
 }
 
+/** One message within another, by its id: what was refused is told by the name that its edit has. */
+export interface Saying {
+  readonly saying: string
+  readonly values: ToldValues
+}
+
 /**
  * What can be put into a message. A plain string is somebody's own word, such as a name: it is said as it stands and never
  * looked up, whatever it looks like. What is to be looked up says so by its type.
  */
-export type Told = Quantity | string | number | Word | EndTold | PipeTold | MismatchTold | FieldTold | Problem
-export type ToldValues = Record<string, Told>
+export type Told = Quantity | string | number | Word | EndTold | PipeTold | MismatchTold | FieldTold | Saying | Problem
+export interface ToldValues {
+  [name: string]: Told
+}
 
 export const word = (id: string): Word => ({ word: id })
 

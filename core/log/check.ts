@@ -2,7 +2,7 @@ import type { WaterPath } from '../path/waterPath'
 import type { Entry } from '../scheme'
 import { instantOf } from './entries'
 import { heightTold } from './levels'
-import { momentOf } from './moment'
+import { MINUTES_A_DAY, momentOf } from './moment'
 
 /** What is wrong with an entry: refused, or asked back and kept if it was meant. */
 export interface EntryProblem {
@@ -22,7 +22,6 @@ const AROUND_DAYS = 15
 const LEAST_AROUND = 4
 /** A level that rose so far between two readings without rain is asked about, m. */
 const ROSE = 0.05
-const MINUTES_A_DAY = 1440
 
 /**
  * What is impossible or unlikely of an entry, beside those of the log.

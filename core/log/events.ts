@@ -2,6 +2,7 @@ import type { Entry } from '../scheme'
 import type { LogRain } from './days'
 import { instantOf } from './entries'
 import type { StoreLevels } from './levels'
+import { MINUTES_A_DAY } from './moment'
 import type { Held, StoreReadings } from './readings'
 
 /** What passed between two readings of a store's level. */
@@ -29,7 +30,6 @@ export interface LogEvent {
 
 /** Rain between two readings under this is none, mm: it wets the roof. */
 export const NO_RAIN = 2
-const MINUTES_A_DAY = 1440
 export const daysLong = ({ from, to }: Pick<LogEvent, 'from' | 'to'>): number => (to.instant - from.instant) / MINUTES_A_DAY
 
 /** A store's log, cut at its level readings. Two readings of one day make no event of their own. */

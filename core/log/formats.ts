@@ -1,7 +1,7 @@
 import { dayNumber } from '../rain/calendar'
 import { LEVEL_WAYS, MOMENT, type Entry } from '../scheme'
 import { instantOf } from './entries'
-import { momentOf, writeMoment } from './moment'
+import { momentOf, rainDay, SEVEN, writeMoment } from './moment'
 
 /** Columns of a log as a table: moments as ISO 8601, numbers as they are kept, each with its unit. */
 export const COLUMNS = ['moment', 'kind', 'part', 'way', 'value', 'unit', 'who', 'note'] as const
@@ -242,15 +242,23 @@ export class Condenser {
   private readonly levels = new Map<string, { entry: Omit<Entry, 'id'>; off: number }>()
   lines = 0
 
+  /** @param own whether it is a log of ours that comes back, however long: its lines are entries and stay so */
+  constructor(private readonly own = false) {}
+
+  /** Whether there are so many lines that days stand for them. */
+  get byDay(): boolean {
+    return !this.own && this.lines > MANY_LINES
+  }
+
   add(more: readonly Omit<Entry, 'id'>[]): void {
     this.lines++
     for (const entry of more) {
-      if (this.kept.length < MANY_LINES) this.kept.push(entry)
+      if (!this.byDay) this.kept.push(entry)
       const one = entry as Entry
-      const { day, minute } = momentOf(one.at)
-      // Rain from seven to seven counts for the day it begins on.
+      const moment = momentOf(one.at)
+      const { day, minute } = moment
       if (one.kind === 'rain') {
-        const of = minute < SEVEN ? day - 1 : day
+        const of = rainDay(moment)
         this.rain.set(of, (this.rain.get(of) ?? 0) + one.depth)
       }
       if (one.kind === 'level') {
@@ -263,21 +271,19 @@ export class Condenser {
 
   /** @param id makes the id of each entry by its place */
   entries(id: (n: number) => string, offset: (day: number, minute: number) => number): Entry[] {
-    const all =
-      this.lines <= MANY_LINES
-        ? this.kept
-        : [
-            ...[...this.rain].map(([day, depth]) => ({
-              kind: 'rain',
-              at: writeMoment(day + 1, SEVEN, offset(day + 1, SEVEN)),
-              depth: Math.round(depth * 100) / 100,
-            })),
-            ...[...this.levels.values()].map(({ entry }) => entry),
-          ]
+    const all = !this.byDay
+      ? this.kept
+      : [
+          ...[...this.rain].map(([day, depth]) => ({
+            kind: 'rain',
+            at: writeMoment(day + 1, SEVEN, offset(day + 1, SEVEN)),
+            depth: Math.round(depth * 100) / 100,
+          })),
+          ...[...this.levels.values()].map(({ entry }) => entry),
+        ]
     return all.map((entry, n) => ({ ...entry, id: id(n) }) as Entry).sort((a, b) => instantOf(a) - instantOf(b))
   }
 }
-const SEVEN = 7 * 60
 
 /** One record of SenML. */
 interface SenMLRecord {

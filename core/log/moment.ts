@@ -10,7 +10,7 @@ export interface Moment {
   instant: number
 }
 
-const MINUTES_A_DAY = 1440
+export const MINUTES_A_DAY = 1440
 
 /** Minutes that a clock is ahead of UTC, from the end of a moment. */
 function offsetOf(at: string): number {
@@ -55,6 +55,11 @@ export const dayOfClock = (date: Date): number => dayNumber(date.getFullYear(), 
 /** A moment of the wall clock of whoever asks. @param date as the clock has it */
 export const momentNow = (date: Date): string =>
   writeMoment(dayOfClock(date), date.getHours() * 60 + date.getMinutes(), -date.getTimezoneOffset())
+
+/** When a day of rain begins and ends, minutes since midnight: seven in the morning. Common practice. */
+export const SEVEN = 7 * 60
+/** Day number that rain of a moment counts for, from seven to seven; the sum of that day stands at seven the morning after. */
+export const rainDay = ({ day, minute }: Pick<Moment, 'day' | 'minute'>): number => (minute < SEVEN ? day - 1 : day)
 
 /** A reading before noon tells of the day before: gauge and butt are looked at in the morning. Common practice. */
 const NOON = 12 * 60

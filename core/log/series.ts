@@ -1,6 +1,6 @@
 import type { LEVEL_WAYS, Entry } from '../scheme'
-import { Condenser, layoutOf, MANY_LINES, readLine } from './formats'
-import { momentOf, writeMoment } from './moment'
+import { Condenser, layoutOf, readLine } from './formats'
+import { MINUTES_A_DAY, momentOf, writeMoment } from './moment'
 
 /** What a sensor reads: rain fallen since the reading before, or a vessel's level as it is told. */
 export type SeriesOf = { kind: 'rain' } | { kind: 'level'; vessel: string; by: (typeof LEVEL_WAYS)[number] }
@@ -48,8 +48,13 @@ class Column {
 
 /** A logger's table as it is taken in: the entries of its days, and its readings as they came where they are a logger's. */
 export class SeriesReader {
-  readonly condenser = new Condenser()
+  readonly condenser: Condenser
   private readonly columns = new Map<string, Column>()
+
+  /** @param own as for `Condenser` */
+  constructor(own = false) {
+    this.condenser = new Condenser(own)
+  }
 
   add(more: readonly Omit<Entry, 'id'>[]): void {
     this.condenser.add(more)
@@ -66,7 +71,7 @@ export class SeriesReader {
 
   /** Readings that entries leave out: none of a table that was typed, whose lines are entries themselves. */
   series(): Series[] {
-    return this.condenser.lines > MANY_LINES ? [...this.columns.values()].map((column) => column.done()) : []
+    return this.condenser.byDay ? [...this.columns.values()].map((column) => column.done()) : []
   }
 }
 
@@ -79,8 +84,6 @@ const HEADERS = {
   volume: { header: 'volume (m3)', times: 1 },
 } as const
 const headerOf = (of: SeriesOf) => HEADERS[of.kind === 'rain' ? 'rain' : of.by]
-
-const MINUTES_A_DAY = 1440
 /** A reading as short as it comes back the same. */
 const shortest = (value: number) => String(Number(value.toPrecision(7)))
 

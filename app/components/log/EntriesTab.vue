@@ -4,6 +4,7 @@ import Papa from 'papaparse'
 import {
   clockOffset,
   heightTold,
+  importedId,
   layoutOf,
   levelAs,
   LogLineError,
@@ -12,6 +13,7 @@ import {
   SeriesReader,
   writeLogCsv,
   writeSenML,
+  type Imported,
   type TableLayout,
 } from '#core/log'
 import { checkShape, CLEANED, entry as entrySchema, ENTRY_KINDS, MENDED, type Entry } from '#core/scheme'
@@ -21,7 +23,7 @@ import { saveFile } from '~/composables/saveFile'
 /** All that was written down, newest first: read, changed, taken out, brought in from a table or a logger, taken away as one. */
 defineProps<{ today: number }>()
 const bench = useWorkbench()
-const { entries, vessels, path, draft, add, change, remove, addAll } = useLog()
+const { entries, vessels, path, draft, add, change, remove, importAll } = useLog()
 const { say, sayProblem } = useSay()
 const { moment, entryText } = useLogWords()
 const { keepPhoto, pictures, lookUp } = usePhotos()
@@ -90,7 +92,7 @@ function finish(entry: Entry) {
   const next = { ...entry, at, ...(note === '' ? { note: undefined } : { note }) } as Entry
   const [wrong] = checkShape(entrySchema, next)
   if (wrong) {
-    editProblem.value = `${wrong.path} ${sayProblem(wrong)}`
+    editProblem.value = `${say(wrong.path === 'note' ? 'log.note' : 'log.when')} ${sayProblem(wrong)}`
     return
   }
   change(next)
@@ -109,21 +111,32 @@ function tellWrong(error: unknown) {
       ? say(`log.import.${error.problem}`, { line: error.line, text: error.text })
       : say('log.import.failed', { why: problemOf(error) })
 }
-function takeIn(more: Entry[]) {
-  if (more.length === 0) {
-    problem.value = say('log.import.empty', { file: fileName.value })
-    return
-  }
-  try {
-    addAll(more, fileName.value)
-  } catch (error) {
-    tellWrong(error)
-  }
+/** What the last table did, told until the next. */
+const imported = ref<Imported>()
+function takeIn(more: Entry[], sums = false) {
+  imported.value = undefined
+  if (more.length === 0) problem.value = say('log.import.empty', { file: fileName.value })
+  else imported.value = importAll(more, fileName.value, sums)
 }
+const told = computed(() => {
+  if (!imported.value) return []
+  const file = fileName.value
+  const counts = imported.value
+  const parts = (['added', 'known', 'renewed', 'byHand'] as const).filter((each) => counts[each] > 0)
+  return [
+    ...(counts.added === 0 ? [say('log.import.nothing', { file })] : []),
+    ...parts.map((each) => say(`log.import.${each}`, { file, n: count(counts[each]) })),
+  ]
+})
 /** A logger's table: the entries of its days, and its readings beside them. */
-async function takeInAll(reader: SeriesReader, idOf: (n: number) => string) {
-  takeIn(reader.condenser.entries(idOf, clockOffset))
-  if (problem.value === '') await keepSeries(fileName.value, reader.series())
+async function takeInAll(reader: SeriesReader) {
+  const from = stamp()
+  const { condenser } = reader
+  takeIn(
+    condenser.entries((n) => importedId(from, n), clockOffset),
+    condenser.byDay,
+  )
+  if (imported.value) await keepSeries(fileName.value, reader.series(), imported.value.ids)
 }
 const stamp = () => Date.now().toString(36)
 async function bringIn(event: Event) {
@@ -134,21 +147,20 @@ async function bringIn(event: Event) {
   problem.value = ''
   fileName.value = file.name
   stopped = false
-  const prefix = stamp()
-  const idOf = (n: number) => `i${prefix}-${n}`
+  imported.value = undefined
   if (/json$/i.test(file.name)) {
     try {
       if (file.size > 64e6) throw new RangeError(say('log.import.large'))
       const read = readSenML(await file.text(), into.value, Date.now() / 1000, clockOffset)
       const reader = new SeriesReader()
       for (const each of read) reader.add([each])
-      await takeInAll(reader, idOf)
+      await takeInAll(reader)
     } catch (error) {
       tellWrong(error)
     }
     return
   }
-  const reader = new SeriesReader()
+  let reader = new SeriesReader()
   let layout: TableLayout | undefined
   let line = 0
   let wrong: unknown
@@ -159,7 +171,7 @@ async function bringIn(event: Event) {
       try {
         for (const cells of data) {
           line++
-          if (!layout) layout = layoutOf(cells)
+          if (!layout) reader = new SeriesReader((layout = layoutOf(cells)).own)
           else reader.add(readLine(layout, cells, line, into.value, clockOffset))
         }
       } catch (error) {
@@ -180,7 +192,7 @@ async function bringIn(event: Event) {
       progress.value = undefined
       if (stopped) return
       if (wrong !== undefined) tellWrong(wrong)
-      else void takeInAll(reader, idOf)
+      else void takeInAll(reader).catch(tellWrong)
     },
     error(error: Error) {
       progress.value = undefined
@@ -201,7 +213,7 @@ function takeTable() {
     const prefix = stamp()
     const read = data.slice(1).flatMap((cells, i) => readLine(layout, cells, i + 2, into.value, clockOffset))
     takeIn(read.map((entry, n) => ({ ...entry, id: `t${prefix}-${n}` }) as Entry))
-    if (problem.value === '') table.value = ''
+    if (imported.value) table.value = ''
   } catch (error) {
     tellWrong(error)
   }
@@ -283,6 +295,7 @@ const exportSenML = () =>
       </label>
       <button type="button" class="btn mt-1" :disabled="table.trim() === ''" @click="takeTable">{{ say('log.takeTable') }}</button>
     </details>
+    <p v-if="told.length > 0" class="my-1 text-13" role="status">{{ told.join(' ') }}</p>
     <RawReadings />
     <p v-if="problem" class="my-1 border-2 border-pencil bg-sheet p-2 text-13" role="alert">{{ problem }}</p>
 
@@ -306,7 +319,7 @@ const exportSenML = () =>
             </template>
           </span>
           <form v-if="editing === entry.id" class="mt-1 flex flex-wrap items-end gap-2 bg-sunk p-2" @submit.prevent="finish(entry)">
-            <label class="text-13">{{ say('log.when') }} <input v-model="newWhen" class="field" type="datetime-local" /></label>
+            <label class="text-13">{{ say('log.when') }} <input v-model="newWhen" class="field" type="datetime-local" required /></label>
             <label class="min-w-40 flex-1 text-13"
               >{{ say('log.note') }} <input v-model="newNote" class="field w-full" type="text" maxlength="500"
             /></label>

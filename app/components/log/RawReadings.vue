@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { thinned, writeSeriesCsv } from '#core/log'
+import { MINUTES_A_DAY, thinned, writeSeriesCsv } from '#core/log'
 import { count, length, rainDepth, share, volume, type Quantity } from '#core/units/quantity'
 import { saveFile } from '~/composables/saveFile'
 import type { SeriesRow } from '~/database/db'
@@ -10,8 +10,6 @@ const { vessels } = useLog()
 const { say, text } = useSay()
 const { day } = useLogWords()
 const bench = useWorkbench()
-
-const MINUTES_A_DAY = 1440
 const shown = ref<string>()
 const STRETCHES = { all: Infinity, month: 31, week: 7, day: 1 } as const
 const stretch = ref<keyof typeof STRETCHES>('all')

@@ -2,12 +2,14 @@ import {
   builtScheme,
   checkEntry,
   freshEntryId,
+  importEntries,
   momentNow,
   momentOf,
   withEntries,
   withEntry,
   withoutEntry,
   type EntryProblem,
+  type Imported,
 } from '#core/log'
 import { MOST_ENTRIES, type Entry, type Log } from '#core/scheme'
 import { buildWaterPath } from '#core/path'
@@ -38,15 +40,21 @@ export function useLog() {
   const vessels = computed(() => scheme.value?.stores.flatMap((store) => store.vessels) ?? [])
 
   function edit(label: Message, change: (log: Log) => Log) {
-    try {
+    unlessFull(() =>
       bench.edit(label, (job) => {
         const next = change(job.log)
         return next === job.log ? job : { ...job, log: next }
-      })
+      }),
+    )
+  }
+  function unlessFull<T>(act: () => T): T | undefined {
+    try {
+      return act()
     } catch (error) {
       // As many as a log holds: told, and nothing is lost.
       if (!(error instanceof RangeError)) throw error
       notices.tell({ severity: 'wrong', told: message('log.full', { n: count(MOST_ENTRIES) }), key: 'log-full' })
+      return undefined
     }
   }
 
@@ -70,6 +78,19 @@ export function useLog() {
   const remove = (entry: Entry) => edit(label('removed', entry.kind), (before) => withoutEntry(before, entry.id))
   const addAll = (more: readonly Entry[], name: string) =>
     edit(message('log.edit.imported', { n: count(more.length), name }), (before) => withEntries(before, more))
+  /**
+   * Takes a table in, in one step, and of what the log has already nothing.
+   *
+   * @returns what became of it; undefined where the log would hold too much, which is told
+   */
+  function importAll(more: readonly Entry[], name: string, sums: boolean): Imported | undefined {
+    return unlessFull(() => {
+      const done = importEntries(log.value, more, sums)
+      if (done.log !== log.value)
+        bench.edit(message('log.edit.imported', { n: count(done.added), name }), (job) => ({ ...job, log: done.log }))
+      return done
+    })
+  }
   const begin = (since: string) =>
     edit(message('log.edit.begun'), (before) => ({ ...before, since, scheme: before.scheme ?? scheme.value?.id }))
   function tick(list: 'shut-down' | 'start-up', year: number, step: string) {
@@ -89,5 +110,5 @@ export function useLog() {
       // It is asked again next time.
     }
   }
-  return { log, entries, scheme, path, vessels, who, setWho, draft, problemsOf, add, change, remove, addAll, begin, tick }
+  return { log, entries, scheme, path, vessels, who, setWho, draft, problemsOf, add, change, remove, addAll, importAll, begin, tick }
 }

@@ -1,10 +1,10 @@
-import type { Series } from '#core/log'
+import { standsIn, type Series } from '#core/log'
 import type { SeriesRow } from '~/database/db'
 import { message } from '~/stores/messages'
 import { useNotices } from '~/stores/notices'
 
 /** Readings of the open job's loggers as they came; they lie beside the job, since a file of it would grow a hundredfold. */
-const rows = shallowRef<SeriesRow[]>([])
+const all = shallowRef<SeriesRow[]>([])
 /** The last one deleted, to be taken back. */
 const deleted = shallowRef<SeriesRow>()
 
@@ -16,12 +16,16 @@ export function useSeries() {
   async function look() {
     const job = bench.job?.id
     const found = job ? await repository.seriesOf(job).catch(() => []) : []
-    if (bench.job?.id === job) rows.value = found
+    if (bench.job?.id !== job) return
+    all.value = found
+    if (bench.job) await repository.tidySeries(found, bench.job.log).catch(() => undefined)
   }
-  async function keep(file: string, series: readonly Series[]) {
+  /** Those that stand in the log as it is now: what is undone there is gone here, and comes back with it. */
+  const rows = computed(() => all.value.filter(({ entries }) => bench.job && standsIn(bench.job.log, entries)))
+  async function keep(file: string, series: readonly Series[], entries: string[]) {
     const job = bench.job?.id
     if (!job || series.length === 0) return
-    await notices.keep(message('log.raw.notKept', { file }), () => repository.keepSeries(job, file, series))
+    await notices.keep(message('log.raw.notKept', { file }), () => repository.keepSeries(job, file, series, entries))
     await look()
   }
   async function remove(row: SeriesRow) {

@@ -49,12 +49,12 @@ export function useDocument(hooks: DocumentHooks) {
     return found
   }
   /** An edit that would make what its own file could not take back is refused with a word, and nothing is changed. */
-  function refused(before: Job, after: Job): boolean {
+  function refused(label: Message, before: Job, after: Job): boolean {
     const [first] = faultsOf(after)
     if (!first || faultsOf(before).length > 0) return false
     notices.tell({
       severity: 'wrong',
-      told: message('notice.refused', { path: first.path, what: first }),
+      told: message('notice.refused', { edit: { saying: label.id, values: label.values }, path: first.path, what: first }),
       key: 'refused',
     })
     return true
@@ -68,7 +68,7 @@ export function useDocument(hooks: DocumentHooks) {
     if (!job.value) return
     const before = job.value
     const after = change(before)
-    if (after === before || refused(before, after)) return
+    if (after === before || refused(label, before, after)) return
     notices.close('refused')
     const folded = history.note(before, label, merge)
     inDrag.value = merge !== undefined
