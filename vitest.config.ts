@@ -23,7 +23,7 @@ export default defineConfig({
   test: {
     environment: 'node',
     // Only a test that hangs shall run into this: properties run hundreds of cases, and a busy machine takes its time.
-    testTimeout: 120_000,
+    testTimeout: 300_000,
     // All cores: by itself the runner leaves one to whoever watches, which is half of a small machine.
     maxWorkers: availableParallelism(),
     projects: [

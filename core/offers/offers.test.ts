@@ -72,7 +72,7 @@ describe('offered trains', () => {
       ),
       { numRuns: 60 },
     )
-  }, 60_000)
+  })
 
   let offers: Offer[] = []
   beforeAll(() => {

@@ -87,7 +87,7 @@ describe('eight in ten of what a made record promises', () => {
     const whole = shares.reduce((sum, { share }) => sum + share, 0) / shares.length
     expect(whole).toBeGreaterThan(0.7)
     expect(whole).toBeLessThan(0.9)
-  }, 120_000)
+  })
 })
 
 describe('years differ as much as is asked', () => {

@@ -42,7 +42,7 @@ function heldOf(found: readonly { fit: SiteNumbers['limit']; truth: number }[]) 
   }
 }
 
-describe('what is lost on the way', { timeout: 120_000 }, () => {
+describe('what is lost on the way', () => {
   const SEEDS = Array.from({ length: 60 }, (_, seed) => seed)
 
   it('a roof’s wetting: the 90 % interval holds the truth in 85 % or more, within 0.2 mm on the mean, and no limit is made up', () => {

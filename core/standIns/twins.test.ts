@@ -20,7 +20,7 @@ function read(scheme: Scheme, seed: number, options: Omit<RealityOptions, 'seed'
 }
 const share = (part: number, whole: number) => part / whole
 
-describe('twins without a fault', { timeout: 120_000 }, () => {
+describe('twins without a fault', () => {
   const seeds = Array.from({ length: 200 }, (_, seed) => seed)
   const truths = seeds.map((seed) => between(0.85, 1.15, seed, 1))
   const told = seeds.map((seed) => read(ONE_BUTT, seed, { ratio: truths[seed]! }))
@@ -38,7 +38,7 @@ describe('twins without a fault', { timeout: 120_000 }, () => {
   })
 })
 
-describe('twins with a fault', { timeout: 240_000 }, () => {
+describe('twins with a fault', () => {
   const FAULTS: { scheme: Scheme; cause: Cause; make: (seed: number) => HiddenFault }[] = [
     { scheme: ONE_BUTT, cause: 'partly', make: (seed) => ({ kind: 'partly', share: between(0.2, 0.6, seed, 2) }) },
     { scheme: ONE_BUTT, cause: 'limited', make: (seed) => ({ kind: 'limited', litres: between(1.5, 5, seed, 3) }) },

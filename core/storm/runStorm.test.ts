@@ -268,7 +268,7 @@ describe('for any scheme and storm', () => {
       }),
       { numRuns: 60 },
     )
-  }, 60_000)
+  })
   it('a wider overflow never raises the peak', () => {
     fc.assert(
       fc.property(
@@ -283,7 +283,7 @@ describe('for any scheme and storm', () => {
       ),
       { numRuns: 25 },
     )
-  }, 60_000)
+  })
   it('is called off where nobody wants it any more', () => {
     expect(runStorm(buildWaterPath(row([])), typeTwoStorm(80), trial(), { onward: () => false })).toBeUndefined()
   })

@@ -149,7 +149,7 @@ function truthFrom(day: number, held: number, days: number) {
 }
 
 describe('days left', () => {
-  it('the 80 % band holds what comes in 70 to 90 % of 300 trials', { timeout: 60_000 }, () => {
+  it('the 80 % band holds what comes in 70 to 90 % of 300 trials', () => {
     let held = 0
     let trials = 0
     for (let k = 0; trials < 300; k++) {
@@ -190,7 +190,7 @@ describe('days left', () => {
 })
 
 describe('drawing down before a storm', () => {
-  it('over 200 storms spills less than never, and goes short no more often than two in a hundred more', { timeout: 60_000 }, () => {
+  it('over 200 storms spills less than never, and goes short no more often than two in a hundred more', () => {
     let [never, after, shortNever, shortAfter, storms] = [0, 0, 0, 0, 0]
     const AHEAD = 10
     for (let k = 0; storms < 200; k++) {

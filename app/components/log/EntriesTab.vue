@@ -112,7 +112,7 @@ function tellWrong(error: unknown) {
       : say('log.import.failed', { why: problemOf(error) })
 }
 /** What the last table did, told until the next. */
-const imported = ref<Imported>()
+const imported = shallowRef<Imported>()
 function takeIn(more: Entry[], sums = false) {
   imported.value = undefined
   if (more.length === 0) problem.value = say('log.import.empty', { file: fileName.value })

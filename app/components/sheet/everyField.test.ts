@@ -61,7 +61,7 @@ beforeAll(async () => {
   // Opened by a button, and shown beside the sheet.
   for (const name of ['StartersDialog', 'AnswerView']) parts[name] = defineComponent({ render: () => null })
   for (const name of Object.keys(parts)) parts[`Lazy${name}`] = parts[name]!
-}, 60_000)
+})
 
 const pinia = createPinia()
 beforeEach(() => {
