@@ -122,6 +122,21 @@ describe('the years of a scheme', () => {
   })
 })
 
+describe('the longest short spell', () => {
+  it('begins where it is said to, lasts as long as it is said to, and none is longer', () => {
+    const { short, total, longestShort, longestShortStart } = simulateYears(buildWaterPath(withyHard().schemes[0]!), 'butt-store', READY)
+    expect(longestShort).toBe(total.longestShort)
+    const spells: [start: number, days: number][] = []
+    short.forEach((each, day) => {
+      if (each === 1 && short[day - 1] !== 1) spells.push([day, 0])
+      if (each === 1) spells.at(-1)![1]++
+    })
+    const most = Math.max(...spells.map(([, days]) => days))
+    expect([longestShortStart, longestShort]).toEqual(spells.find(([, days]) => days === most))
+    expect(longestShortStart).toBeGreaterThan(0)
+  })
+})
+
 describe('sweep', () => {
   const path = buildWaterPath(withyHard().schemes[0]!)
   it('agrees with the full run at the same volume, for both rules', () => {
@@ -137,6 +152,11 @@ describe('sweep', () => {
     const result = sweep(groundOf(path), sweepVolumes(192, 50))
     expect(result.knee).toBeGreaterThan(0)
     expect(result.knee).toBeLessThan(49)
+  })
+  it('tries sizes at even steps, from nothing to six times what is there and to a cubic metre at least', () => {
+    expect(sweepVolumes(500, 4)).toEqual([0, 1000, 2000, 3000])
+    expect(sweepVolumes(20, 5)).toEqual([0, 250, 500, 750, 1000])
+    expect(sweepVolumes(500, 3, 80)).toEqual([0, 40, 80])
   })
   it('a straight line has no knee', () => {
     expect(kneeOf([0, 1, 2, 3].map((volume) => ({ volume, met: volume / 3 })))).toBeUndefined()

@@ -74,6 +74,12 @@ describe('a first flush over the years', () => {
     expect(perDay * 5).toBeLessThan(2 * 20 + 2 * 12)
     expect(year!.depth).toBeCloseTo(0.02 / 41 / 1e-3, 12)
   })
+  it('its share is of all that comes to it: where every rain is swallowed, all', () => {
+    const [all, half] = flushYears(path, intake, rain(0.5, 0, 0.5), valve, [0.05, 0.0058], 41)
+    expect(all!.share).toBeCloseTo(1, 9)
+    expect(half!.share).toBeCloseTo(half!.litres / all!.litres, 9)
+    expect(half!.share).toBeLessThan(0.6)
+  })
   it('a larger one throws away no less', () => {
     const volumes = [0.005, 0.01, 0.02, 0.04]
     const rows = flushYears(path, intake, rain(1, 4, 0, 0, 9, 2, 30), valve, volumes, 41)

@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { demoRecords, tanneryRow, withyHard } from '../demo'
 import { inputsOfEnsemble, ensembleRows, rainInputs } from '../service'
 import { CATALOGUE, fromCatalogue } from '../vessel/catalogue'
-import { bandOf, catchFactor, ensembleBands, packRows } from './ensemble'
+import { bandOf, catchFactor, ensembleBands, generatorOf, packRows } from './ensemble'
 import { caughtBy, dailyInflow, intakeLaws } from './inflow'
 import { ARRANGEMENTS } from '../arrangements'
+import { makeYears } from '../rain/makeRecord'
 import { simulateYears } from './simulateYears'
 import { commonUsable, onCurve, standingRoom, vesselSets } from './vesselSets'
 import { buildWaterPath } from '../path/waterPath'
@@ -64,6 +65,43 @@ describe('an ensemble', () => {
   it('refuses bands of nothing', () => expect(() => ensembleBands(inputs, [])).toThrow(RangeError))
 })
 
+const ANNUAL = { kind: 'annual', total: 1000, pattern: 'even', hemisphere: 'north', wetDays: 150, spread: 0.1, years: 12, seed: 9 } as const
+
+describe('a generator', () => {
+  it('of a year’s total alone rains that total, on as many days as were told', () => {
+    const { model } = generatorOf(ANNUAL, undefined)
+    expect(model.totals.reduce((a, b) => a + b, 0)).toBeCloseTo(1000, 6)
+    const { rain } = makeYears(model, 100, 5, false)
+    expect(rain.depths.reduce((a, b) => a + b, 0) / 100).toBeGreaterThan(850)
+    expect(rain.depths.reduce((a, b) => a + b, 0) / 100).toBeLessThan(1150)
+  })
+  it('asks for the record that its source names', () => {
+    const source = { kind: 'record', record: 'mine', gaps: 'zero' } as never
+    expect(() => generatorOf(source, undefined)).toThrow('mine')
+    expect(() => generatorOf(source, demoRecords()[0])).toThrow('mine')
+  })
+})
+
+describe('an open vessel', () => {
+  it('runs through made years as through its own record, with what the air takes gone', () => {
+    const job = withyHard()
+    const rain = rainInputs(job.rain, demoRecords()[0], job)
+    const [scheme] = job.schemes
+    const figures = (lid: 'open' | 'sealed') => {
+      const lidded = {
+        ...scheme!,
+        stores: scheme!.stores.map((store) => ({ ...store, vessels: store.vessels.map((vessel) => ({ ...vessel, lid })) })),
+      }
+      const inputs = inputsOfEnsemble(lidded, 'butt-store', rain, { volumes: [] })
+      const { met } = ensembleBands(inputs, [packRows(ensembleRows(inputs, 0, 60), 1)]).figures
+      return { met: met.middle, own: simulateYears(buildWaterPath(lidded), 'butt-store', rain.ready).met }
+    }
+    const [open, closed] = [figures('open'), figures('sealed')]
+    expect(open.met).toBeLessThan(closed.met)
+    expect(Math.abs(closed.met - open.met - (closed.own - open.own))).toBeLessThan(0.02)
+  })
+})
+
 describe('catch factor', () => {
   it('is the inverse of the triangle over 0.85, 1 and 1.05 (closed form)', () => {
     expect(catchFactor(0)).toBeCloseTo(0.85, 12)
@@ -111,5 +149,9 @@ describe('sets from the catalogue', () => {
       { volume: 10, value: 1 },
     ]
     expect([-1, 5, 20].map((at) => onCurve(curve, at))).toEqual([0, 0.5, 1])
+    // A straight line in uneven pieces is that line everywhere, and its last point beyond them.
+    const line = [2, 3, 7, 20].map((volume) => ({ volume, value: 5 + 3 * volume }))
+    for (const at of [2, 2.5, 3, 4, 6.9, 12, 20]) expect(onCurve(line, at)).toBeCloseTo(5 + 3 * at, 12)
+    expect([onCurve(line, 1), onCurve(line, 21), onCurve([], 4)]).toEqual([11, 65, 0])
   })
 })

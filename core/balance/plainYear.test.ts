@@ -2,6 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { drop, ground, handFlush, into, neck, rainHead } from '../arrangements/parts'
 import { ARRANGEMENTS } from '../arrangements'
+import { ensembleRows, inputsOfEnsemble, rainInputs } from '../service'
+import { ensembleBands, packRows } from './ensemble'
 import { withyHard, demoRecords } from '../demo'
 import { buildWaterPath } from '../path/waterPath'
 import { calendarOf, dayNumber, readyRain, type DailyRain, type ReadyRain } from '../rain'
@@ -175,6 +177,28 @@ describe('cascades', () => {
     expect(first.total.surplus).toBeGreaterThan(0)
     expect(second.total.received).toBeCloseTo(first.total.surplus, 6)
     expect(second.total.runoff).toBe(0)
+  })
+  it('a store that is filled by another’s overflow is swept, and run through made years, on what comes to it', () => {
+    const job = withyHard()
+    const rain = rainInputs(job.rain, demoRecords()[0], job)
+    // Sixty records at a catch factor drawn about one, the present volume alone: the middle one is near the record's own.
+    const middle = (scheme: Scheme, store: string) => {
+      const inputs = inputsOfEnsemble(scheme, store, rain, { volumes: [] })
+      return ensembleBands(inputs, [packRows(ensembleRows(inputs, 0, 60), inputs.volumes.length)]).figures
+    }
+    // Two stores of one tank each, and one store of two tanks.
+    for (const [scheme, store] of [
+      [twoStores(), 'lower'],
+      [ARRANGEMENTS[7]!(), 'store'],
+    ] as const) {
+      const path = buildWaterPath(scheme)
+      const own = simulateYears(path, store, RECORD)
+      const laid = storeSeries(storeLaws(path, store), store, RECORD.rain, RECORD.site)
+      expect(sweepPoint(sweepInputs(laid, RECORD, scheme.spillRule), own.volume).met).toBeCloseTo(own.met, 9)
+      const made = middle(scheme, store)
+      expect(Math.abs(made.met.middle - own.met)).toBeLessThan(0.07)
+      expect(Math.abs(made.kept.middle / own.keptPerYear - 1)).toBeLessThan(0.15)
+    }
   })
   it('conserve water to 1e-9 whatever rain falls, over both stores together', () => {
     const path = buildWaterPath(twoStores())

@@ -30,6 +30,12 @@ describe('the draw that can be counted on', () => {
     const inputs = years(10, (day) => (day % 10 === 0 ? 100 : 0), 100, { start: 100 })
     expect(steadyDraw(inputs, allYear).season).toBeCloseTo(10, 1)
   })
+  it('begins with what the year before has left: one rain a year, on its last day, is shared out over the next', () => {
+    const inputs = years(3, (day) => (day === DAYS - 1 ? 100 : 0), 100)
+    expect(steadyDraw(inputs, allYear).season).toBeCloseTo(100 / DAYS, 1)
+    expect(steadyDraw({ ...inputs, rule: 'after-spillage' }, allYear).season).toBeCloseTo(100 / DAYS, 1)
+    expect(steadyDraw({ ...inputs, start: 0 }, allYear).season).toBeCloseTo(0, 1)
+  })
   it('is what the store holds over the longest dry spell, where rain is plenty else', () => {
     const inputs = years(10, (day) => (day >= 150 && day < 190 ? 0 : 500), 200)
     expect(steadyDraw(inputs, allYear).season).toBeCloseTo(200 / 40, 1)
