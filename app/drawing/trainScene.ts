@@ -22,7 +22,7 @@ export interface TrainScene {
   /** Pipe across to the vessel, dry or wet, or what leads over its lid. */
   across?: { route: Point[]; width: number; straps: Point[]; level?: number; cleanOut?: Point }
   /** A body let into the pipe and its hose. */
-  parseInput?: { upper: number; lower: number; body: Box; flap: boolean }
+  letIn?: { upper: number; lower: number; body: Box; flap: boolean }
   funnel?: Point
   hose?: Point[]
   float?: { at: Point; radius: number; byPass: Point[] }
@@ -238,21 +238,21 @@ export function trainScene(line: SectionLine, frame: TrainFrame): TrainScene {
     }
   }
   // What stays of the pipe below a device that leads aside, or below one that nothing is led from yet.
-  const lower = h.cut?.lower ?? h.parseInput?.lower ?? (aside?.kind === 'push-in' ? aside.height : undefined)
+  const lower = h.cut?.lower ?? h.letIn?.lower ?? (aside?.kind === 'push-in' ? aside.height : undefined)
   if (lower !== undefined) scene.pipes.push({ x: pipeX, from: y(lower), to: y(0) - 8, dry: true })
   else if (!fed) scene.pipes.push({ x: pipeX, from: y(stretches.at(-1)!.to), to: y(0) - 8, dry: false })
   const chamber = flushOf(line, frame)
   if (chamber) scene.flush = chamber
   if (across) scene.across = across
-  if (h.parseInput && aside && 'height' in aside) {
-    scene.parseInput = {
-      upper: y(h.parseInput.upper),
-      lower: y(h.parseInput.lower),
+  if (h.letIn && aside && 'height' in aside) {
+    scene.letIn = {
+      upper: y(h.letIn.upper),
+      lower: y(h.letIn.lower),
       body: {
         x: pipeX - pipeWidth / 2 - 3,
-        y: y(h.parseInput.upper),
+        y: y(h.letIn.upper),
         width: pipeWidth + 6,
-        height: y(h.parseInput.lower) - y(h.parseInput.upper),
+        height: y(h.letIn.lower) - y(h.letIn.upper),
       },
       flap: aside.kind === 'flap',
     }

@@ -9,8 +9,8 @@ const BRACKET_ABOVE = 0.1
 export const nothingHoldsPipe = rule(
   'nothingHoldsPipe',
   ({ lines }) =>
-    lines.map(({ intake, heights: { cut, parseInput, neckFoot } }) => {
-      const mark = cut?.mark ?? parseInput?.upper
+    lines.map(({ intake, heights: { cut, letIn, neckFoot } }) => {
+      const mark = cut?.mark ?? letIn?.upper
       if (mark === undefined) return undefined
       const above = intake.drop.brackets.filter((height) => height > mark + BRACKET_CLEAR)
       const nearest = Math.min(...above)

@@ -64,7 +64,25 @@ describe('cut sheet', () => {
     const sheet = cutSheet({ ...drop, brackets: [1.5, 1.2, 0.4] }, trough, KERF)!
     expect(sheet.brackets).toEqual({ above: 1.5, below: 1.2 })
     expect(sheet.steps[0]!.step).toBe('mark')
+    // Of several the nearest, however they are listed.
+    expect(cutSheet({ ...drop, brackets: [1.4, 1.6, 1.5, 1.1, 1.3, 1.2] }, trough, KERF)!.brackets).toEqual({ above: 1.4, below: 1.3 })
+    expect(cutSheet({ ...drop, brackets: [1.6, 1.5, 1.4, 1.2, 1.1, 1.3] }, trough, KERF)!.brackets).toEqual({ above: 1.4, below: 1.3 })
     expect(cutSheet({ ...drop, brackets: [1.96, 0.64] }, trough, KERF)!.brackets).toEqual({ above: undefined, below: undefined })
+  })
+  it('says where brackets go that are not there: a hand’s width from either cut', () => {
+    const [above, below] = cutSheet({ ...drop, brackets: [] }, trough, KERF)!.steps
+    expect(above!.values.at).toMatchObject({ value: expect.closeTo(1.355 + 0.1, 9) })
+    expect(below!.values.at).toMatchObject({ value: expect.closeTo(1.325 - 0.1, 9) })
+    const end = cutSheet({ ...drop, brackets: [] }, freshDevice('rain-head', 'h', place), KERF, 1.8)!.steps.map(({ step }) => step)
+    // Below a pipe's end there is no pipe to hold.
+    expect(end).toContain('bracketAbove')
+    expect(end).not.toContain('bracketBelow')
+  })
+  it('tells each cut its height', () => {
+    const { steps } = cutSheet(drop, trough, KERF)!
+    const at = (name: string) => steps.find(({ step }) => step === name)!.values.at
+    expect(at('cutUpper')).toMatchObject({ value: expect.closeTo(1.355, 9) })
+    expect(at('cutLower')).toMatchObject({ value: expect.closeTo(1.325, 9) })
   })
   it('a funnel is drilled, a pipe’s end is cut once, a screen needs neither', () => {
     const funnel = cutSheet(drop, freshDevice('push-in', 'p', place), KERF)!
@@ -88,6 +106,10 @@ describe('the second measurement', () => {
     [[], 'measureOnce', false],
     [[1.355], 'measureAgain', false],
     [[1.355, 1.356], 'agreed', true],
+    [[1.357, 1.357], 'agreed', true],
+    [[1.353, 1.355], 'agreed', true],
+    [[1.358, 1.358], 'notThere', false],
+    [[1.355, 1.3575], 'measureThird', false],
     [[1.355, 1.362], 'measureThird', false],
     [[1.355, 1.362, 1.354], 'thirdDecides', true],
     [[1.355, 1.362, 1.37], 'noneAgree', false],

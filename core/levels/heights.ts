@@ -22,7 +22,7 @@ export interface Heights {
   /** Upper and lower saw cut, lip and hose spigot of a ring trough. */
   cut?: { mark: number; lower: number; lip: number; spigot: number }
   /** Upper and lower saw cut of any other body let into the pipe. */
-  parseInput?: { upper: number; lower: number }
+  letIn?: { upper: number; lower: number }
   /** Where a hose leaves the pipe. */
   hoseFrom?: number
   /** Branch of the first flush and the foot of its chamber. */
@@ -111,7 +111,7 @@ function trainHeights(
   intake: Intake,
   stretches: readonly Stretch[],
   layout: WaterPath['layout'],
-): Pick<Heights, 'cut' | 'parseInput' | 'hoseFrom' | 'flush' | 'carry'> {
+): Pick<Heights, 'cut' | 'letIn' | 'hoseFrom' | 'flush' | 'carry'> {
   const { device } = intake
   const devices = onTheWay(intake)
   const flush = devices.find((each) => each.kind === 'first-flush')
@@ -122,7 +122,7 @@ function trainHeights(
   const lip = device?.kind === 'ring-trough' ? lipOf(device) : undefined
   return {
     ...present('cut', cut && lip !== undefined ? { mark: cut.upper, lower: cut.lower, lip, spigot: lip - SPIGOT_BELOW_LIP } : undefined),
-    ...present('parseInput', cut && lip === undefined ? { upper: cut.upper, lower: cut.lower } : undefined),
+    ...present('letIn', cut && lip === undefined ? { upper: cut.upper, lower: cut.lower } : undefined),
     ...present(
       'hoseFrom',
       lip !== undefined ? lip - SPIGOT_BELOW_LIP : device && 'hose' in device && 'height' in device ? device.height : undefined,

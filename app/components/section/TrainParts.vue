@@ -159,22 +159,22 @@ const chamberPath = ({ x, y, width, height }: { x: number; y: number; width: num
         class="l-cut f-sheet"
       />
     </g>
-    <g v-if="train.parseInput" :data-part="train.parseInput.flap ? 'flap' : 'twist'">
-      <rect v-bind="train.parseInput.body" class="f-sheet l-cut" />
+    <g v-if="train.letIn" :data-part="train.letIn.flap ? 'flap' : 'twist'">
+      <rect v-bind="train.letIn.body" class="f-sheet l-cut" />
       <path
-        v-if="train.parseInput.flap"
-        :d="`M${train.parseInput.body.x + train.parseInput.body.width / 2} ${train.parseInput.body.y + 6}L${train.parseInput.body.x + 4} ${train.parseInput.body.y + train.parseInput.body.height * 0.6}`"
+        v-if="train.letIn.flap"
+        :d="`M${train.letIn.body.x + train.letIn.body.width / 2} ${train.letIn.body.y + 6}L${train.letIn.body.x + 4} ${train.letIn.body.y + train.letIn.body.height * 0.6}`"
         class="l-cut"
       />
       <circle
         v-else
-        :cx="train.parseInput.body.x + train.parseInput.body.width / 2"
-        :cy="train.parseInput.body.y + train.parseInput.body.height / 2"
-        :r="Math.min(7, train.parseInput.body.width / 3)"
+        :cx="train.letIn.body.x + train.letIn.body.width / 2"
+        :cy="train.letIn.body.y + train.letIn.body.height / 2"
+        :r="Math.min(7, train.letIn.body.width / 3)"
         class="l-cut f-paper"
       />
       <path
-        :d="`M${train.parseInput.body.x - 4} ${train.parseInput.upper}h${train.parseInput.body.width + 8}M${train.parseInput.body.x - 4} ${train.parseInput.lower}h${train.parseInput.body.width + 8}`"
+        :d="`M${train.letIn.body.x - 4} ${train.letIn.upper}h${train.letIn.body.width + 8}M${train.letIn.body.x - 4} ${train.letIn.lower}h${train.letIn.body.width + 8}`"
         class="l-pencil"
       />
     </g>

@@ -38,7 +38,7 @@ function lowerEndOf(line: SectionLine | undefined, drop: Drop): number {
   if (!fed) return stretches.findLast(({ device }) => device !== undefined)?.to ?? heights.outlet
   return (
     heights.cut?.lower ??
-    heights.parseInput?.lower ??
+    heights.letIn?.lower ??
     (intake.device?.kind === 'push-in' ? intake.device.height : (stretches.at(-1)?.to ?? 0))
   )
 }
@@ -202,10 +202,10 @@ class DropWalk {
     const further = new Set(line ? furtherCuts(line).map(({ device }) => device) : [])
     let sawnAbove = false
     for (const device of drop.devices) {
-      const parseInput = isLetIn(device)
+      const letIn = isLetIn(device)
       const sheet = cutSheet(drop, device, make.path.scheme.build.kerf, pipeEndFor(device, line))
       const sawn = sheet !== undefined && sheet.hole === undefined
-      this.plain(gaps.before.get(device.id) ?? 0, { sawn: sawn || sawnAbove, open: parseInput || isOpenAbove(device) })
+      this.plain(gaps.before.get(device.id) ?? 0, { sawn: sawn || sawnAbove, open: letIn || isOpenAbove(device) })
       const next = pipeAfter(make, device, this.pipe)
       if (device.kind === 'carrying-pipe') this.above = carryParts(make, drop, device, this.pipe, line?.heights.carry, this.above)
       else if (device.kind === 'first-flush') this.join(flushParts(make, device, line?.heights.flush?.bottom ?? 0))
