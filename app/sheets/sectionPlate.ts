@@ -41,7 +41,7 @@ export function partPoints(assessed: AssessedLine, scene: Scene): Map<string, Po
             : device.kind === 'carrying-pipe'
               ? train.across && halfway(train.across.route)
               : device.kind === 'twist' || device.kind === 'flap'
-                ? train.parseInput && middle(train.parseInput.body)
+                ? train.letIn && middle(train.letIn.body)
                 : stretch && { x: scene.pipe.x, y: scene.y((stretch.from + stretch.to) / 2) }
     put('device', device.id, at)
     const hose = device.kind === 'ring-trough' ? scene.cut?.hose : train.hose
@@ -123,8 +123,8 @@ function outlines(scene: Scene): PlateMark[] {
           box(train.flush.tee.x, train.flush.tee.y, train.flush.tee.width, train.flush.tee.height, 'cut', 'sheet'),
         ]
       : []),
-    ...(train.parseInput
-      ? [box(train.parseInput.body.x, train.parseInput.body.y, train.parseInput.body.width, train.parseInput.body.height, 'cut', 'sheet')]
+    ...(train.letIn
+      ? [box(train.letIn.body.x, train.letIn.body.y, train.letIn.body.width, train.letIn.body.height, 'cut', 'sheet')]
       : []),
     ...(scene.cut ? [box(scene.cut.trough.x, scene.cut.trough.y, scene.cut.trough.width, scene.cut.trough.height, 'cut', 'sheet')] : []),
     ...scene.brackets.map((y) =>
@@ -237,8 +237,8 @@ export function sectionPlate(
   const h = assessed.line.heights
   const heights: [string, number | undefined][] = [
     ['outlet', h.outlet],
-    ['upper', h.cut?.mark ?? h.parseInput?.upper],
-    ['lower', h.cut?.lower ?? h.parseInput?.lower],
+    ['upper', h.cut?.mark ?? h.letIn?.upper],
+    ['lower', h.cut?.lower ?? h.letIn?.lower],
     ['branch', h.flush?.invert],
     ['inlet', h.inlet],
     ['full', h.full],

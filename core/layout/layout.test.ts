@@ -105,6 +105,41 @@ describe('where things stand', () => {
     const level = Math.hypot(1, 0.5 - 0.064) - 0.034 - 0.29
     expect(runs.get('hose:trough')!.length).toBeCloseTo(Math.hypot(level, 1.15 - 0.015 - 0.02 - 1.1), 9)
   })
+  it('a butt that was given no place stands beside its pipe with room for a hand, or under its end (common practice)', () => {
+    const one = (end: Parameters<typeof drop>[3], devices: Parameters<typeof drop>[2], inlet: 'inlet' | 'lid') =>
+      computeLayout(
+        scheme('one', 'One', {
+          ...oneRoof(5, 3, 2.4),
+          drops: [drop('drop', 'Pipe', devices, end)],
+          stores: [store('store', 'Store', [vessel('one', 'One', 'butt-210', blocks(0.3), [port('in', inlet, 0.8), overflowPort(0.75)])])],
+        }),
+      )
+    const along = ({ pipes, vessels }: ReturnType<typeof computeLayout>) => vessels.get('one')!.foot.x - pipes.get('drop')!.axis.x
+    const beside = one(ground('drain'), [ringTrough('trough', 1.15, into('one'))], 'inlet')
+    // The pipe's outside is 68 mm; from its side to the butt's are 150 mm.
+    expect(along(beside)).toBeCloseTo(0.034 + 0.15 + beside.vessels.get('one')!.half.width, 9)
+    expect(along(one(into('one'), [], 'lid'))).toBeCloseTo(0, 9)
+  })
+  it('a hooped overflow rises to its crest, over a crown with room for two bends and the tee that airs it (common practice)', () => {
+    for (const [bore, crown] of [
+      [0.0525, 0.09 + 2.4 * 0.0525],
+      [0.025, 0.2],
+    ] as const) {
+      const { runs } = computeLayout({
+        ...pair({ place: { x: -2.5, y: 1.3, turn: 0 } }),
+        overflows: [overflow('over', 'one', ground('ditch', 4), { mouth: 'hooped', bore, vented: true, crest: 1.3 })],
+      })
+      const { points } = runs.get('overflow:over')!
+      const top = 1.3 + bore / 2
+      expect(Math.max(...points.map(({ z }) => z))).toBeCloseTo(top, 9)
+      const [up, over] = points.filter(({ z }) => Math.abs(z - top) < 1e-9)
+      expect(size(minus(over!, up!))).toBeCloseTo(crown, 9)
+      // From there it comes down to the ground, and falls to its end.
+      const after = points.slice(points.indexOf(over!))
+      after.slice(1).forEach((each, i) => expect(each.z).toBeLessThanOrEqual(after[i]!.z + 1e-9))
+      expect(after.at(-1)!.z).toBeLessThan(0.2)
+    }
+  })
   it('two round butts are linked along the line of their middles: what lies between their sides (geometry)', () => {
     const { runs, ports } = computeLayout(pair({ place: { x: -2.5, y: 1.3, turn: 0 } }))
     expect(runs.get('link:tie')!.length).toBeCloseTo(Math.hypot(1.5, 0.8) - 2 * 0.29, 9)

@@ -154,6 +154,21 @@ describe('solveChain', () => {
     expect(near.why).toBe(mismatch(near.upper, near.lower))
     expect(near.lower.type).toBe('wall')
   })
+  it('comes nearest with two fittings from either side at the most, each of which fits', () => {
+    fc.assert(
+      fc.property(someEnd(END_TYPES), someEnd(END_TYPES), (upper, lower) => {
+        const near = nearestWay(upper, lower, index)
+        expect(Math.max(near.above.length, near.below.length)).toBeLessThanOrEqual(2)
+        near.above.forEach((each, i) => expect(mates(i === 0 ? upper : lowerEnd(near.above[i - 1]!), upperEnd(each))).toBe(true))
+        near.below.forEach((each, i) =>
+          expect(mates(lowerEnd(each), i === near.below.length - 1 ? lower : upperEnd(near.below[i + 1]!))).toBe(true),
+        )
+        expect(near.upper).toEqual(near.above.length > 0 ? lowerEnd(near.above.at(-1)!) : upper)
+        expect(near.lower).toEqual(near.below.length > 0 ? upperEnd(near.below[0]!) : lower)
+      }),
+      { numRuns: 40 },
+    )
+  })
 
   it('keeps to a catalogue of one id each, and about 400 fittings', () => {
     expect(new Set(FITTINGS.map(({ id }) => id)).size).toBe(FITTINGS.length)

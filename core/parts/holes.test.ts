@@ -13,7 +13,10 @@ import {
   measuresOf,
   NPT_DRILLS,
   pipeByBore,
+  SEALS,
+  sideOf,
   sizeByBore,
+  soldBore,
 } from './index'
 
 const inch = (diameter: number | undefined) => (diameter ?? NaN) / INCH
@@ -83,6 +86,32 @@ describe('holeFor', () => {
     expect(cutterSize(0.3, 'metric')).toBeCloseTo(0.3, 9)
   })
 
+  it('takes inch cutters by the sixteenth under an inch and by the eighth from there, and one that fits as it is (common practice)', () => {
+    for (const [wanted, sold] of [
+      [1 / 2, 1 / 2],
+      [0.51, 9 / 16],
+      [15.5 / 16, 1],
+      [1, 1],
+      [1.01, 1.125],
+      [1.125, 1.125],
+      [1.13, 1.25],
+    ] as const)
+      expect(cutterSize(wanted * INCH, 'imperial') / INCH).toBeCloseTo(sold, 9)
+  })
+  it('taps by the drill of the thread’s own table, and says that it taps', () => {
+    expect(holeFor('tapped', end('npt', '3/4', 'male'))).toMatchObject({ source: 'asme', tap: true, cutter: 'drill' })
+    expect(holeFor('tapped', end('bsp', '3/4', 'male'))).toMatchObject({ source: 'commonPractice', tap: true, cutter: 'drill' })
+    // Wider than drills are sold, a hole saw.
+    expect(holeFor('tapped', end('npt', '2', 'male'))).toMatchObject({ source: 'asme', tap: true, cutter: 'hole-saw' })
+    expect(holeFor('bulkhead', end('npt', '3/4', 'male'))).toMatchObject({ source: 'commonPractice', tap: false })
+  })
+  it('has its gasket on the wet side under a bulkhead’s flange, on both under washers, and none that is cut in', () => {
+    expect(SEALS.map((seal) => [seal, sideOf(seal).gasket]).filter(([, gasket]) => gasket !== 'none')).toEqual([
+      ['bulkhead', 'wet'],
+      ['washers', 'both'],
+    ])
+  })
+
   it('gives a hose connector of 25 mm its 25 mm hole (common practice)', () => {
     expect(holeFor('washers', { type: 'hose', size: '25' })).toMatchObject({ diameter: 0.025, cutter: 'spade' })
   })
@@ -101,9 +130,29 @@ describe('sizes', () => {
     expect(downpipeEnd({ shape: 'round', outside: 0.068 }, 'male')).toEqual(end('downpipe-round', '68', 'male'))
     expect(downpipeEnd({ shape: 'rectangular', outside: 4 * INCH }, 'female')).toEqual(end('downpipe-rect', '3x4', 'female'))
     expect(downpipeEnd({ shape: 'rectangular', outside: 3 * INCH }, 'female').size).toBe('2x3')
-    expect(downpipeEnd({ shape: 'square', outside: 0.065 }, 'male').type).toBe('downpipe-square')
+    expect(downpipeEnd({ shape: 'square', outside: 0.065 }, 'male')).toEqual(end('downpipe-square', '65', 'male'))
   })
 
+  it('names the bores sold on either side of one that is not, with none between', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.005, max: 0.15, noNaN: true }),
+        fc.constantFrom('metric' as const, 'imperial' as const),
+        (bore, system) => {
+          const { below, above, sold } = soldBore(bore, system)
+          if (below) expect(below.bore).toBeLessThan(bore)
+          if (above) expect(above.bore).toBeGreaterThan(bore)
+          // Asked for just beyond its neighbours it names itself the neighbour: nothing lies between.
+          if (below && above) {
+            expect(soldBore(below.bore + 1e-9, system).above!.bore).toBe(soldBore(bore, system).above!.bore)
+            expect(soldBore(above.bore - 1e-9, system).below!.bore).toBe(below.bore)
+          }
+          if (below) expect(soldBore(below.bore, system).sold).toBe(true)
+          if (!sold && below && above) expect(above.bore - bore).toBeGreaterThan(0.02 * bore)
+        },
+      ),
+    )
+  })
   it('puts a pipe as deep into its socket as the table says (ASTM D2466)', () => {
     expect(insertionOf(end('sch40', '3', 'female')) * 1000).toBeCloseTo(47.6, 6)
     expect(insertionOf(end('wall', 'washers', 'female'))).toBe(0)
