@@ -251,6 +251,13 @@ test.describe('at a desk', () => {
     await page.getByLabel('Type or paste a season as a table').fill('date, rain (mm)\n2026-04-01, 3.5\n2026-04-09, 12')
     await page.getByRole('button', { name: 'Take the table in' }).click()
     await expect.poll(count).toBe(before + 2)
+    // As another country writes it; of a date that may be read both ways it is said how it was.
+    await page.getByLabel('Type or paste a season as a table').fill('Datum;Regen (mm)\n03/04/2026;3,5')
+    await page.getByRole('button', { name: 'Take the table in' }).click()
+    await expect(page.getByText('Dates such as 03/04/2026 were read with the day first.')).toBeVisible()
+    await expect.poll(count).toBe(before + 3)
+    const all = await downloaded(page, () => page.getByRole('button', { name: 'Export CSV' }).click())
+    expect(all.text).toMatch(/2026-04-03T07:00[^,]*,rain,,,3\.5,mm/)
   })
 
   test('readings kept beside the log go with an import that is undone, and come back with it', async ({ page }) => {

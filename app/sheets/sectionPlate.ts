@@ -123,9 +123,7 @@ function outlines(scene: Scene): PlateMark[] {
           box(train.flush.tee.x, train.flush.tee.y, train.flush.tee.width, train.flush.tee.height, 'cut', 'sheet'),
         ]
       : []),
-    ...(train.letIn
-      ? [box(train.letIn.body.x, train.letIn.body.y, train.letIn.body.width, train.letIn.body.height, 'cut', 'sheet')]
-      : []),
+    ...(train.letIn ? [box(train.letIn.body.x, train.letIn.body.y, train.letIn.body.width, train.letIn.body.height, 'cut', 'sheet')] : []),
     ...(scene.cut ? [box(scene.cut.trough.x, scene.cut.trough.y, scene.cut.trough.width, scene.cut.trough.height, 'cut', 'sheet')] : []),
     ...scene.brackets.map((y) =>
       line(

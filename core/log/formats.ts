@@ -1,4 +1,5 @@
-import { dayNumber } from '../rain/calendar'
+import type { Layout } from '../rain/import/layout'
+import { dateParts, guessOrder, readDay } from '../rain/import/readDate'
 import { LEVEL_WAYS, MOMENT, type Entry } from '../scheme'
 import { instantOf } from './entries'
 import { momentOf, rainDay, SEVEN, writeMoment } from './moment'
@@ -78,22 +79,33 @@ export class LogLineError extends Error {
 const number = (text: string): number =>
   /^-?[\d.,]*\d[\d.,]*(e-?\d+)?$/i.test(text.trim()) ? Number(text.trim().replace(/^(-?\d+),(\d+)$/, '$1.$2')) : NaN
 
-/** A moment as loggers write it: ISO with or without a zone, or a day and a time; without a zone by the reader's own clock. */
-export function readMoment(text: string, offset: (day: number, minute: number) => number): string | undefined {
+/** Which of three numbers of a date is its day. */
+export type DateOrder = Layout['dateOrder']
+
+const CLOCK = /^(.*?)(?:(?:T|,?\s+)(\d{1,2})[:.](\d{2})(?:[:.]\d{2}(?:[.,]\d+)?)?\s*([ap])?\.?(?:m\.?)?\s*(Z|[+-]\d{2}:?\d{2})?)?$/i
+
+/**
+ * A moment as loggers write it: ISO with or without a zone, or a day and a time of 24 or twice 12 hours; without a zone by the
+ * reader's own clock, without a time at seven in the morning.
+ *
+ * @param order of the date's three numbers where the year does not come first
+ */
+export function readMoment(text: string, offset: (day: number, minute: number) => number, order: DateOrder = 'ymd'): string | undefined {
   const trimmed = text.trim()
   if (MOMENT.test(trimmed)) return Number.isNaN(momentOf(trimmed).day) ? undefined : trimmed
-  const found = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})(?:[T ]+(\d{1,2}):(\d{2})(?::\d{2}(?:\.\d+)?)?\s*(Z|[+-]\d{2}:?\d{2})?)?$/.exec(
-    trimmed,
-  )
-  if (!found) return undefined
-  const [, year, month, date, hour = '7', minute = '0', zone] = found
-  const day = dayNumber(Number(year), Number(month), Number(date))
-  const minutes = Number(hour) * 60 + Number(minute)
-  if (Number.isNaN(day) || Number(hour) > 23 || Number(minute) > 59) return undefined
+  const found = CLOCK.exec(trimmed)
+  const parts = found && dateParts(found[1]!)
+  if (!parts) return undefined
+  const [, , told = '7', minute = '0', half, zone] = found
+  const day = readDay(parts, order)
+  const hour = half === undefined ? Number(told) : (Number(told) % 12) + (half.toLowerCase() === 'p' ? 12 : 0)
+  if (Number.isNaN(day) || hour > 23 || (half !== undefined && !(Number(told) >= 1 && Number(told) <= 12)) || Number(minute) > 59)
+    return undefined
+  const minutes = hour * 60 + Number(minute)
   const ahead =
     zone === undefined
       ? offset(day, minutes)
-      : zone === 'Z'
+      : zone.toUpperCase() === 'Z'
         ? 0
         : (zone.startsWith('-') ? -1 : 1) * (Number(zone.slice(1, 3)) * 60 + Number(zone.slice(-2)))
   return writeMoment(day, minutes, ahead)
@@ -120,16 +132,16 @@ const unitOf = (header: string): string =>
 export function channelOf(header: string): Channel | undefined {
   const name = header.toLowerCase()
   const unit = unitOf(header)
-  if (/rain|precip|gauge/.test(name)) {
+  if (/rain|precip|gauge|regen|niederschlag/.test(name)) {
     const times = unit === '' || unit === 'mm' ? 1 : unit in LENGTHS ? LENGTHS[unit]! * 1000 : undefined
     return times === undefined ? undefined : { kind: 'rain', times }
   }
-  if (/volume|litre|liter|gallon/.test(name))
+  if (/volum|litre|liter|gallon|inhalt/.test(name))
     return { kind: 'level', by: 'volume', times: VOLUMES[unit] ?? VOLUMES[/gallon/.test(name) ? 'gal' : 'l']! }
-  if (/level|depth|stage|distance|rim|head/.test(name)) {
+  if (/level|depth|stage|distance|rim|head|stand\b|pegel|tiefe|rand\b/.test(name)) {
     if (unit === '%') return { kind: 'level', by: 'share', times: 0.01 }
     const times = LENGTHS[unit === '' ? 'mm' : unit]
-    return times === undefined ? undefined : { kind: 'level', by: /rim|distance/.test(name) ? 'rim' : 'floor', times }
+    return times === undefined ? undefined : { kind: 'level', by: /rim|distance|abstand|rand\b/.test(name) ? 'rim' : 'floor', times }
   }
   return undefined
 }
@@ -137,21 +149,41 @@ export function channelOf(header: string): Channel | undefined {
 /** How a table is read: its column of moments, and what the others hold. */
 export interface TableLayout {
   own: boolean
-  moment: number
+  /** Columns that make a moment: one, or one of the day and one of the time. */
+  moment: number[]
+  order: DateOrder
+  /** Whether the dates themselves say which of their numbers is the day; where not, the reader's own order was taken. */
+  certain: boolean
   channels: { column: number; channel: Channel }[]
 }
 
-/** @throws LogLineError when no column of moments, or none with readings, can be made out */
-export function layoutOf(header: readonly string[]): TableLayout {
+/**
+ * @param rows that follow the header, as many as are at hand: from them the order of the dates is told
+ * @param usual order of the reader's country, for dates that may be read both ways
+ * @throws LogLineError when no column of moments, or none with readings, can be made out
+ */
+export function layoutOf(header: readonly string[], rows: readonly (readonly string[])[] = [], usual: DateOrder = 'dmy'): TableLayout {
   const names = header.map((each) => each.trim().toLowerCase())
   const own = names[0] === 'moment' && names[1] === 'kind'
-  const moment = names.findIndex((each) => /moment|time|date/.test(each))
+  const first = names.findIndex((each) => /moment|time|date|datum|zeit/.test(each))
+  const moment = first < 0 ? [] : momentColumns(names, rows[0] ?? [], first)
   const channels = header.flatMap((each, column) => {
-    const channel = column === moment ? undefined : channelOf(each)
+    const channel = moment.includes(column) ? undefined : channelOf(each)
     return channel ? [{ column, channel }] : []
   })
-  if (moment < 0 || (!own && channels.length === 0)) throw new LogLineError(1, 'columns', header.join(', ').slice(0, 120))
-  return { own, moment, channels }
+  if (first < 0 || (!own && channels.length === 0)) throw new LogLineError(1, 'columns', header.join(', ').slice(0, 120))
+  const dates = rows.flatMap((cells) => [dateParts(CLOCK.exec((cells[moment[0]!] ?? '').trim())?.[1] ?? '') ?? []]).filter(isDate)
+  const { order, certain } = dates.length === 0 ? { order: 'ymd' as const, certain: true } : guessOrder(dates)
+  return { own, moment, order: certain ? order : usual, certain, channels }
+}
+const isDate = (parts: number[]): parts is [number, number, number] => parts.length === 3
+
+/** A table may have its days in one column and its times in another. */
+function momentColumns(names: readonly string[], cells: readonly string[], first: number): number[] {
+  const isTime = (name: string) => /time|zeit|uhr/.test(name)
+  const day = names.findIndex((each) => /date|datum|\bday\b|\btag\b/.test(each) && !isTime(each))
+  const time = names.findIndex((each, column) => column !== day && isTime(each) && /^\s*\d{1,2}[:.]\d{2}/.test(cells[column] ?? ''))
+  return day >= 0 && time >= 0 ? [day, time] : [first]
 }
 
 /** Reads one line of a table. @throws LogLineError naming the line and what is wrong with it */
@@ -163,8 +195,9 @@ export function readLine(
   offset: (day: number, minute: number) => number,
 ): Omit<Entry, 'id'>[] {
   if (cells.every((cell) => cell.trim() === '')) return []
-  const at = readMoment(cells[layout.moment] ?? '', offset)
-  if (at === undefined) throw new LogLineError(line, 'moment', cells[layout.moment] ?? '')
+  const told = layout.moment.map((column) => cells[column]?.trim() ?? '').join(' ')
+  const at = readMoment(told, offset, layout.order)
+  if (at === undefined) throw new LogLineError(line, 'moment', told)
   if (layout.own) return [readOwn(cells, line, at)]
   return layout.channels.flatMap(({ column, channel }) => {
     const text = cells[column]?.trim() ?? ''

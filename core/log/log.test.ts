@@ -338,6 +338,71 @@ describe('tables and loggers', () => {
     for (const bad of ['01/06/2026', '2026-13-01', '2026-02-30 07:00', '2026-06-01 25:00', 'yesterday', ''])
       expect(readMoment(bad, offset)).toBeUndefined()
   })
+  it('a moment of another country is read in the order of its dates, by 24 hours or twice 12', () => {
+    for (const [text, order, at] of [
+      ['01.06.2026 07:05', 'dmy', '2026-06-01T07:05+01:00'],
+      ['1.6.26 7.05', 'dmy', '2026-06-01T07:05+01:00'],
+      ['6/1/2026 7:05 AM', 'mdy', '2026-06-01T07:05+01:00'],
+      ['06/01/2026, 07:05:10 pm', 'mdy', '2026-06-01T19:05+01:00'],
+      ['6/1/2026 12:05 a.m.', 'mdy', '2026-06-01T00:05+01:00'],
+      ['6/1/2026 12:05 p.m.', 'mdy', '2026-06-01T12:05+01:00'],
+      ['1 June 2026 23:59', 'dmy', '2026-06-01T23:59+01:00'],
+      ['2026-06-01 07:05', 'mdy', '2026-06-01T07:05+01:00'],
+    ] as const)
+      expect([text, readMoment(text, offset, order)]).toEqual([text, at])
+    for (const bad of ['13/13/2026', '6/1/2026 13:05 PM', '6/1/2026 0:30 AM', '31.02.2026', '1/6'])
+      expect(readMoment(bad, offset, 'dmy')).toBeUndefined()
+  })
+  it.each([
+    [
+      'a German logger',
+      ['Datum', 'Uhrzeit', 'Regen (mm)', 'Wasserstand (cm)'],
+      [
+        ['03.04.2026', '07:00', '1,2', '31'],
+        ['04.04.2026', '07:00', '0', '31'],
+      ],
+      'dmy',
+    ],
+    [
+      'an American one',
+      ['Date', 'Time', 'Rain (in)', 'Depth (in)'],
+      [
+        ['4/13/2026', '7:00 AM', '0.1', '12'],
+        ['4/14/2026', '7:00 AM', '0', '12'],
+      ],
+      'mdy',
+    ],
+    [
+      'one of few days, of which only the day changes',
+      ['Timestamp', 'rain', 'level'],
+      [
+        ['4/3/2026 7:00', '1', '30'],
+        ['4/4/2026 7:00', '1', '30'],
+      ],
+      'mdy',
+    ],
+  ] as const)('%s is read with its days where they are', (_, header, rows, order) => {
+    const layout = layoutOf(header, rows)
+    expect(layout).toMatchObject({ order, certain: true })
+    const entries = rows.flatMap((cells, i) => readLine(layout, cells, i + 2, 'butt', offset)) as Entry[]
+    expect(entries.map(({ kind }) => kind)).toEqual(['rain', 'level', 'rain', 'level'])
+    expect(momentOf(entries[0]!.at)).toMatchObject({ minute: 420 })
+    expect(momentOf(entries[2]!.at).day - momentOf(entries[0]!.at).day).toBe(1)
+    expect(entries[0]!.at.slice(0, 7)).toBe('2026-04')
+  })
+  it('dates that may be read both ways are read as the reader’s country does, and that is said', () => {
+    const rows = [['03/04/2026', '1']]
+    expect(layoutOf(['date', 'rain'], rows, 'dmy')).toMatchObject({ order: 'dmy', certain: false })
+    expect(layoutOf(['date', 'rain'], rows, 'mdy')).toMatchObject({ order: 'mdy', certain: false })
+    expect(layoutOf(['date', 'rain'], [['2026-04-03', '1']], 'mdy')).toMatchObject({ order: 'ymd', certain: true })
+  })
+  it('a column of a clock’s seconds is no time of day, and a date and time in one column stay one', () => {
+    expect(layoutOf(['date', 'elapsed time (s)', 'rain'], [['2026-04-03', '3600', '1']]).moment).toEqual([0])
+    expect(layoutOf(['Date/Time', 'time zone', 'rain'], [['2026-04-03 07:00', 'UTC', '1']]).moment).toEqual([0])
+    expect(layoutOf(['time', 'date', 'rain'], [['07:00', '2026-04-03', '1']]).moment).toEqual([1, 0])
+    expect(channelOf('standard deviation (mm)')).toBeUndefined()
+    expect(channelOf('Abstand vom Rand (mm)')).toEqual({ kind: 'level', by: 'rim', times: 0.001 })
+  })
   it.each([
     [['when', 'what'], ['1', '2'], 'columns', 1],
     [['date', 'rain (mm)'], ['soon', '2'], 'moment', 5],

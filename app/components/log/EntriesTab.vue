@@ -25,6 +25,7 @@ defineProps<{ today: number }>()
 const bench = useWorkbench()
 const { entries, vessels, path, draft, add, change, remove, importAll } = useLog()
 const { say, sayProblem } = useSay()
+const settings = useSettings()
 const { moment, entryText } = useLogWords()
 const { keepPhoto, pictures, lookUp } = usePhotos()
 const { keep: keepSeries } = useSeries()
@@ -101,6 +102,10 @@ function finish(entry: Entry) {
 
 const vessel = ref('')
 const into = computed(() => vessel.value || vessels.value[0]?.id || '')
+/** The order in which the reader's country writes a date, for those of a table that may be read both ways. */
+const USUAL = computed(() => (settings.terms === 'en-US' ? 'mdy' : 'dmy'))
+/** Of the last table, where its dates did not tell: as which they were read. */
+const guessed = ref<'dmy' | 'mdy'>()
 const progress = ref<number>()
 const problem = ref('')
 let stopped = false
@@ -126,6 +131,7 @@ const told = computed(() => {
   return [
     ...(counts.added === 0 ? [say('log.import.nothing', { file })] : []),
     ...parts.map((each) => say(`log.import.${each}`, { file, n: count(counts[each]) })),
+    ...(guessed.value ? [say(`log.import.${guessed.value}`)] : []),
   ]
 })
 /** A logger's table: the entries of its days, and its readings beside them. */
@@ -148,6 +154,7 @@ async function bringIn(event: Event) {
   fileName.value = file.name
   stopped = false
   imported.value = undefined
+  guessed.value = undefined
   if (/json$/i.test(file.name)) {
     try {
       if (file.size > 64e6) throw new RangeError(say('log.import.large'))
@@ -171,7 +178,7 @@ async function bringIn(event: Event) {
       try {
         for (const cells of data) {
           line++
-          if (!layout) reader = new SeriesReader((layout = layoutOf(cells)).own)
+          if (!layout) reader = new SeriesReader((layout = layoutOf(cells, data.slice(1), USUAL.value)).own)
           else reader.add(readLine(layout, cells, line, into.value, clockOffset))
         }
       } catch (error) {
@@ -191,8 +198,12 @@ async function bringIn(event: Event) {
     complete() {
       progress.value = undefined
       if (stopped) return
-      if (wrong !== undefined) tellWrong(wrong)
-      else void takeInAll(reader).catch(tellWrong)
+      if (wrong !== undefined) {
+        tellWrong(wrong)
+        return
+      }
+      guessed.value = !layout || layout.certain ? undefined : USUAL.value
+      void takeInAll(reader).catch(tellWrong)
     },
     error(error: Error) {
       progress.value = undefined
@@ -209,10 +220,11 @@ function takeTable() {
   fileName.value = say('log.table')
   try {
     const { data } = Papa.parse<string[]>(table.value.trim())
-    const layout = layoutOf(data[0] ?? [])
+    const layout = layoutOf(data[0] ?? [], data.slice(1), USUAL.value)
     const prefix = stamp()
     const read = data.slice(1).flatMap((cells, i) => readLine(layout, cells, i + 2, into.value, clockOffset))
     takeIn(read.map((entry, n) => ({ ...entry, id: `t${prefix}-${n}` }) as Entry))
+    guessed.value = layout.certain ? undefined : USUAL.value
     if (imported.value) table.value = ''
   } catch (error) {
     tellWrong(error)

@@ -37,9 +37,7 @@ function lowerEndOf(line: SectionLine | undefined, drop: Drop): number {
   const { heights, intake, stretches, fed } = line
   if (!fed) return stretches.findLast(({ device }) => device !== undefined)?.to ?? heights.outlet
   return (
-    heights.cut?.lower ??
-    heights.letIn?.lower ??
-    (intake.device?.kind === 'push-in' ? intake.device.height : (stretches.at(-1)?.to ?? 0))
+    heights.cut?.lower ?? heights.letIn?.lower ?? (intake.device?.kind === 'push-in' ? intake.device.height : (stretches.at(-1)?.to ?? 0))
   )
 }
 
