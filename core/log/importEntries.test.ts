@@ -88,6 +88,26 @@ describe('a table that is imported', () => {
     const mine = byHand('2026-03-02T06:10Z', 4)
     expect(importEntries({ ...short.log, entries: [...short.log.entries, mine] }, entries, sums).log.entries).toContainEqual(mine)
   })
+  it('takes nothing of what was noted beside a reading since', () => {
+    const noted = (log: Log, how: (entry: Entry) => Entry) => ({ ...log, entries: log.entries.map(how) })
+    const word = (entry: Entry): Entry => ({ ...entry, note: 'gauge was full of leaves', photos: ['p1'] })
+    const first = noted(importEntries(EMPTY, table('ia', [[400, 1]]).entries, false).log, word)
+    expect(importEntries(first, table('ib', [[400, 1]]).entries, false)).toMatchObject({ known: 1, added: 0, log: first })
+    const renewed = importEntries(first, table('ib', [[400, 3]]).entries, false)
+    expect(renewed).toMatchObject({ renewed: 1, added: 1 })
+    expect(renewed.log.entries).toMatchObject([{ depth: 3, note: 'gauge was full of leaves', photos: ['p1'] }])
+    // A tip that its day's sum takes the place of leaves its note.
+    const tips = (n: number) => Array.from({ length: n }, (_, k) => [k * 60, 0.1] as const)
+    const short = noted(importEntries(EMPTY, table('ia', tips(100)).entries, false).log, (entry) =>
+      entry.id === importedId('ia', 7) ? word(entry) : entry,
+    )
+    const { entries, sums } = table('ib', tips(MANY_LINES + 1))
+    const { log } = importEntries(short, entries, sums)
+    expect(log.entries.filter(({ kind }) => kind === 'note')).toEqual([
+      { kind: 'note', id: importedId('ia', 7), at: short.entries[7]!.at, note: 'gauge was full of leaves', photos: ['p1'] },
+    ])
+    expect(rain(log)).toBeCloseTo((MANY_LINES + 1) * 0.1, 3)
+  })
   it('leaves what was put down by hand for the same moment, and says so', () => {
     const mine = byHand('2026-03-02T07:00Z', 4)
     const done = importEntries(

@@ -25,8 +25,16 @@ export interface Imported {
 /** Two entries of one key read the same thing at the same moment. */
 const keyOf = (entry: Entry) =>
   [entry.kind, instantOf(entry), 'vessel' in entry ? entry.vessel : '', entry.kind === 'level' ? entry.by : ''].join(' ')
-/** What an entry says; its photos, which no table carries, left out. */
-const saying = (entry: Entry) => canonicalJson({ ...entry, id: '', at: instantOf(entry), photos: [] })
+/** What an entry says: of a reading its figure, whatever was noted beside it since; photos, which no table carries, are left out. */
+const saying = (entry: Entry) =>
+  entry.kind === 'rain'
+    ? String(entry.depth)
+    : entry.kind === 'level'
+      ? String(entry.value)
+      : canonicalJson({ ...entry, id: '', at: instantOf(entry), photos: [] })
+
+/** What somebody put beside a reading since it was imported. */
+const beside = ({ who, note, photos }: Entry) => ({ ...(who ? { who } : {}), ...(note ? { note } : {}), ...(photos ? { photos } : {}) })
 
 /**
  * Takes a table's entries into a log once, however often they come: many a logger's file tells its whole life each time.
@@ -56,19 +64,19 @@ export function importEntries(log: Log, more: readonly Entry[], sums: boolean): 
   const known = ids.length
   let byHand = 0
   const renewed = new Set<string>(renewedBySums)
-  const taken = others.filter((entry) => {
+  const taken = others.flatMap((entry) => {
     const before = entry.kind === 'rain' || entry.kind === 'level' ? here.get(keyOf(entry))?.shift() : undefined
     if (before && importOf(before) === undefined) {
       byHand++
       ids.push(before.id)
-      return false
+      return []
     }
     if (before) renewed.add(before.id)
     ids.push(entry.id)
-    return true
+    return [before ? ({ ...beside(before), ...entry } as Entry) : entry]
   })
   if (taken.length === 0 && renewed.size === 0) return { log, added: 0, known, renewed: 0, byHand, ids }
-  const kept = renewed.size === 0 ? log : { ...log, entries: log.entries.filter(({ id }) => !renewed.has(id)) }
+  const kept = renewed.size === 0 ? log : { ...log, entries: log.entries.flatMap((entry) => left(entry, renewed, renewedBySums)) }
   return { log: withEntries(kept, taken), added: taken.length, known, renewed: renewed.size, byHand, ids }
 }
 
@@ -81,6 +89,13 @@ export const standsIn = (log: Log, entries: readonly string[] | undefined): bool
   if (entries === undefined) return true
   const told = new Set(entries)
   return log.entries.some(({ id }) => told.has(id))
+}
+
+/** What stays of an entry: a single tip gives way to its day's sum, what was noted beside it does not. */
+function left(entry: Entry, renewed: ReadonlySet<string>, bySums: ReadonlySet<string>): Entry[] {
+  if (!renewed.has(entry.id)) return [entry]
+  const more = beside(entry)
+  return bySums.has(entry.id) && ('note' in more || 'photos' in more) ? [{ kind: 'note', id: entry.id, at: entry.at, ...more }] : []
 }
 
 /** Imported rain of single moments on days whose sum `more` tells: both would count it twice. */

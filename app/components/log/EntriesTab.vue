@@ -103,7 +103,7 @@ function finish(entry: Entry) {
 const vessel = ref('')
 const into = computed(() => vessel.value || vessels.value[0]?.id || '')
 /** The order in which the reader's country writes a date, for those of a table that may be read both ways. */
-const USUAL = computed(() => (settings.terms === 'en-US' ? 'mdy' : 'dmy'))
+const usual = computed(() => (settings.terms === 'en-US' ? 'mdy' : 'dmy'))
 /** Of the last table, where its dates did not tell: as which they were read. */
 const guessed = ref<'dmy' | 'mdy'>()
 const progress = ref<number>()
@@ -178,7 +178,7 @@ async function bringIn(event: Event) {
       try {
         for (const cells of data) {
           line++
-          if (!layout) reader = new SeriesReader((layout = layoutOf(cells, data.slice(1), USUAL.value)).own)
+          if (!layout) reader = new SeriesReader((layout = layoutOf(cells, data.slice(1), usual.value)).own)
           else reader.add(readLine(layout, cells, line, into.value, clockOffset))
         }
       } catch (error) {
@@ -202,7 +202,7 @@ async function bringIn(event: Event) {
         tellWrong(wrong)
         return
       }
-      guessed.value = !layout || layout.certain ? undefined : USUAL.value
+      guessed.value = !layout || layout.certain ? undefined : usual.value
       void takeInAll(reader).catch(tellWrong)
     },
     error(error: Error) {
@@ -220,11 +220,11 @@ function takeTable() {
   fileName.value = say('log.table')
   try {
     const { data } = Papa.parse<string[]>(table.value.trim())
-    const layout = layoutOf(data[0] ?? [], data.slice(1), USUAL.value)
+    const layout = layoutOf(data[0] ?? [], data.slice(1), usual.value)
     const prefix = stamp()
     const read = data.slice(1).flatMap((cells, i) => readLine(layout, cells, i + 2, into.value, clockOffset))
     takeIn(read.map((entry, n) => ({ ...entry, id: `t${prefix}-${n}` }) as Entry))
-    guessed.value = layout.certain ? undefined : USUAL.value
+    guessed.value = layout.certain ? undefined : usual.value
     if (imported.value) table.value = ''
   } catch (error) {
     tellWrong(error)

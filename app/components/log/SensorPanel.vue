@@ -7,7 +7,7 @@ import { length, rainDepth } from '#core/units/quantity'
 /** A gauge and a level sensor that ship with it: their readings as they come, an hour a second, and a day of them kept as entries. */
 const props = defineProps<{ today: number }>()
 const bench = useWorkbench()
-const { scheme, draft, addAll } = useLog()
+const { scheme, draft, importAll } = useLog()
 const { say } = useSay()
 const { shortDay } = useLogWords()
 
@@ -86,7 +86,7 @@ function keep() {
       ...draft({ kind: 'level', vessel: vessel.id, by: 'floor', value: Math.round(depth * 1000) / 1000 }, at),
       id: `s${stamp}-l`,
     })
-  addAll(entries, say('log.sensors.title'))
+  importAll(entries, say('log.sensors.title'), false)
   kept.value = say('log.sensors.kept')
   whole.value = undefined
 }

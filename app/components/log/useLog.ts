@@ -5,7 +5,6 @@ import {
   importEntries,
   momentNow,
   momentOf,
-  withEntries,
   withEntry,
   withoutEntry,
   type EntryProblem,
@@ -76,8 +75,6 @@ export function useLog() {
   }
   const change = (entry: Entry) => edit(label('changed', entry.kind), (before) => withEntry(before, entry))
   const remove = (entry: Entry) => edit(label('removed', entry.kind), (before) => withoutEntry(before, entry.id))
-  const addAll = (more: readonly Entry[], name: string) =>
-    edit(message('log.edit.imported', { n: count(more.length), name }), (before) => withEntries(before, more))
   /**
    * Takes a table in, in one step, and of what the log has already nothing.
    *
@@ -110,5 +107,5 @@ export function useLog() {
       // It is asked again next time.
     }
   }
-  return { log, entries, scheme, path, vessels, who, setWho, draft, problemsOf, add, change, remove, addAll, importAll, begin, tick }
+  return { log, entries, scheme, path, vessels, who, setWho, draft, problemsOf, add, change, remove, importAll, begin, tick }
 }
