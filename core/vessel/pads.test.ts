@@ -26,6 +26,24 @@ const posed = (each: Store) => poses({ stores: [each], drops: [] }, new Map())
 const area = ({ width, depth }: { width: number; depth: number }) => (width + 2 * ROUND) * (depth + 2 * ROUND)
 
 describe('pads', () => {
+  it('of one height of ground and of slabs of one height are one; a step between them parts them', () => {
+    const beside = (...bases: Partial<Vessel['base']>[]) => {
+      const two = store(
+        [
+          [0, 1],
+          [1.3, 1],
+        ],
+        bases,
+      )
+      return padsOf(two, posed(two)).length
+    }
+    const slab = (height: number) => ({ parts: [{ kind: 'slab' as const, height }] })
+    expect(beside({}, {})).toBe(1)
+    expect(beside({ ground: 0 }, { ground: 0.2 })).toBe(2)
+    expect([beside(slab(0.1), slab(0.1)), beside(slab(0.1), slab(0.15)), beside(slab(0.1), {})]).toEqual([1, 2, 2])
+    // Blocks are built up to their own height on one pad.
+    expect(beside({}, { parts: [{ kind: 'blocks' as const, height: 0.5 }] })).toBe(1)
+  })
   it('four a metre square in a row, 0.3 m apart, stand on one of 4.9 by 1 m: 6.12 m² dug instead of four times 1.44 (by hand)', () => {
     const row = store([
       [0, 1],
