@@ -3,7 +3,7 @@ export { isSided, lipOf, pumpKey, runKey, sideTarget, SPIGOT_BELOW_LIP, spigotHe
 export { baseHeight, footOf, isBox, standsAtEnd } from './pose'
 export { inside, outside, type Pose } from './frame'
 export { centreHeight, isOnTop, onSide, type PortPose } from './opening'
-export { joinedAt, targetsOf, type Upright } from './walls'
+export { joinedAt, targetFieldsOf, targetsOf, type Upright } from './walls'
 export { plus, vec, type Vec3 } from './vector'
 export { downBend, SCREEN_GAP } from './carry'
 export { corrugatedLegs, lengthAway, mayLeadOn } from './away'

@@ -18,8 +18,14 @@ export interface Upright {
 export const BESIDE = 0.25
 
 /** What a device leads water to besides the pipe's own end. */
-export const targetsOf = (device: Device): Target[] =>
-  device.kind === 'first-flush' ? [device.drainsTo] : device.kind === 'float-shut' ? [device.byPass] : 'to' in device ? [device.to] : []
+export const targetsOf = (device: Device): Target[] => targetFieldsOf(device).map(({ to }) => to)
+
+/** Where a device leads water, by the field that says so. */
+export function targetFieldsOf(device: Device): { field: 'to' | 'drainsTo' | 'byPass'; to: Target }[] {
+  if (device.kind === 'first-flush') return [{ field: 'drainsTo', to: device.drainsTo }]
+  if (device.kind === 'float-shut') return [{ field: 'byPass', to: device.byPass }]
+  return 'to' in device ? [{ field: 'to', to: device.to }] : []
+}
 
 /** The branch in a pipe that another one joins; none where it has none, or keeps it for later. */
 export const joinedAt = ({ devices }: Pick<Drop, 'devices'>): DeviceOf<'tee'> | undefined =>

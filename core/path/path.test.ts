@@ -106,9 +106,65 @@ describe('links that cannot be', () => {
     scheme.stores[0]!.links.forEach((each) => (each.kind = 'low'))
     expect(brokenReferences(scheme)).toEqual([])
   })
+  it('pipes that end in one another, and vessels that stand on one another, are rings, each told where it stands', () => {
+    const scheme = three()
+    scheme.drops.push({ ...scheme.drops[0]!, id: 'second', devices: [], end: { kind: 'drop', drop: scheme.drops[0]!.id } })
+    expect(brokenReferences(scheme)).toEqual([])
+    scheme.drops[0]!.end = { kind: 'drop', drop: 'second' }
+    expect(brokenReferences(scheme).map(({ path, problem }) => [path, problem])).toEqual([
+      ['drops[0]', 'ring'],
+      [`drops[${scheme.drops.length - 1}]`, 'ring'],
+    ])
+    const stacked = three()
+    const [lower, upper] = stacked.stores[0]!.vessels
+    upper!.on = lower!.id
+    expect(brokenReferences(stacked)).toEqual([])
+    lower!.on = upper!.id
+    expect(brokenReferences(stacked).map(({ path, problem }) => [path, problem])).toEqual([
+      ['stores[0].vessels[0]', 'ring'],
+      ['stores[0].vessels[1]', 'ring'],
+    ])
+  })
   it('a tap opened in the trial must be there', () => {
     const scheme = three()
     scheme.trial.opened = [{ tap: 'gone', from: 0, lasts: 60 }]
     expect(brokenReferences(scheme)).toEqual([{ path: 'trial.opened[0].tap', problem: 'noPart', values: { id: 'gone' } }])
+  })
+})
+
+describe('every reference of every scheme', () => {
+  /** Fields that hold the id of something else in the scheme. */
+  const LEADS = new Set(['drop', 'gutter', 'section', 'vessel', 'port', 'place', 'tap', 'pump', 'demand', 'on'])
+  /** Where a document leads from one of its parts to another: what to write there, and its path. */
+  function* leads(at: unknown, path: string): Generator<{ path: string; to: (id: string) => void }> {
+    if (typeof at !== 'object' || at === null) return
+    for (const [key, value] of Object.entries(at)) {
+      const here = Array.isArray(at) ? `${path}[${key}]` : path === '' ? key : `${path}.${key}`
+      if (typeof value === 'string' && LEADS.has(key)) yield { path: here, to: (id) => ((at as Record<string, unknown>)[key] = id) }
+      else yield* leads(value, here)
+    }
+  }
+  it('that leads nowhere is told at its own place', () => {
+    const seen = new Set<string>()
+    for (const made of [...demoJobs().flatMap(({ schemes }) => schemes), ...ARRANGEMENTS.map((make) => make())]) {
+      const count = [...leads(made, '')].length
+      for (let n = 0; n < count; n++) {
+        const broken = structuredClone(made)
+        const { path, to } = [...leads(broken, '')][n]!
+        to('nowhere')
+        expect(brokenReferences(broken)).toContainEqual({ path, problem: 'noPart', values: { id: 'nowhere' } })
+        seen.add(path.replaceAll(/\d+/g, '#'))
+      }
+    }
+    // What a vessel stands on, a bypass and a pump's way to a vessel are led to as well as pipes and taps.
+    for (const path of [
+      'stores[#].vessels[#].on',
+      'drops[#].devices[#].to.vessel',
+      'pumps[#].from.port',
+      'demands[#].from.tap',
+      'overflows[#].to.drop',
+    ])
+      expect([...seen]).toContain(path)
+    expect(seen.size).toBeGreaterThan(20)
   })
 })

@@ -1,6 +1,6 @@
 import { bendsAlong, eavesAlong, eaveSections, shareOver } from '../gutter/alongEave'
 import { outletShares, type OutletCatch } from '../gutter/outletShares'
-import { computeLayout, endsOnGround, targetsOf, type Layout } from '../layout'
+import { computeLayout, endsOnGround, targetFieldsOf, targetsOf, type Layout } from '../layout'
 import { problem, ProblemError } from '../problems'
 import {
   problemAt,
@@ -152,7 +152,9 @@ export function brokenReferences(scheme: Scheme): InputProblem[] {
     outlets.forEach((outlet, j) => references.need('drop', outlet.drop, `gutters[${i}].outlets[${j}].drop`)),
   )
   scheme.drops.forEach(({ devices, end }, i) => {
-    devices.forEach((device, j) => targetsOf(device).forEach((to) => references.target(to, `drops[${i}].devices[${j}].to`)))
+    devices.forEach((device, j) =>
+      targetFieldsOf(device).forEach(({ field, to }) => references.target(to, `drops[${i}].devices[${j}].${field}`)),
+    )
     references.target(end, `drops[${i}].end`)
   })
   scheme.stores.forEach(({ vessels, links }, i) => {
@@ -181,7 +183,7 @@ export function brokenReferences(scheme: Scheme): InputProblem[] {
   })
   scheme.trial.opened.forEach(({ tap }, i) => references.need('tap', tap, `trial.opened[${i}].tap`))
   scheme.demands.forEach(({ from, place }, i) => {
-    references.need(from.kind, from.kind === 'tap' ? from.tap : from.pump, `demands[${i}].from`)
+    references.need(from.kind, from.kind === 'tap' ? from.tap : from.pump, `demands[${i}].from.${from.kind}`)
     if (place !== undefined) references.need('place', place, `demands[${i}].place`)
   })
   return references.broken.length > 0 ? references.broken : rings(scheme)
@@ -219,7 +221,7 @@ function rings(scheme: Scheme): InputProblem[] {
   return [
     ...found(scheme.sections, 'sections', sectionNext),
     ...found(scheme.drops, 'drops', dropNext),
-    ...found(vessels, 'vessels', vesselBelow),
+    ...scheme.stores.flatMap((store, i) => found(store.vessels, `stores[${i}].vessels`, vesselBelow)),
     ...scheme.stores.flatMap((store, i) => found(store.vessels, `stores[${i}].vessels`, cascadeNext).slice(0, 1)),
   ]
 }
