@@ -7,7 +7,7 @@ import { addVessel, placeVessel } from '../core/edits'
 import { computeLayout } from '../core/layout'
 import { living } from '../core/living'
 import { momentOf, withEntries, withEntry, writeMoment } from '../core/log'
-import { jobReferenceProblems } from '../core/path'
+import { jobProblems } from '../core/path'
 import { checkShape, job as jobSchema, type Entry, type Job, type Scheme } from '../core/scheme'
 import { end, FittingIndex, FITTINGS, solveChain } from '../core/parts'
 import { ensembleRows, inputsOfEnsemble, rainInputs } from '../core/service'
@@ -119,7 +119,7 @@ export function runCoreBench(): { what: string; ms: number; limit?: number; unit
       ms: time(() => {
         const added = withEntry(lived.log, { kind: 'rain', id: `more-${entry++}`, at: writeMoment(LOG.today, 450, 0), depth: 3 })
         const job = { ...lived, log: added }
-        if (checkShape(jobSchema, job).length > 0 || jobReferenceProblems(job).length > 0) throw new Error('the log is not sound')
+        if (checkShape(jobSchema, job).length > 0 || jobProblems(job).length > 0) throw new Error('the log is not sound')
       }),
       limit: 50,
     },

@@ -3,7 +3,7 @@ import { ARRANGEMENTS } from '../core/arrangements'
 import { assess } from '../core/assess'
 import { partsInputs, planBuild } from '../core/build'
 import { demoJobs, demoRecords, newJob } from '../core/demo'
-import { jobReferenceProblems } from '../core/path'
+import { jobProblems } from '../core/path'
 import { InvalidInputError, jobFile, readJobFile, recordOf, writeJobFile, type Job, type JobFile } from '../core/scheme'
 import { toJsonSchema } from '../core/scheme/jsonSchema'
 import { answerBalance, answerStormPlain, rainInputs, storeInputs } from '../core/service'
@@ -96,7 +96,7 @@ export function tryFile(seed: number, starts: readonly string[], report: FileRep
   let file: JobFile | undefined
   report.files++
   try {
-    time('read', () => (file = readJobFile(text, jobReferenceProblems)))
+    time('read', () => (file = readJobFile(text, jobProblems)))
     report.accepted++
   } catch (error) {
     if (error instanceof InvalidInputError) report.refused++
@@ -118,7 +118,7 @@ export function tryFile(seed: number, starts: readonly string[], report: FileRep
   }
   time('written and read again', () => {
     const again = writeJobFile(file!.job, file!.records)
-    const { job, records } = readJobFile(again, jobReferenceProblems)
+    const { job, records } = readJobFile(again, jobProblems)
     if (writeJobFile(job, records) !== again) report.faults.push({ seed, at: 'written', what: 'comes back as another' })
   })
 }
@@ -150,7 +150,7 @@ export function runStorms(count: number, seed: number, tell?: (done: number) => 
     const random = seeded(at)
     let file: JobFile
     try {
-      file = readJobFile(bendFile(pick(starts, random), schema, random), jobReferenceProblems)
+      file = readJobFile(bendFile(pick(starts, random), schema, random), jobProblems)
     } catch {
       continue
     }

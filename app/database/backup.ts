@@ -13,7 +13,7 @@ import {
   type Standing,
 } from '#core/desk/backup'
 import { readSeriesCsv, writeSeriesCsv, type Series, type SeriesOf } from '#core/log'
-import { jobReferenceProblems } from '#core/path'
+import { jobProblems } from '#core/path'
 import {
   canonicalJson,
   firm as firmSchema,
@@ -159,7 +159,7 @@ export async function openBackup(bytes: Uint8Array, repository: JobRepository): 
   const unread: RestorePlan['unread'] = []
   for (const { id, name, file: path, updated, binned } of manifest.jobs) {
     try {
-      const file = readJobFile(read(path), jobReferenceProblems)
+      const file = readJobFile(read(path), jobProblems)
       const { existing, same } = await repository.planImport(file)
       const series: RestoreRow['series'] = []
       for (const each of (manifest.series ?? []).filter(({ job }) => job === id))

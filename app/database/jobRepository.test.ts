@@ -3,7 +3,7 @@ import Dexie from 'dexie'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { demoJobs, demoRecords } from '#core/demo'
 import { gaugeRecord, type Series } from '#core/log'
-import { jobReferenceProblems } from '#core/path'
+import { jobProblems } from '#core/path'
 import {
   FILE_VERSION,
   gaugeId,
@@ -65,7 +65,7 @@ describe('keeping jobs', () => {
 })
 
 describe('bringing a file in', () => {
-  const file = readJobFile(writeJobFile(job!, records), jobReferenceProblems)
+  const file = readJobFile(writeJobFile(job!, records), jobProblems)
   it('brings job and record, and gives the same file again', async () => {
     await mine.bringIn(await mine.planImport(file), 'new')
     const row = await mine.get(job!.id)
@@ -118,7 +118,7 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9])('what version %d kept', (version) => 
     expect(row).toMatchObject({ revision: 7, savedBy: 'old' })
     // What is read is of today's form, whatever the row still says until it is saved.
     expect(parseInput(jobSchema, JSON.parse(JSON.stringify(job)))).toBeTruthy()
-    const { job: asFile } = readJobFile(readFileSync(`core/scheme/older/version${version}.cask.json`, 'utf8'), jobReferenceProblems)
+    const { job: asFile } = readJobFile(readFileSync(`core/scheme/older/version${version}.cask.json`, 'utf8'), jobProblems)
     expect(JSON.parse(JSON.stringify(job))).toEqual(JSON.parse(JSON.stringify(asFile)))
   })
 })
@@ -133,7 +133,7 @@ describe('photos of a log', () => {
       log: { entries: [{ kind: 'note', id: 'n', at: '2026-06-01T07:00Z', photos: ['p-1', 'p-gone'] }], ticked: [] },
     }
     const text = await mine.fileOf(noted, records[0])
-    const read = readJobFile(text, jobReferenceProblems)
+    const read = readJobFile(text, jobProblems)
     expect(read.photos).toHaveLength(1)
     expect(fromBase64(read.photos![0]!.jpeg)).toEqual(bytes)
     const there = new CaskDatabase(`photos-${count++}`)
@@ -184,8 +184,7 @@ describe('the bin', () => {
 describe('rain records under other jobs', () => {
   const [record] = records
   const [withRecord] = demoJobs()
-  const file = (change: (record: RainRecord) => RainRecord) =>
-    readJobFile(writeJobFile(withRecord!, [change(record!)]), jobReferenceProblems)
+  const file = (change: (record: RainRecord) => RainRecord) => readJobFile(writeJobFile(withRecord!, [change(record!)]), jobProblems)
   beforeEach(() => mine.seed([withRecord!], [record!]))
 
   it.each(['keep-both', 'replace'] as const)('are left as they are by a file whose record differs (%s)', async (how) => {
@@ -218,7 +217,7 @@ describe('rain records under other jobs', () => {
     const here = withLog([reading('e1', '2026-06-02T07:00Z', 1), reading('e2', '2026-06-03T07:00Z', 2)])
     await mine.save(here, 1)
     const older = withLog([reading('e0', '2026-05-31T07:00Z', 8), reading('e1', '2026-06-02T07:00Z', 1)])
-    const from = readJobFile(writeJobFile(older, [gaugeRecord(older)!]), jobReferenceProblems)
+    const from = readJobFile(writeJobFile(older, [gaugeRecord(older)!]), jobProblems)
     const job = await mine.bringIn(await mine.planImport(from), 'replace')
     expect(job.log.entries.map(({ id }) => id)).toEqual(['e0', 'e1', 'e2'])
     expect((await mine.recordFor(job))!).toMatchObject({ start: '2026-05-30', depths: [8, 0, 1, 2] })
@@ -238,7 +237,7 @@ describe('two releases at once', () => {
   it('a row of a newer one is told and never written over', async () => {
     expect(await mine.get(job!.id)).toMatchObject({ fault: { kind: 'newer' } })
     expect(await mine.save(job!, 3)).toEqual({ saved: false, why: 'newer' })
-    const plan = await mine.planImport(readJobFile(writeJobFile(job!, records), jobReferenceProblems))
+    const plan = await mine.planImport(readJobFile(writeJobFile(job!, records), jobProblems))
     await expect(mine.bringIn(plan, 'replace')).rejects.toThrow('newer release')
     expect((await db.jobs.get(job!.id))!.job).toEqual(newer)
   })

@@ -1,6 +1,6 @@
 import { problemOf } from '#core/problems'
 import { assess } from '#core/assess'
-import { jobReferenceProblems } from '#core/path'
+import { jobProblems } from '#core/path'
 import { migrateJob, checkShape, FILE_VERSION, job as jobSchema, type InputProblem, type Job } from '#core/scheme'
 import type { JobRow } from './db'
 
@@ -37,7 +37,7 @@ export function readRow(row: JobRow): KeptJob {
   try {
     const job = migrateJob({ ...row.job }, version, FILE_VERSION) as unknown as Job
     const problems = checkShape(jobSchema, job)
-    if (problems.length === 0) problems.push(...jobReferenceProblems(job))
+    if (problems.length === 0) problems.push(...jobProblems(job))
     // What an older release let a reader make is let stand as long as it can be shown.
     return problems.length === 0 || canBeShown(job) ? { row, job } : { row, fault: { kind: 'damaged', problems } }
   } catch (error) {

@@ -5,7 +5,7 @@ import { nextTick, shallowReactive } from 'vue'
 import { demoJobs, demoRecords } from '#core/demo'
 import { baseHeight } from '#core/layout'
 import { putFittings, setMark, setStand, setTimer, tickStep } from '#core/edits'
-import { jobReferenceProblems } from '#core/path'
+import { jobProblems } from '#core/path'
 import { FILE_VERSION, readJobFile, type Scheme } from '#core/scheme'
 import { draftOf } from '~/database/drafts'
 import { message } from './messages'
@@ -164,7 +164,7 @@ describe('the open job', () => {
   })
   it('goes out as a file that comes in again, however soon it is asked for', async () => {
     bench.editScheme(message('edit.stand'), stand(0.41))
-    expect(readJobFile(await bench.fileText(), jobReferenceProblems).job).toEqual(bench.job)
+    expect(readJobFile(await bench.fileText(), jobProblems).job).toEqual(bench.job)
   })
 })
 
@@ -465,7 +465,7 @@ describe('rain', () => {
       ...job,
       rain: { kind: 'fitted', record: 'demo-withy-rain', gaps: 'generator', years: 60, seed: 3 },
     }))
-    const file = readJobFile(await bench.fileText(), jobReferenceProblems)
+    const file = readJobFile(await bench.fileText(), jobProblems)
     expect(file.records.map(({ id }) => id)).toEqual(['demo-withy-rain'])
     expect(file.job.rain).toMatchObject({ kind: 'fitted', years: 60 })
   })
@@ -476,7 +476,7 @@ describe('rain', () => {
       rain: { kind: 'normals', totals: months, wetDays: months.map(() => 12), spread: 0.15, years: 30, seed: 1 },
     }))
     await vi.waitFor(() => expect(bench.record).toBeUndefined())
-    expect(readJobFile(await bench.fileText(), jobReferenceProblems).records).toEqual([])
+    expect(readJobFile(await bench.fileText(), jobProblems).records).toEqual([])
   })
   it('its own gauge follows the log: a reading more is a reading more in the years', async () => {
     const rain = (id: string, at: string, depth: number) => ({ kind: 'rain' as const, id, at, depth })
@@ -488,7 +488,7 @@ describe('rain', () => {
       log: { ...job.log, entries: [...job.log.entries, rain('b', '2026-06-04T07:00Z', 9)] },
     }))
     await vi.waitFor(() => expect(bench.record?.depths).toEqual([4, 0, 9]))
-    const file = readJobFile(await bench.fileText(), jobReferenceProblems)
+    const file = readJobFile(await bench.fileText(), jobProblems)
     expect(file.records.map(({ depths }) => depths)).toEqual([[4, 0, 9]])
     // The demo's own record is as it was.
     expect((await repository.record('demo-withy-rain'))!.depths).toHaveLength(demoRecords()[0]!.depths.length)
@@ -558,7 +558,7 @@ describe('build', () => {
     await bench.save()
     const kept = (await repository.get(ID))!.job!.schemes[0]!.build
     expect([kept.done, kept.timers]).toEqual([[{ step: 'rules', at: 1000 }], [{ step: 'cure', started: 2000 }]])
-    const file = readJobFile(await bench.fileText(), jobReferenceProblems)
+    const file = readJobFile(await bench.fileText(), jobProblems)
     expect(file.job.schemes[0]!.build.done).toEqual(kept.done)
   })
 })

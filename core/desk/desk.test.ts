@@ -4,7 +4,7 @@ import { matings, nestCuts, partsInputs, pipeItem, planBuild } from '../build'
 import { demoJobs } from '../demo'
 import { newJob } from '../demo/newJob'
 import { withGoods } from '../edits'
-import { buildWaterPath, jobReferenceProblems } from '../path'
+import { buildWaterPath, jobProblems } from '../path'
 import { checkShape, firmDefaults, job as jobSchema, shelfDefaults, type Job } from '../scheme'
 import { measuresOf, surveyed } from '../survey'
 import {
@@ -94,7 +94,7 @@ describe('copies', () => {
     const next = fromTemplate({ ...demo!, letter: { ...demo!.letter, to: 'Ana Quill' } }, 'job-2', 'Next door')
     expect([next.name, next.letter.to, surveyed(next).taken]).toEqual(['Next door', '', 0])
     expect(measuresOf(next).length).toBeGreaterThan(8)
-    expect([checkShape(jobSchema, next), jobReferenceProblems(next)]).toEqual([[], []])
+    expect([checkShape(jobSchema, next), jobProblems(next)]).toEqual([[], []])
   })
 })
 

@@ -6,7 +6,7 @@ import { ARRANGEMENTS, fitStarter, starterFits } from '../arrangements'
 import { planBuild, plainPartsInputs } from '../build'
 import { demoJobs, withyHard } from '../demo'
 import { FINDING_RULES, SEVERITIES } from '../findings'
-import { buildWaterPath, jobReferenceProblems } from '../path'
+import { buildWaterPath, jobProblems } from '../path'
 import { PLACE_KINDS, readJobFile, writeJobFile, type Device, type Scheme } from '../scheme'
 import { CATALOGUE, placesFor, putInto } from '../vessel'
 import {
@@ -270,7 +270,7 @@ describe('whatever a hand does to a scheme', () => {
           const next = done(scheme, each)
           expect(JSON.stringify(scheme)).toBe(before)
           const kept = { ...job, rain: withyHard().rain, schemes: [next], chosen: next.id }
-          expect(jobReferenceProblems(kept)).toEqual([])
+          expect(jobProblems(kept)).toEqual([])
           const rain = {
             ...kept,
             rain: {
@@ -284,7 +284,7 @@ describe('whatever a hand does to a scheme', () => {
               seed: 4711,
             },
           }
-          expect(readJobFile(writeJobFile(rain, []), jobReferenceProblems).job.schemes[0]).toEqual(next)
+          expect(readJobFile(writeJobFile(rain, []), jobProblems).job.schemes[0]).toEqual(next)
           const { path } = assess(next)
           expect(planBuild(path, plainPartsInputs('metric')).steps.length).toBeGreaterThan(0)
           scheme = next
@@ -300,7 +300,7 @@ describe('whatever a hand does to a scheme', () => {
         const scheme = moves.reduce(done, starts[start]!)
         for (const finding of assess(scheme).findings.filter(({ mends }) => mends)) {
           const mended = FINDING_RULES.find(({ id }) => id === finding.id)!.mend!(scheme, finding)
-          expect(jobReferenceProblems({ ...withyHard(), schemes: [mended] })).toEqual([])
+          expect(jobProblems({ ...withyHard(), schemes: [mended] })).toEqual([])
           const still = assess(mended).findings.filter(
             ({ id, ids, severity }) =>
               id === finding.id &&

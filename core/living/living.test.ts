@@ -3,7 +3,7 @@ import { ARRANGEMENTS } from '../arrangements'
 import { setSiteCatch, setSiteWetting } from '../edits'
 import { demoJobs, demoRecords, newJob, withDemoLogs } from '../demo'
 import { meanWetting, sectionsInto, tellsCatch, writeMoment } from '../log'
-import { buildWaterPath, jobReferenceProblems } from '../path'
+import { buildWaterPath, jobProblems } from '../path'
 import { dayNumber, readyRain } from '../rain'
 import { runoffLaw } from '../roof'
 import { checkShape, job as jobSchema, type Entry, type Job } from '../scheme'
@@ -37,7 +37,7 @@ describe.each([dayNumber(2026, 11, 29), dayNumber(2027, 2, 14), dayNumber(2026, 
   it('is whole: every log of the form of a file, nothing of it in the future', () => {
     for (const job of jobs) {
       expect(checkShape(jobSchema, job)).toEqual([])
-      expect(jobReferenceProblems(job)).toEqual([])
+      expect(jobProblems(job)).toEqual([])
       for (const { at } of job.log.entries)
         expect(at.slice(0, 10) <= new Date((today + 1) * 86_400_000).toISOString().slice(0, 10)).toBe(true)
     }

@@ -1,2 +1,2 @@
-export * from './jobReferenceProblems'
+export * from './jobProblems'
 export * from './waterPath'

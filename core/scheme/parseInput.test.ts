@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoRecords } from '../demo'
-import { jobReferenceProblems } from '../path'
+import { jobProblems } from '../path'
 import { problem, problemOf, problemText } from '../problems'
 import { inputProblemText, InvalidInputError, readJobFile, writeJobFile } from './parseInput'
 import type { Job } from './schema/job'
@@ -19,7 +19,7 @@ const file = (change: (file: File) => void): string => {
 const first = (job: Job) => job.schemes[0]!
 function problems(text: string) {
   try {
-    readJobFile(text, jobReferenceProblems)
+    readJobFile(text, jobProblems)
   } catch (error) {
     if (error instanceof InvalidInputError) return error.problems
     throw error
@@ -90,7 +90,7 @@ describe('what would keep validation busy for ever', () => {
       const [record] = each.records
       each.records = [record!, ...Array.from({ length: 49 }, (_, i) => ({ ...record!, id: `r${i}`, depths }))]
     })
-    expect(readJobFile(many, jobReferenceProblems).records).toHaveLength(50)
+    expect(readJobFile(many, jobProblems).records).toHaveLength(50)
   })
 })
 
@@ -209,7 +209,7 @@ describe('measures that contradict one another', () => {
   it('is told by its first fault where there is room for one alone, as in a list of files that cannot be read', () => {
     const thrown = (text: string) => {
       try {
-        readJobFile(text, jobReferenceProblems)
+        readJobFile(text, jobProblems)
       } catch (error) {
         return problemOf(error)
       }

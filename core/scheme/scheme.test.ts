@@ -6,7 +6,7 @@ import { produce } from 'immer'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { demoJobs, demoRecords, newJob } from '../demo'
-import { jobReferenceProblems } from '../path/jobReferenceProblems'
+import { jobProblems } from '../path/jobProblems'
 import { canonicalJson } from './canonical'
 import { inputProblemText, InvalidInputError, readJobFile, writeJobFile } from './parseInput'
 import { toJsonSchema } from './jsonSchema'
@@ -16,7 +16,7 @@ import type { RainRecord as Kept } from './schema/rain'
 
 // A year and a bit of each is enough for the form of a file, and quick to read many times.
 const records = demoRecords().map((record) => ({ ...record, depths: record.depths.slice(0, 400) }))
-const read = (text: string) => readJobFile(text, jobReferenceProblems)
+const read = (text: string) => readJobFile(text, jobProblems)
 const faults = (text: string): InvalidInputError => {
   try {
     read(text)
@@ -338,7 +338,7 @@ describe('a file of version 10', () => {
     const file = JSON.parse(older) as { job: Job }
     const pump = file.job.schemes.at(-1)!.pumps[0]!
     Object.assign(pump.to, { vessel: pump.from.vessel, port: pump.from.port })
-    const { job } = readJobFile(JSON.stringify(file), jobReferenceProblems)
+    const { job } = readJobFile(JSON.stringify(file), jobProblems)
     expect(job.schemes.at(-1)!.pumps[0]!.to).toEqual({ kind: 'house', professional: false })
   })
   it('once brought up says more, and comes back byte for byte', () => {

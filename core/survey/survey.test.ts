@@ -3,7 +3,7 @@ import { ARRANGEMENTS } from '../arrangements'
 import { assess } from '../assess'
 import { demoJobs } from '../demo'
 import { newJob } from '../demo/newJob'
-import { jobReferenceProblems } from '../path'
+import { jobProblems } from '../path'
 import { checkShape, job as jobSchema, type Job } from '../scheme'
 import { guessedKeys, markGuessed, measuresOf, MEASURE_NAMES, setMeasure, STOPS, surveyed, takeMeasure } from '.'
 
@@ -38,7 +38,7 @@ describe('the walk with the tape', () => {
         const found = measuresOf(set).find(({ key }) => key === measure.key)!
         if (typeof to === 'string') expect(found.value).toBe(to)
         else expect(found.value).toBeCloseTo(to, 9)
-        expect([measure.key, checkShape(jobSchema, set), jobReferenceProblems(set)]).toEqual([measure.key, [], []])
+        expect([measure.key, checkShape(jobSchema, set), jobProblems(set)]).toEqual([measure.key, [], []])
       }
   })
   it('refuses a measure that is not there, and words for a length', () => {

@@ -17,7 +17,7 @@ import {
   type Job,
   type Use,
 } from '#core/scheme'
-import { jobReferenceProblems } from '#core/path'
+import { jobProblems } from '#core/path'
 import type { BinRow } from '~/database/db'
 import { newJobId, type ImportPlan } from '~/database/jobRepository'
 import { seedDemo, welcome } from '~/database/demo'
@@ -158,7 +158,7 @@ onMounted(() => {
 async function importFile(file: File) {
   faults.value = undefined
   try {
-    plan.value = await repository.planImport(readJobFile(await readTextFile(file, MOST_FILE), jobReferenceProblems))
+    plan.value = await repository.planImport(readJobFile(await readTextFile(file, MOST_FILE), jobProblems))
     if (!plan.value.existing) await bringIn('new')
   } catch (error) {
     plan.value = undefined

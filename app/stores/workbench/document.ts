@@ -1,6 +1,6 @@
 import { freshId } from '#core/edits'
 import { FINDING_RULES, type Finding } from '#core/findings'
-import { jobReferenceProblems } from '#core/path'
+import { jobProblems } from '#core/path'
 import { checkShape, gaugeId, job as jobSchema, type InputProblem, type Job, type Scheme } from '#core/scheme'
 import { History } from '../history'
 import { message, type Message } from '../messages'
@@ -44,7 +44,7 @@ export function useDocument(hooks: DocumentHooks) {
     const known = faults.get(of)
     if (known) return known
     const shape = checkShape(jobSchema, of)
-    const found = shape.length > 0 ? shape : jobReferenceProblems(of)
+    const found = shape.length > 0 ? shape : jobProblems(of)
     faults.set(of, found)
     return found
   }

@@ -1,6 +1,6 @@
 import { problemOf, type Problem } from '#core/problems'
 import { liveQuery, type Subscription } from 'dexie'
-import { jobReferenceProblems } from '#core/path'
+import { jobProblems } from '#core/path'
 import { FILE_VERSION, job as jobSchema, migrateJob, parseInput, type Job } from '#core/scheme'
 import { saveFile } from '~/composables/saveFile'
 import { useDatabase } from '~/composables/useDatabase'
@@ -148,7 +148,7 @@ export function usePersistence(job: Readonly<Ref<Job | undefined>>, hooks: Persi
       return undefined
     try {
       const whole = parseInput(jobSchema, migrateJob({ ...left }, version, FILE_VERSION))
-      return jobReferenceProblems(whole).length === 0 ? whole : undefined
+      return jobProblems(whole).length === 0 ? whole : undefined
     } catch {
       return undefined
     }

@@ -4,7 +4,7 @@ import { readyRain } from '../gaps'
 import { referenceEvapotranspiration } from '../evapotranspiration'
 import { spliceRecords } from '../splice'
 import { bedThirst } from '../../draw/thirst'
-import { recordReferenceProblems } from '../../path/measureReferenceProblems'
+import { recordProblems } from '../../path/measureProblems'
 import { checkShape, defaultSite, rainRecord, type RainRecord } from '../../scheme'
 import { readRain } from './readRain'
 
@@ -27,8 +27,8 @@ describe('temperatures that come with rain', () => {
     expect(seattle.high![0]).toBe(12.8)
     expect(seattle.low).toHaveLength(seattle.depths.length)
     expect(checkShape(rainRecord, asRecord(seattle))).toEqual([])
-    expect(recordReferenceProblems(asRecord(seattle), 'records[0]')).toEqual([])
-    expect(recordReferenceProblems({ ...asRecord(seattle), low: [1] }, 'records[0]')).toMatchObject([{ path: 'records[0].low' }])
+    expect(recordProblems(asRecord(seattle), 'records[0]')).toEqual([])
+    expect(recordProblems({ ...asRecord(seattle), low: [1] }, 'records[0]')).toMatchObject([{ path: 'records[0].low' }])
   })
   it('make the thirst of each day its own: Hargreaves by that day’s low and high', () => {
     const { rain, site } = readyRain(source, asRecord(seattle), place)

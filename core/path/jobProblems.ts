@@ -1,7 +1,7 @@
 import { problem } from '../problems'
 import type { InputProblem, Job, RainRecord } from '../scheme'
 import { fromIsoDate } from '../rain/calendar'
-import { measureReferenceProblems, recordReferenceProblems } from './measureReferenceProblems'
+import { measureProblems, recordProblems } from './measureProblems'
 import { brokenReferences } from './waterPath'
 
 const dated = new WeakSet<object>()
@@ -31,11 +31,11 @@ function logTies({ log: { entries } }: Job): InputProblem[] {
  * Every reference in a job's schemes that leads nowhere, every pair of measures that contradict one another, in the words of
  * validation. What has none can be assessed, drawn, built and tried.
  */
-export function jobReferenceProblems(job: Job, records: readonly RainRecord[] = []): InputProblem[] {
+export function jobProblems(job: Job, records: readonly RainRecord[] = []): InputProblem[] {
   return [
     ...job.schemes.flatMap((scheme, i) => brokenReferences(scheme).map((each) => ({ ...each, path: `job.schemes[${i}].${each.path}` }))),
     ...logTies(job),
-    ...measureReferenceProblems(job),
-    ...records.flatMap((record, i) => recordReferenceProblems(record, `records[${i}]`)),
+    ...measureProblems(job),
+    ...records.flatMap((record, i) => recordProblems(record, `records[${i}]`)),
   ]
 }

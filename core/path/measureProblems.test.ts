@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { demoRecords, withyHard } from '../demo'
 import type { Job, Scheme, Vessel } from '../scheme'
-import { jobReferenceProblems } from './jobReferenceProblems'
-import { measureReferenceProblems, recordReferenceProblems } from './measureReferenceProblems'
+import { jobProblems } from './jobProblems'
+import { measureProblems, recordProblems } from './measureProblems'
 
-const told = (job: Job) => measureReferenceProblems(job).map(({ path, problem }) => `${path} ${problem}`)
+const told = (job: Job) => measureProblems(job).map(({ path, problem }) => `${path} ${problem}`)
 /** The boathouse with its first scheme, gutter, vessel or trial otherwise. */
 const scheme = (more: Partial<Scheme>): Job => {
   const [first, ...others] = withyHard().schemes
@@ -124,9 +124,9 @@ describe('measures that contradict one another', () => {
     const job = withyHard()
     const broken = { ...job, schemes: [job.schemes[0]!, { ...gutter({ highPoints: [LONG + 1] }).schemes[0]!, id: 'second' }] }
     expect(told(broken)).toEqual(['job.schemes[1].gutters[0].highPoints[0] beyondGutter'])
-    expect(jobReferenceProblems(broken).map(({ path }) => path)).toContain('job.schemes[1].gutters[0].highPoints[0]')
+    expect(jobProblems(broken).map(({ path }) => path)).toContain('job.schemes[1].gutters[0].highPoints[0]')
     const loose = { ...job, schemes: [job.schemes[0]!, { ...job.schemes[0]!, id: 'second', drops: [] }] }
-    const paths = jobReferenceProblems(loose).map(({ path }) => path)
+    const paths = jobProblems(loose).map(({ path }) => path)
     expect(paths.length).toBeGreaterThan(0)
     for (const path of paths) expect(path).toMatch(/^job\.schemes\[1\]\./)
   })
@@ -136,7 +136,7 @@ describe('a record', () => {
   const [record] = demoRecords()
   it('begins on a day of the calendar, and has as many days of air as of rain', () => {
     const days = (n: number) => Array.from({ length: n }, () => 5)
-    const wrong = (more: object) => recordReferenceProblems({ ...record!, low: undefined, high: undefined, ...more } as never, 'records[0]')
+    const wrong = (more: object) => recordProblems({ ...record!, low: undefined, high: undefined, ...more } as never, 'records[0]')
     const n = record!.depths.length
     expect(wrong({ low: days(n), high: days(n) })).toEqual([])
     expect(wrong({ start: '2023-02-29' })).toMatchObject([{ path: 'records[0].start', problem: 'noSuchDay' }])

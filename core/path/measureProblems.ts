@@ -66,7 +66,7 @@ function schemeTies(scheme: Scheme, path: string, tell: Tell) {
  * Measures that contradict one another, by path: what no single field can say of itself, and what no calculation could be
  * made on. What is merely unwise is left to the findings.
  */
-export function measureReferenceProblems({ rain, site, money, schemes }: Omit<Job, 'chosen'>): InputProblem[] {
+export function measureProblems({ rain, site, money, schemes }: Omit<Job, 'chosen'>): InputProblem[] {
   const problems: InputProblem[] = []
   const tell: Tell = (path, what) => problems.push({ path, ...what })
   site.low.forEach((low, month) => {
@@ -88,7 +88,7 @@ export function measureReferenceProblems({ rain, site, money, schemes }: Omit<Jo
 }
 
 /** What is wrong with a record's days, by path under the record. */
-export function recordReferenceProblems({ start, depths, low, high }: RainRecord, path: string): InputProblem[] {
+export function recordProblems({ start, depths, low, high }: RainRecord, path: string): InputProblem[] {
   const wrong: InputProblem[] = []
   if (Number.isNaN(fromIsoDate(start))) wrong.push({ path: `${path}.start`, ...problem('noSuchDay', { found: start }) })
   for (const [name, air] of Object.entries({ low, high }))
