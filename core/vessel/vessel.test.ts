@@ -187,22 +187,22 @@ describe('usable', () => {
     expect(lost([0.4, 0.4, 0.4, 0.3873], 3)).toBeCloseTo(47.1870024, 4)
   })
   it('a pump draws a store as far down as a tap at its port would, the lower of both counts, and nothing as far as the floor', () => {
-    const [own] = withyHard().schemes
-    const { vessel: id, port: at } = own!.taps[0]!
+    const own = withyHard().schemes[0]!
+    const { vessel: id, port: at } = own.taps[0]!
     const bottom = (taps: typeof own.taps, pumps: ReturnType<typeof pump>[], more: Port[] = []) => {
-      const stores = own!.stores.map((each) => ({
+      const stores = own.stores.map((each) => ({
         ...each,
         vessels: each.vessels.map((one) => (one.id === id ? { ...one, ports: [...one.ports, ...more] } : one)),
       }))
-      return usableVolume(buildWaterPath({ ...own!, stores, demands: [], taps, pumps }), own!.stores[0]!.id).bottom
+      return usableVolume(buildWaterPath({ ...own, stores, demands: [], taps, pumps }), own.stores[0]!.id).bottom
     }
-    const foot = buildWaterPath(own!).vessels.get(id)!.foot
+    const foot = buildWaterPath(own).vessels.get(id)!.foot
     const low = port('low', 'outlet', 0.03)
-    const pumped = (from: string) => pump('p', id, { kind: 'house' }, { from: { vessel: id, port: from } })
-    const tapped = bottom(own!.taps, [])
+    const pumped = (from: string) => pump('p', id, { kind: 'house', professional: true }, { from: { vessel: id, port: from } })
+    const tapped = bottom(own.taps, [])
     expect(bottom([], [pumped(at)])).toBe(tapped)
-    expect(bottom(own!.taps, [pumped('low')], [low])).toBeCloseTo(foot + 0.03, 12)
-    expect(bottom([], [])).toBeCloseTo(foot + buildWaterPath(own!).vessels.get(id)!.vessel.body.floor, 12)
+    expect(bottom(own.taps, [pumped('low')], [low])).toBeCloseTo(foot + 0.03, 12)
+    expect(bottom([], [])).toBeCloseTo(foot + buildWaterPath(own).vessels.get(id)!.vessel.body.floor, 12)
   })
   it('one butt gives what stands between trough and tap', () => {
     const one = buildWaterPath(
