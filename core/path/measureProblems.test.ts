@@ -132,6 +132,18 @@ describe('measures that contradict one another', () => {
   })
 })
 
+describe('a log', () => {
+  it('has each entry once, on days of the calendar; each fault is told at its entry', () => {
+    const rain = (id: string, at: string) => ({ id, kind: 'rain' as const, at, depth: 1 })
+    const of = (...entries: ReturnType<typeof rain>[]): Job => ({ ...withyHard(), log: { ...withyHard().log, entries } })
+    expect(jobProblems(of(rain('a', '2024-02-29T07:00Z'), rain('b', '2024-02-29T07:00Z')))).toEqual([])
+    expect(jobProblems(of(rain('a', '2024-02-28T07:00Z'), rain('b', '2023-02-29T07:00Z'), rain('a', '2024-03-01T07:00Z')))).toEqual([
+      { path: 'job.log.entries[1].at', problem: 'noSuchDay', values: { found: '2023-02-29' } },
+      { path: 'job.log.entries[2]', problem: 'entryTwice', values: { id: 'a' } },
+    ])
+  })
+})
+
 describe('a record', () => {
   const [record] = demoRecords()
   it('begins on a day of the calendar, and has as many days of air as of rain', () => {

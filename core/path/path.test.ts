@@ -125,6 +125,16 @@ describe('links that cannot be', () => {
       ['stores[0].vessels[1]', 'ring'],
     ])
   })
+  it('a pump does not lift into the vessel that it draws from, nor twice into one', () => {
+    const scheme = structuredClone(ARRANGEMENTS[8]!())
+    const pump = scheme.pumps[0]!
+    if (pump.to.kind !== 'vessel') throw new Error('it lifts into a header')
+    const { vessel, port } = pump.to
+    pump.to = { ...pump.to, also: { vessel, port } }
+    expect(brokenReferences(scheme)).toEqual([{ path: 'pumps[0].to.also', problem: 'linkToItself', values: { id: vessel } }])
+    pump.to = { kind: 'vessel', ...pump.from }
+    expect(brokenReferences(scheme)).toEqual([{ path: 'pumps[0].to', problem: 'linkToItself', values: { id: pump.from.vessel } }])
+  })
   it('a tap opened in the trial must be there', () => {
     const scheme = three()
     scheme.trial.opened = [{ tap: 'gone', from: 0, lasts: 60 }]
