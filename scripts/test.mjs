@@ -61,7 +61,7 @@ function counted(name, command, args, report, read) {
 /** The tests of a browser suite, and of the suites in it, that did not go as expected. */
 function faultsOfSuite({ suites = [], specs = [] }) {
   const here = specs
-    .filter(({ ok }) => !ok)
+    .filter(({ ok, tests }) => !ok || tests.some(({ status }) => status === 'skipped'))
     .map(({ file, title, tests }) => [
       file,
       title,

@@ -1,4 +1,4 @@
-import type { Layout } from '../rain/import/layout'
+import { LONGEST_CELL, type Layout } from '../rain/import/layout'
 import { dateParts, guessOrder, readDay } from '../rain/import/readDate'
 import { LEVEL_WAYS, MOMENT, type Entry } from '../scheme'
 import { instantOf } from './entries'
@@ -84,6 +84,9 @@ export type DateOrder = Layout['dateOrder']
 
 const CLOCK = /^(.*?)(?:(?:T|,?\s+)(\d{1,2})[:.](\d{2})(?:[:.]\d{2}(?:[.,]\d+)?)?\s*([ap])?\.?(?:m\.?)?\s*(Z|[+-]\d{2}:?\d{2})?)?$/i
 
+/** A cell's day and time; undefined of one too long for either, which would take for ever to be looked through. */
+const clockOf = (cell: string) => (cell.length > LONGEST_CELL ? undefined : CLOCK.exec(cell))
+
 /**
  * A moment as loggers write it: ISO with or without a zone, or a day and a time of 24 or twice 12 hours; without a zone by the
  * reader's own clock, without a time at seven in the morning.
@@ -93,7 +96,7 @@ const CLOCK = /^(.*?)(?:(?:T|,?\s+)(\d{1,2})[:.](\d{2})(?:[:.]\d{2}(?:[.,]\d+)?)
 export function readMoment(text: string, offset: (day: number, minute: number) => number, order: DateOrder = 'ymd'): string | undefined {
   const trimmed = text.trim()
   if (MOMENT.test(trimmed)) return Number.isNaN(momentOf(trimmed).day) ? undefined : trimmed
-  const found = CLOCK.exec(trimmed)
+  const found = clockOf(trimmed)
   const parts = found && dateParts(found[1]!)
   if (!parts) return undefined
   const [, , told = '7', minute = '0', half, zone] = found
@@ -172,11 +175,10 @@ export function layoutOf(header: readonly string[], rows: readonly (readonly str
     return channel ? [{ column, channel }] : []
   })
   if (first < 0 || (!own && channels.length === 0)) throw new LogLineError(1, 'columns', header.join(', ').slice(0, 120))
-  const dates = rows.flatMap((cells) => [dateParts(CLOCK.exec((cells[moment[0]!] ?? '').trim())?.[1] ?? '') ?? []]).filter(isDate)
+  const dates = rows.map((cells) => dateParts(clockOf((cells[moment[0]!] ?? '').trim())?.[1] ?? '')).filter((parts) => parts !== undefined)
   const { order, certain } = dates.length === 0 ? { order: 'ymd' as const, certain: true } : guessOrder(dates)
   return { own, moment, order: certain ? order : usual, certain, channels }
 }
-const isDate = (parts: number[]): parts is [number, number, number] => parts.length === 3
 
 /** A table may have its days in one column and its times in another. */
 function momentColumns(names: readonly string[], cells: readonly string[], first: number): number[] {

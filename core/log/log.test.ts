@@ -396,6 +396,11 @@ describe('tables and loggers', () => {
     expect(layoutOf(['date', 'rain'], rows, 'mdy')).toMatchObject({ order: 'mdy', certain: false })
     expect(layoutOf(['date', 'rain'], [['2026-04-03', '1']], 'mdy')).toMatchObject({ order: 'ymd', certain: true })
   })
+  it('a cell that is long and empty in the middle is no moment, and does not hold anybody up', () => {
+    const long = `a${' '.repeat(300_000)}b`
+    expect(readMoment(long, offset)).toBeUndefined()
+    expect(layoutOf(['date', 'rain'], [[long, '1']])).toMatchObject({ order: 'ymd', certain: true })
+  })
   it('a column of a clock’s seconds is no time of day, and a date and time in one column stay one', () => {
     expect(layoutOf(['date', 'elapsed time (s)', 'rain'], [['2026-04-03', '3600', '1']]).moment).toEqual([0])
     expect(layoutOf(['Date/Time', 'time zone', 'rain'], [['2026-04-03 07:00', 'UTC', '1']]).moment).toEqual([0])

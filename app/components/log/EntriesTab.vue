@@ -23,7 +23,7 @@ import { saveFile } from '~/composables/saveFile'
 /** All that was written down, newest first: read, changed, taken out, brought in from a table or a logger, taken away as one. */
 defineProps<{ today: number }>()
 const bench = useWorkbench()
-const { entries, vessels, path, draft, add, change, remove, importAll } = useLog()
+const { log, entries, vessels, path, draft, add, change, remove, importAll } = useLog()
 const { say, sayProblem } = useSay()
 const settings = useSettings()
 const { moment, entryText } = useLogWords()
@@ -118,13 +118,18 @@ function tellWrong(error: unknown) {
 }
 /** What the last table did, told until the next. */
 const imported = shallowRef<Imported>()
-function takeIn(more: Entry[], sums = false) {
+function forgetLast() {
+  problem.value = ''
   imported.value = undefined
+  guessed.value = undefined
+}
+function takeIn(more: Entry[], sums = false) {
   if (more.length === 0) problem.value = say('log.import.empty', { file: fileName.value })
   else imported.value = importAll(more, fileName.value, sums)
 }
 const told = computed(() => {
-  if (!imported.value) return []
+  // Told of the log as the table left it: after an undo, or anything else, it is no longer so.
+  if (imported.value?.log !== log.value) return []
   const file = fileName.value
   const counts = imported.value
   const parts = (['added', 'known', 'renewed', 'byHand'] as const).filter((each) => counts[each] > 0)
@@ -150,11 +155,9 @@ async function bringIn(event: Event) {
   const file = input.files?.[0]
   input.value = ''
   if (!file) return
-  problem.value = ''
+  forgetLast()
   fileName.value = file.name
   stopped = false
-  imported.value = undefined
-  guessed.value = undefined
   if (/json$/i.test(file.name)) {
     try {
       if (file.size > 64e6) throw new RangeError(say('log.import.large'))
@@ -216,7 +219,7 @@ const stopImport = () => (stopped = true)
 /** A season typed or pasted as a table. */
 const table = ref('')
 function takeTable() {
-  problem.value = ''
+  forgetLast()
   fileName.value = say('log.table')
   try {
     const { data } = Papa.parse<string[]>(table.value.trim())

@@ -86,7 +86,7 @@ function keep() {
       ...draft({ kind: 'level', vessel: vessel.id, by: 'floor', value: Math.round(depth * 1000) / 1000 }, at),
       id: `s${stamp}-l`,
     })
-  importAll(entries, say('log.sensors.title'), false)
+  if (!importAll(entries, say('log.sensors.title'), false)) return
   kept.value = say('log.sensors.kept')
   whole.value = undefined
 }
