@@ -39,7 +39,6 @@ const SAME_IN_BOTH: readonly string[] = [
   'log.tab.seasons',
   'jobs.export',
   // Columns are named in the file's own words.
-  'log.tableExample',
   'places.name',
   'trial.stop',
 ]
