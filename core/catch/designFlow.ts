@@ -94,8 +94,8 @@ const capacityArea = ({ scheme }: WaterPath, section: RoofSection): number => (s
 export const dropCapacityArea = (path: WaterPath, dropId: string): number =>
   path.feeds.get(dropId)!.reduce((sum, { section, share }) => sum + capacityArea(path, section) * share, 0)
 
-/** A pipe and all that join it, by their ids. */
-function withJoined({ scheme }: WaterPath, dropId: string): Set<string> {
+/** A pipe and all that join it, by their ids, however many follow one another. */
+export function withJoined({ scheme }: WaterPath, dropId: string): Set<string> {
   const ids = new Set([dropId])
   for (let grew = true; grew;) {
     grew = false

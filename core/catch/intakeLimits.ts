@@ -1,4 +1,5 @@
 import { designCapacity } from '../gutter/capacity'
+import { legsOf } from '../gutter/outletShares'
 import { outletFlow, OUTLET_HEAD_SHARE } from '../pipe/outlet'
 import { verticalPipeFlow, WALL_FILM } from '../pipe/verticalPipe'
 import type { Feed, Intake, WaterPath } from '../path/waterPath'
@@ -28,14 +29,16 @@ export function outletLimits({
   outlet,
   bends,
 }: Pick<Feed, 'gutter' | 'outlet' | 'bends'>): Pick<IntakeLimits, 'gutter' | 'outlet'> {
-  const bentOn = (leg: number) => {
-    const [from, to] =
-      Math.abs(outlet.outlet.at - leg - outlet.from) < 1e-6 ? [outlet.from, outlet.outlet.at] : [outlet.outlet.at, outlet.to]
-    return bends.some((at) => at > from && at < to)
-  }
+  const legs = legsOf(outlet).map(({ from, to }) =>
+    designCapacity(
+      gutter,
+      to - from,
+      bends.some((at) => at > from && at < to),
+    ),
+  )
   return {
     // Each side of the outlet is a gutter of its own, and what they bring is summed at the hole.
-    gutter: outlet.legs.length === 0 ? Infinity : outlet.legs.reduce((sum, leg) => sum + designCapacity(gutter, leg, bentOn(leg)), 0),
+    gutter: legs.length === 0 ? Infinity : legs.reduce((sum, passes) => sum + passes, 0),
     outlet: outletFlow(outlet.outlet.bore, OUTLET_HEAD_SHARE * gutter.depth, outlet.outlet.strainer),
   }
 }

@@ -1,4 +1,4 @@
-import { outletDesign } from './designFlow'
+import { outletDesign, withJoined } from './designFlow'
 import type { WaterPath } from '../path/waterPath'
 import { FULL_DUTY, verticalPipeFlow } from '../pipe/verticalPipe'
 import type { Drop } from '../scheme'
@@ -23,9 +23,6 @@ export interface PipeLoad {
 export function pipeLoads(path: WaterPath): PipeLoad[] {
   const { drops, stores } = path.scheme
   const outlets = outletDesign(path)
-  const endsIn = (drop: Drop) => (drop.end.kind === 'drop' ? drop.end.drop : undefined)
-  // A path has no rings, so that every pipe comes to an end.
-  const joining = (id: string): Drop[] => drops.filter((drop) => endsIn(drop) === id).flatMap((drop) => [drop, ...joining(drop.id)])
   const spilling = stores
     .flatMap(({ id }) => surplusWays(path, id))
     .flatMap((surplus) =>
@@ -37,7 +34,7 @@ export function pipeLoads(path: WaterPath): PipeLoad[] {
       }),
     )
   return drops.map((drop) => {
-    const pipes = new Set([drop, ...joining(drop.id)].map(({ id }) => id))
+    const pipes = withJoined(path, drop.id)
     const comes = [
       ...outlets.filter((each) => pipes.has(each.drop.id)).map(({ outlet, down }) => ({ outlet: outlet.id, flow: down })),
       ...spilling.filter(({ into }) => pipes.has(into)).map(({ overflow, flow }) => ({ overflow, flow })),

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { laidPump } from '../layout'
 import { pump } from '../arrangements/parts'
-import { lineFlow } from '../pipe/friction'
+import { headSpent, lineFlow } from '../pipe/friction'
 import { US_GALLON } from '../units/constants'
 import { bleachFor, bleachKept, bleachStrength } from './bleach'
 import { onGravity, reachOf, standingPressure } from './gravity'
@@ -83,6 +83,15 @@ describe('a pump', () => {
     const high = pumpDuty({ ...small, at: 7.5 }, 0.2)
     expect(high.suction).toBeGreaterThan(MOST_SUCTION)
     expect(pumpDuty(small, 0.2, 2000).suctionSpare).toBeCloseTo(pumpDuty(small, 0.2).suctionSpare - 2.4, 9)
+  })
+  it('on its suction side it lifts from the lowest water up to itself and pays for that pipe; the rest is what air pushes, less vapour', () => {
+    const paid = headSpent({ ...small.suction, losses: 0.5 + 2.5 + 0.9 }, small.wants)
+    for (const lowest of [-1, 0, 0.2, 2]) {
+      const { suction, suctionSpare } = pumpDuty(small, lowest)
+      expect(suction).toBeCloseTo(0.5 - lowest + paid, 12)
+      // 10.3 m of air at sea level, 0.24 m of vapour at 20 °C (any pump text).
+      expect(suctionSpare).toBeCloseTo(10.3 - 0.24 - suction, 12)
+    }
   })
   it('a cubic metre a day up ten metres at 40 % is 68 Wh; the panel makes it in the darkest month’s sun (ρgVH/η)', () => {
     const energy = pumpEnergy({ ...small, sunHours: 2, autonomy: 3 }, { head: 10 }, 1, 100)

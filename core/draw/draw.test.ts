@@ -5,9 +5,9 @@ import fc from 'fast-check'
 import { calendarOf, dayNumber } from '../rain/calendar'
 import type { DailyRain } from '../rain/dailyRain'
 import { USES, type Demand, type DemandOf, type Money } from '../scheme'
-import { dailyDemand, demandDays, monthlyDemand } from './demandDays'
+import { dailyDemand, demandDays, monthlyDemand, monthlyThirst } from './demandDays'
 import { mainsBill, payback, yearlySaving } from './mainsCost'
-import { bedThirst, dryDayThirst, REACHES_ROOTS } from './thirst'
+import { bedThirst, dryDayThirst, REACHES_ROOTS, soilAfter } from './thirst'
 import { governingRule } from './useRules'
 import { tapFlow } from './tapFlow'
 
@@ -53,6 +53,27 @@ describe('demand', () => {
   it('nothing is carried out on a wet day or the day after it', () => {
     const litres: Demand = { kind: 'volume', ...common, skipAfterRain: 4, byMonth: Array.from({ length: 12 }, () => 0.01) }
     expect([...demandDays(litres, days(0, 3.9, 4, 0, 0), air)]).toEqual([10, 10, 0, 0, 10])
+    // Of the day before the record nothing is known; nought says that it is carried whatever falls.
+    expect([...demandDays(litres, days(0, 0), air)]).toEqual([10, 10])
+    expect([...demandDays({ ...litres, skipAfterRain: 0 }, days(9, 9), air)]).toEqual([10, 10])
+    expect([...demandDays(litres, days(4, 0, 0), air)]).toEqual([0, 0, 10])
+  })
+  it('a bed asks in its months for what it drinks on a dry day in their middle', () => {
+    // A thirst that tells the day of the year: the 16th of January and the 30th of the other end are days 16 and 350.
+    const rising = { thirst: Float64Array.from({ length: 367 }, (_, day) => day / 100) }
+    const asked = dailyDemand(bed({ months: [1, 12] }), rising)
+    expect(asked[0]).toBeCloseTo(dryDayThirst(bed(), 0.16), 12)
+    expect(asked[11]).toBeCloseTo(dryDayThirst(bed(), 3.5), 12)
+    expect(asked.slice(1, 11)).toEqual(Array.from({ length: 10 }, () => 0))
+    expect(monthlyThirst(rising).map((each) => Math.round(each * 100))).toEqual([16, 45, 75, 105, 136, 166, 197, 228, 258, 289, 319, 350])
+    expect(monthlyDemand([bed({ months: [1] }), bed({ months: [1] })], rising)[0]).toBeCloseTo(2 * asked[0]!, 12)
+  })
+  it('what is given is as good as rain that reaches the roots, and no soil is fuller than full or drier than empty (FAO-56 chapter 8)', () => {
+    expect(soilAfter(20, 4, 0, 70, 10)).toBe(14)
+    expect(soilAfter(20, 4, 10, 70)).toBe(16)
+    expect(soilAfter(20, 4, 5, 70)).toBe(24)
+    expect(soilAfter(5, 4, 0, 70, 30)).toBe(0)
+    expect(soilAfter(68, 4, 0, 70)).toBe(70)
   })
 })
 

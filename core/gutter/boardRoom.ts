@@ -1,6 +1,6 @@
 import { nonNegative, positive } from '../numeric/guards'
 import type { Gutter } from '../scheme'
-import { outletShares } from './outletShares'
+import { legsOf, outletShares } from './outletShares'
 
 /**
  * Height that a run can spend on its fall: what the board leaves below its clearance and above the gutter's own depth.
@@ -28,4 +28,10 @@ export function fallOver(drop: number, run: number): number {
 }
 
 /** Longest way that water of this gutter has to run to an outlet, m. */
-export const longestLeg = (gutter: Gutter): number => Math.max(0, ...outletShares(gutter).flatMap(({ legs }) => legs))
+export const longestLeg = (gutter: Gutter): number =>
+  Math.max(
+    0,
+    ...outletShares(gutter)
+      .flatMap(legsOf)
+      .map(({ from, to }) => to - from),
+  )

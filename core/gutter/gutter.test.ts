@@ -4,10 +4,12 @@ import { depthFactor, designCapacity, gutterSection, lengthFactor, nominalCapaci
 import fc from 'fast-check'
 import { FOOT, INCH } from '../units/constants'
 import { insideArea } from '../roof/sectionPlan'
-import { bendsAlong, eavesAlong, placeSections, pointAlong, shareOver, stripOver } from './alongEave'
+import type { Gutter, RoofSection } from '../scheme'
+import { bendsAlong, eavesAlong, eaveSections, placeSections, pointAlong, shareOver, stripOver } from './alongEave'
 import { boardRoom, fallOver, longestLeg, longestRun } from './boardRoom'
-import { outletShares } from './outletShares'
+import { legsOf, outletShares, stretches } from './outletShares'
 import { GUTTER_SIZES, sizeOf } from './profiles'
+import { clippedUnderSnow } from './snow'
 import { bracketPlaces, gutterParts, jointPlaces, stringLine } from './stringLine'
 
 const half = { profile: 'half-round', width: 0.112, sole: 0, depth: 0.056, fall: 0 } as const
@@ -31,7 +33,7 @@ describe('capacity', () => {
 
 describe('outlets', () => {
   const of = (...parts: Parameters<typeof gutter>) =>
-    outletShares(gutter(...parts)).map(({ outlet: { id }, from, to, legs }) => [id, from, to, legs])
+    outletShares(gutter(...parts)).map((each) => [each.outlet.id, each.from, each.to, legsOf(each).map(({ from, to }) => to - from)])
   it('one takes all', () => {
     expect(of('g', 'G', 10, [outlet('a', 10, 2, 'd')])).toEqual([['a', 0, 10, [10]]])
   })
@@ -152,6 +154,88 @@ describe('roof along the gutter', () => {
   })
 })
 
+describe('what lies along an eave', () => {
+  it('only sections that shed into a gutter are its own, in their order', () => {
+    const { sections } = {
+      sections: [
+        roof('a', 'A', 4, 3, 'g'),
+        roof('b', 'B', 4, 3, 'h'),
+        roof('c', 'C', 4, 3, 'g'),
+        roof('d', 'D', 4, 3, 'g', { shedsTo: { kind: 'section', section: 'a' } }),
+      ],
+    }
+    expect(eaveSections({ sections }, 'g').map(({ id }) => id)).toEqual(['a', 'c'])
+  })
+  it('a stretch that begins along the eave gets the strip from there: of the second half of an eave, half of the roof', () => {
+    const [, second] = eavesAlong({ length: 10 }, [roof('a', 'A', 4, 3, 'g'), roof('b', 'B', 6, 3, 'g')])
+    expect(shareOver(second!, 7, 10)).toBeCloseTo(0.5, 12)
+    expect(
+      stripOver(second!, 7, 10)
+        .map(({ x }) => x)
+        .toSorted((a, b) => a - b),
+    ).toEqual([3, 3, 6, 6])
+  })
+  it('houses that are no two sides of one ridge are laid apart, each behind the roof before it', () => {
+    const run = gutter('g', 'G', 10, [outlet('o', 10, 2, 'd')])
+    const places = placeSections([
+      { gutter: run, sections: [roof('front', 'F', 10, 3, 'g')] },
+      { gutter: { ...run, id: 'h', length: 5 }, sections: [roof('shed', 'S', 5, 2, 'h')] },
+      { gutter: { ...run, id: 'i', length: 8 }, sections: [roof('barn', 'B', 8, 4, 'i')] },
+    ])
+    expect([...places.values()]).toEqual([
+      { x: 0, y: 0, turn: 0 },
+      { x: 0, y: 3 + 1.5, turn: 0 },
+      { x: 0, y: 3 + 1.5 + 2 + 1.5, turn: 0 },
+    ])
+  })
+  it('a high point at or past an end divides nothing', () => {
+    const of = (highPoints: number[]) =>
+      stretches(gutter('g', 'G', 10, [outlet('o', 10, 2, 'd')], { highPoints })).map(({ from, to }) => [from, to])
+    expect(of([0, 10, 12])).toEqual([[0, 10]])
+    expect(of([6, 3])).toEqual([
+      [0, 3],
+      [3, 6],
+      [6, 10],
+    ])
+  })
+})
+
+describe('snow on a roof', () => {
+  const cold = { low: Array.from({ length: 12 }, () => -4), high: Array.from({ length: 12 }, () => 6) }
+  const plastic = gutter('g', 'G', 10, [outlet('o', 10, 2, 'd')], { material: 'plastic' })
+  const steep = roof('a', 'A', 10, 3, 'g', { pitch: 10 })
+  it('takes down a clipped gutter under a roof it slides off, where the coldest month has a mean of one degree', () => {
+    expect(clippedUnderSnow({ sections: [steep], gutters: [plastic] }, cold)).toEqual([plastic])
+  })
+  it('and none of metal, none under a flatter roof, none under the roof of another, none where it is milder', () => {
+    const none = (sections: RoofSection[], gutters: Gutter[], site = cold) =>
+      expect(clippedUnderSnow({ sections, gutters }, site)).toEqual([])
+    none([steep], [{ ...plastic, material: 'metal' }])
+    none([{ ...steep, pitch: 9.9 }], [plastic])
+    none([{ ...steep, shedsTo: { kind: 'gutter', gutter: 'other' } }], [plastic])
+    none([{ ...steep, shedsTo: { kind: 'section', section: 'b' } }], [plastic])
+    none([steep], [plastic], { ...cold, high: cold.high.map(() => 6.2) })
+  })
+})
+
+describe('capacity by shape and length', () => {
+  const box = { profile: 'rectangular', width: 0.12, sole: 0.12, depth: 0.08, fall: 0 } as const
+  it('a box counts as its full width whatever its sole says, a trapezoid as narrow as its sole (EN 12056-3:2000, from memory)', () => {
+    expect(nominalCapacity({ ...box, sole: 0 })).toBe(nominalCapacity(box))
+    const trapezoid = { ...box, profile: 'k-style', sole: 0.09 } as const
+    // Three quarters as wide at the sole: area 7/8 of the box, and 0.99 for the shape.
+    expect(nominalCapacity(trapezoid) / nominalCapacity(box)).toBeCloseTo(0.875 ** 1.25 * 0.99, 9)
+  })
+  it('between two lines of the table it is between their factors, and held at both ends (EN 12056-3:2000 table 6, from memory)', () => {
+    expect(lengthFactor(20, 0)).toBe(1)
+    expect(lengthFactor(62.5, 0)).toBeCloseTo(0.985, 12)
+    expect(lengthFactor(100, 0)).toBeCloseTo(0.93, 12)
+    expect(lengthFactor(100, 0.005)).toBeCloseTo((1.03 + 1.08) / 2, 12)
+    expect(lengthFactor(900, 0)).toBe(0.6)
+    expect(lengthFactor(900, 0.05)).toBe(1.55)
+  })
+})
+
 describe('brackets and pieces', () => {
   const eleven = gutter('g', 'G', 11.4, [outlet('o', 11.4, 2.31, 'd')])
   it('joints lie at the ends of bought pieces', () => {
@@ -165,6 +249,31 @@ describe('brackets and pieces', () => {
       expect(places.some((at) => at < joint && at > joint - 0.2)).toBe(true)
       expect(places.some((at) => at > joint && at < joint + 0.2)).toBe(true)
     }
+  })
+  it('a short last piece hangs by the bracket off the end: none stands where another is, or a hand beside it', () => {
+    const places = (length: number) => bracketPlaces({ length, piece: 4, bracketEvery: 1 }).map((at) => Math.round(at * 1000))
+    expect(places(8.3).slice(-3)).toEqual([6925, 7850, 8150])
+    expect(places(4.32).slice(-3)).toEqual([2925, 3850, 4170])
+    expect(places(4.1).at(-1)).toBe(3950)
+  })
+  it('however long a run and its pieces: in order, from beside one end to beside the other, none nearer than a hand, none too far', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.6, max: 40, noNaN: true }),
+        fc.double({ min: 0.5, max: 6, noNaN: true }),
+        fc.double({ min: 0.3, max: 1.2, noNaN: true }),
+        (length, piece, bracketEvery) => {
+          const places = bracketPlaces({ length, piece, bracketEvery })
+          expect([places[0], places.at(-1)]).toEqual([expect.closeTo(0.15, 9), expect.closeTo(length - 0.15, 9)])
+          const gaps = places.slice(1).map((at, i) => at - places[i]!)
+          expect(Math.max(...gaps)).toBeLessThanOrEqual(bracketEvery + 1e-9)
+          // As few as that takes: twice as many would stand nearer than half of it.
+          expect(Math.min(...gaps)).toBeGreaterThanOrEqual(Math.min(0.15, bracketEvery / 2) - 1e-9)
+          for (const joint of jointPlaces({ length, piece }))
+            expect(Math.min(...places.map((at) => Math.abs(at - joint)))).toBeLessThanOrEqual(0.15 + 1e-9)
+        },
+      ),
+    )
   })
   it('the string line falls by the run times the fall', () => {
     const line = stringLine(eleven)
@@ -184,6 +293,16 @@ describe('brackets and pieces', () => {
 })
 
 describe('sizes', () => {
+  it('of one width and depth, the profile tells them apart; a front of other slope is no catalogue size', () => {
+    const of = (more: Partial<Gutter>) => sizeOf(gutter('g', 'G', 5, [outlet('o', 5, 2, 'd')], more))?.key
+    expect(of({ profile: 'half-round', width: 0.1, depth: 0.05 })).toBe('half-round-100')
+    expect(of({ profile: 'rectangular', width: 0.1, depth: 0.05 })).toBeUndefined()
+    const five = { profile: 'k-style', width: 5 * INCH, depth: 3.5 * INCH } as const
+    expect(of({ ...five, sole: 3.25 * INCH })).toBe('k-5')
+    expect(of({ ...five, sole: 3 * INCH })).toBeUndefined()
+    // What a box or a half-round says of its sole is not measured on it.
+    expect(of({ profile: 'rectangular', width: 0.12, depth: 0.08, sole: 0 })).toBe('box-120')
+  })
   it('each is found again by its measures', () => {
     for (const size of GUTTER_SIZES) {
       const found = sizeOf(

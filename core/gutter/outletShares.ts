@@ -1,17 +1,20 @@
 import type { Gutter, Outlet } from '../scheme'
 
-/** What reaches one outlet: the stretch of gutter that runs to it and the legs it runs along, m. */
+/** What reaches one outlet: the stretch of gutter that runs to it, from stop end, high point or half-way line to another, m. */
 export interface OutletCatch {
   outlet: Outlet
   from: number
   to: number
-  /** From stop end, high point or half-way line to the outlet, on its left and on its right; a leg of no length is left out. */
-  legs: number[]
   /** The next outlet down the fall, which gets what this one's hole cannot take; none where it is the lowest, or on a level run. */
   onward?: string
 }
 
-const legsOf = (outlet: Outlet, from: number, to: number) => [outlet.at - from, to - outlet.at].filter((leg) => leg > 1e-9)
+/** The stretch on an outlet's left and the one on its right, m from the gutter's left end; one of no length is left out. */
+export const legsOf = ({ outlet: { at }, from, to }: OutletCatch): { from: number; to: number }[] =>
+  [
+    { from, to: at },
+    { from: at, to },
+  ].filter((leg) => leg.to - leg.from > 1e-9)
 
 function shareSegment(gutter: Gutter, from: number, to: number, outlets: readonly Outlet[]): OutletCatch[] {
   const level = gutter.fall === 0 || outlets.length === 1
@@ -24,13 +27,13 @@ function shareSegment(gutter: Gutter, from: number, to: number, outlets: readonl
       const left = i === 0 ? from : i <= at ? outlets[i - 1]!.at : outlet.at
       const right = i === outlets.length - 1 ? to : i >= at ? outlets[i + 1]!.at : outlet.at
       const onward = i < at ? outlets[i + 1] : i > at ? outlets[i - 1] : undefined
-      return { outlet, from: left, to: right, legs: legsOf(outlet, left, right), ...(onward ? { onward: onward.id } : {}) }
+      return { outlet, from: left, to: right, ...(onward ? { onward: onward.id } : {}) }
     })
   }
   return outlets.map((outlet, i) => {
     const left = i === 0 ? from : (outlets[i - 1]!.at + outlet.at) / 2
     const right = i === outlets.length - 1 ? to : (outlet.at + outlets[i + 1]!.at) / 2
-    return { outlet, from: left, to: right, legs: legsOf(outlet, left, right) }
+    return { outlet, from: left, to: right }
   })
 }
 

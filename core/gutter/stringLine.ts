@@ -14,12 +14,17 @@ export const jointPlaces = ({ length, piece }: Pick<Gutter, 'length' | 'piece'>)
 /** Bracket on each side of a joint, and off a stop end, m. Common practice. */
 const BESIDE = 0.15
 
-/** Places of the brackets: beside both ends and both sides of every joint, and no farther apart than asked for. */
+/**
+ * Places of the brackets: beside both ends and both sides of every joint, and no farther apart than asked for. Where one is
+ * already that near, it serves: a short last piece needs none of its own.
+ */
 export function bracketPlaces({ length, piece, bracketEvery }: Pick<Gutter, 'length' | 'piece' | 'bracketEvery'>): number[] {
   const edge = Math.min(BESIDE, length / 4)
-  const fixed = [edge, ...jointPlaces({ length, piece }).flatMap((at) => [at - edge, at + edge]), length - edge]
-    .filter((at) => at > 0 && at < length)
-    .sort((a, b) => a - b)
+  const beside = jointPlaces({ length, piece }).flatMap((at) => [at - edge, at + edge])
+  const last = length - edge
+  const fixed = [edge]
+  for (const at of beside) if (Math.min(at - fixed.at(-1)!, last - at) > edge - 1e-9) fixed.push(at)
+  fixed.push(last)
   return fixed.flatMap((at, i) => {
     if (i === 0) return [at]
     const gap = at - fixed[i - 1]!

@@ -20,6 +20,25 @@ describe('overflow', () => {
       expect(Math.abs(stubFlow(0.1, share * 0.1) / fit - 1)).toBeLessThanOrEqual(0.03)
     }
   })
+  it('well covered, beyond two bores of head, is the hole under the head over its centre; nothing runs at no head', () => {
+    for (const bore of [0.0209, 0.0525, 0.1])
+      for (const share of [2.001, 3, 10]) expect(stubFlow(bore, share * bore)).toBeCloseTo(orificeFlow(bore, (share - 0.5) * bore), 15)
+    expect(stubFlow(0.1, 0)).toBe(0)
+    expect(stubHead(0.1, 0)).toBe(0)
+  })
+  it('never runs less for more water over it, and where the laws meet it does not jump', () => {
+    let before = 0
+    for (let head = 0.001; head < 0.3; head += 0.001) {
+      const now = stubFlow(0.0779, head)
+      expect(now).toBeGreaterThanOrEqual(before)
+      before = now
+    }
+  })
+  it('names what is out of range', () => {
+    expect(() => stubFlow(0.1, -1)).toThrow(/^head/)
+    expect(() => orificeFlow(0.1, -1)).toThrow(/^head/)
+    expect(() => stubHead(0.1, -1)).toThrow(/^flow/)
+  })
   it('finds the head for a flow again', () => {
     for (const flow of [0.0001, 0.001, 0.003]) expect(stubFlow(0.0525, stubHead(0.0525, flow))).toBeCloseTo(flow, 7)
   })

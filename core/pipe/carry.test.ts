@@ -49,6 +49,13 @@ describe('screens', () => {
   it('clean it passes twice as much as half clogged; a basket more than its floor alone', () => {
     expect(screenFlow(0.03, 0.005, 1)).toBeCloseTo(2 * screenFlow(0.03, 0.005), 12)
     expect(basketFlow(0.1, 0.1)).toBeGreaterThan(discFlow(0.1))
+    // Floor π/4 · 0.2² and side π · 0.2 · 0.1, under 5 cm: 0.6 · 0.0942 · 0.25 · 0.990.
+    expect(basketFlow(0.2, 0.1) / LITRE).toBeCloseTo(14.0, 1)
+    // A flat one has no more over it than runs over its edge.
+    expect(basketFlow(0.2, 0.004)).toBeCloseTo(screenFlow((Math.PI / 4) * 0.04 + Math.PI * 0.2 * 0.004, 0.005), 15)
+    expect(screenFlow(0.03, 0)).toBe(0)
+    expect(() => screenFlow(0, 0.1)).toThrow(/^area/)
+    expect(() => screenFlow(0.1, -0.1)).toThrow(/^head/)
   })
 })
 

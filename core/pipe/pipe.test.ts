@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { frictionFactor, headSpent, lineFlow } from './friction'
+import { frictionFactor, frictionlessFlow, headSpent, lineFlow } from './friction'
 import { outletFlow } from './outlet'
-import { INCH, SQUARE_FOOT } from '../units/constants'
+import { INCH, SQUARE_FOOT, WATER_VISCOSITY } from '../units/constants'
 import { hundredRule, intensityRule, leaderTable, roundOpening } from './outletSchools'
 import { verticalPipeFlow } from './verticalPipe'
 
@@ -79,7 +79,30 @@ describe('friction', () => {
       ),
     )
   })
+  it('without friction a head is all speed: v²/2g by each bore’s own velocity (Torricelli, worked by hand)', () => {
+    // 1 m drives 4.43 m/s where one velocity head is lost, through 10 cm²: 4.43 L/s.
+    const bore = Math.sqrt((4 * 0.001) / Math.PI)
+    expect(frictionlessFlow({ bore, length: 0, losses: 1 }, 1) * 1e3).toBeCloseTo(4.429, 3)
+    expect(frictionlessFlow({ bore, length: 0, losses: 4 }, 1) * 1e3).toBeCloseTo(4.429 / 2, 3)
+    // A tap of half the bore has four times the speed: with one loss there, 1 + 16 velocity heads in all.
+    const tapped = { bore, length: 0, losses: 1, through: { bore: bore / 2, losses: 1 } }
+    expect(frictionlessFlow(tapped, 1) * 1e3).toBeCloseTo(4.429 / Math.sqrt(17), 3)
+    expect(lineFlow(tapped, 1)).toBe(frictionlessFlow(tapped, 1))
+    expect(headSpent(tapped, lineFlow(tapped, 1))).toBeCloseTo(1, 9)
+    expect([lineFlow(tapped, 0), headSpent(tapped, 0)]).toEqual([0, 0])
+  })
+  it('a rough wall is told by its grain over the bore: a millimetre in a 50 mm pipe is a fiftieth (Colebrook 1939)', () => {
+    const line = { bore: 0.05, length: 10, losses: 1e-9, roughness: 0.001 }
+    const velocity = 2
+    const spent = headSpent(line, velocity * (Math.PI / 4) * 0.05 ** 2)
+    const factor = (spent * 2 * 9.80665 * 0.05) / (10 * velocity ** 2)
+    expect(Math.abs(factor / colebrook((velocity * 0.05) / WATER_VISCOSITY, 0.02) - 1)).toBeLessThan(0.03)
+    expect(headSpent({ ...line, roughness: 0 }, 1e-3)).toBeLessThan(headSpent(line, 1e-3))
+  })
   it('refuses nonsense by name', () => {
+    expect(() => frictionFactor(0, 0.001)).toThrow(/^reynolds/)
+    expect(() => frictionFactor(1e4, -1)).toThrow(/^relativeRoughness/)
+    expect(() => lineFlow({ bore: 0.02, length: 1, losses: 0 }, 1)).toThrow(/^losses/)
     expect(() => lineFlow({ bore: 0, length: 1, losses: 1 }, 1)).toThrow(/^bore/)
     expect(() => lineFlow({ bore: 0.02, length: -1, losses: 1 }, 1)).toThrow(/^length/)
     expect(() => lineFlow({ bore: 0.02, length: 1, losses: 1 }, -1)).toThrow(/^head/)

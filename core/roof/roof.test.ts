@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { withyHard } from '../demo'
+import { problemOf } from '../problems'
 import { COVERS } from '../scheme'
 import { makeRecord } from '../rain/makeRecord'
 import { COVER_DATA } from './covers'
@@ -87,8 +88,28 @@ describe('a section on plan', () => {
       ),
     )
   })
-  it('sees sides that cross', () => {
+  it('a strip of a gable end is cut where its slope is: the triangle of 4 by 2 over its first and its second metre', () => {
+    const gable = {
+      outline: {
+        kind: 'polygon' as const,
+        corners: [
+          { x: 0, y: 0 },
+          { x: 4, y: 0 },
+          { x: 2, y: 2 },
+        ],
+      },
+      measured: 'plan' as const,
+      pitch: 0,
+    }
+    // Half a square metre, then a trapezoid of 1 to 2 m.
+    expect(insideArea(strip(gable, 0, 1))).toBeCloseTo(0.5, 12)
+    expect(insideArea(strip(gable, 1, 2))).toBeCloseTo(1.5, 12)
+    expect(insideArea(strip(gable, 3, 4))).toBeCloseTo(0.5, 12)
+  })
+  it('sees sides that cross, and none in a ring whose first and last side only meet', () => {
     expect(crossesItself(square)).toBe(false)
+    const many = Array.from({ length: 9 }, (_, i) => ({ x: Math.cos(i * 0.69), y: Math.sin(i * 0.69) }))
+    expect(crossesItself(many)).toBe(false)
     expect(crossesItself([square[0]!, square[2]!, square[1]!, square[3]!])).toBe(true)
   })
 })
@@ -99,7 +120,7 @@ describe('roof shapes', () => {
   it('a gable is two halves, a lean-to one whole', () => {
     expect(area('gable', 10, 6)).toEqual([30, 30])
     expect(area('tunnel', 10, 6)).toEqual([30, 30])
-    expect(area('lean-to', 10, 6)).toEqual([60])
+    for (const whole of ['lean-to', 'flat', 'single-slope'] as const) expect(area(whole, 10, 6)).toEqual([60])
   })
   it('a hip of 10 by 6: the ends are triangles of 9, the sides trapezoids of 21 (geometry)', () => {
     expect(area('hip', 10, 6)).toEqual([21, 9, 21, 9])
@@ -107,6 +128,14 @@ describe('roof shapes', () => {
   })
   it('an L meets in a valley: each leg gets half of the corner square', () => {
     expect(area('l-shaped', 12, 4, 6)).toEqual([12 * 4 + 8, 6 * 4 + 8])
+  })
+  it('its sides are told apart by where they are', () => {
+    const sides = (shape: Parameters<typeof roofSides>[0]['shape']) =>
+      roofSides({ shape, length: 10, width: 6, leg: 5 }).map(({ side }) => side)
+    expect(sides('flat')).toEqual(['only'])
+    expect(sides('gable')).toEqual(['front', 'back'])
+    expect(sides('hip')).toEqual(['front', 'right', 'back', 'left'])
+    expect(sides('l-shaped')).toEqual(['first', 'second'])
   })
   it('its sides lie side by side: together they cover their rectangle and nothing else', () => {
     for (const shape of ['gable', 'hip'] as const) {
@@ -141,6 +170,23 @@ describe('an outline walked side by side', () => {
     expect(insideArea(corners)).toBeCloseTo(41, 9)
     expect(gap).toBeCloseTo(0, 9)
   })
+  it('may miss its start by a fiftieth of its way round, as a tape does, and says by how much', () => {
+    const walk = (last: number) => outlineFromSides([10, 10, 10, last].map((length) => ({ length, turn: 90 })))
+    expect(walk(10.79).gap).toBeCloseTo(0.79, 9)
+    expect(() => walk(10.9)).toThrow(/900\u00a0mm/)
+  })
+  it('a side of no length is told with the length it has', () => {
+    const faultOf = (length: number) => {
+      try {
+        outlineFromSides([8, length, 8, 4].map((each) => ({ length: each, turn: 90 })))
+      } catch (error) {
+        return problemOf(error).values
+      }
+      return undefined
+    }
+    expect(faultOf(-4)).toMatchObject({ found: { kind: 'span', value: -4 } })
+    expect(faultOf(0)).toMatchObject({ found: { kind: 'span', value: 0 } })
+  })
   it('says by how much it does not close', () => {
     expect(() => outlineFromSides([8, 4, 5, 4].map((length) => ({ length, turn: 90 })))).toThrow(/3,000\u00a0mm/)
     expect(() => outlineFromSides([{ length: 8, turn: 90 }])).toThrow(/three sides/)
@@ -163,6 +209,26 @@ describe('an outline from a map', () => {
     const { east, north } = metresPerDegree(45)
     expect(east / 1000).toBeCloseTo(78.85, 1)
     expect(north / 1000).toBeCloseTo(111.13, 1)
+  })
+  it('takes a ring that is closed or not, of three corners up to two hundred', () => {
+    const round = (corners: number, closed: boolean) => {
+      const positions = Array.from({ length: corners }, (_, i): [number, number] => [
+        10 + 0.0002 * Math.cos((2 * Math.PI * i) / corners),
+        60 + 0.0001 * Math.sin((2 * Math.PI * i) / corners),
+      ])
+      return JSON.stringify({ type: 'Polygon', coordinates: [closed ? [...positions, positions[0]] : positions] })
+    }
+    for (const closed of [true, false]) {
+      expect(outlineFromGeoJson(round(3, closed)).corners).toHaveLength(3)
+      expect(outlineFromGeoJson(round(200, closed)).corners).toHaveLength(200)
+      expect(reason(round(2, closed))).toBe('corners')
+      expect(reason(round(201, closed))).toBe('corners')
+    }
+    expect(reason('{"type":"Polygon","coordinates":[[]]}')).toBe('corners')
+    expect(reason('{"type":"Polygon","coordinates":[[[1,2]]]}')).toBe('corners')
+  })
+  it('that cannot be taken is an error of its own, with what was found', () => {
+    expect(() => outlineFromGeoJson('{')).toThrow(expect.objectContaining({ name: 'OutlineError', message: 'notJson: {' }) as Error)
   })
   it('is laid flat at its own latitude, its longest side as eave', () => {
     const { corners, area, latitude } = outlineFromGeoJson(ring([10, 60], [10.0002, 60], [10.0002, 60.0001], [10, 60.0001]))
