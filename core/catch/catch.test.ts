@@ -93,6 +93,27 @@ describe('joined branches', () => {
       { numRuns: 40 },
     )
   })
+  it('however extreme, a mean of flows is none below nought and none above its limit', () => {
+    const any = fc.double({ min: 0, max: 1e9, noNaN: true })
+    const small = fc.double({ min: 0, max: 1e-6, noNaN: true })
+    const size = fc.oneof(any, small)
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ mean: size, gutter: size, hole: size }), { minLength: 1, maxLength: 3 }),
+        size,
+        size,
+        (list, limit, from) => {
+          const branches = list.reduce<GutterBranch[]>((done, each) => [...done, { ...each, above: done.slice(-1) }], [])
+          for (const to of [Infinity, from + 1e-9, from + 2]) {
+            const { passed, taken, letBy } = meanOver(branches, limit, from, to)
+            expect(Math.min(passed, ...taken.values(), ...letBy.values())).toBeGreaterThanOrEqual(0)
+            expect(passed).toBeLessThanOrEqual(limit * (1 + 1e-9))
+          }
+        },
+      ),
+      { numRuns: 300 },
+    )
+  })
   it('two halves alike are as one whole', () => {
     expect(
       expectedFlow(

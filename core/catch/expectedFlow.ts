@@ -97,11 +97,15 @@ function untilBend({ branch, above, joins, inflow, inflowSlope, brought, brought
   return next
 }
 
-/** `∫ (y + s·(x − a))·e^(−x) dx` from a to b. */
-function weighed(y: number, slope: number, from: number, to: number): number {
-  const end = to === Infinity ? 0 : (y + slope * (to - from) + slope) * Math.exp(-to)
-  return (y + slope) * Math.exp(-from) - end
+/** `∫ t·e^(−t) dt` from 0 to d: `1 − (1 + d)·e^(−d)`, by its series where that would be a difference of two alike. */
+function growing(d: number): number {
+  if (d === Infinity) return 1
+  if (d < 1e-3) return d * d * (1 / 2 - d / 3 + (d * d) / 8)
+  return -Math.expm1(-d) - d * Math.exp(-d)
 }
+/** `∫ (y + s·(x − a))·e^(−x) dx` from a to b. */
+const weighed = (y: number, slope: number, from: number, to: number): number =>
+  Math.exp(-from) * (y * -Math.expm1(from - to) + slope * growing(to - from))
 
 /**
  * Mean flow that several outlets bring past a limit which they share, and what each lets by, over the intensities between
