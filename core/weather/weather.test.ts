@@ -2,12 +2,15 @@ import { describe, expect, it } from 'vitest'
 import { storeLaws } from '../balance'
 import { newJob } from '../demo'
 import { buildWaterPath } from '../path/waterPath'
-import { dayNumber, frostChance, frostSeason, readyRain } from '../rain'
+import type { Demand, DemandOf } from '../scheme'
+import { calendarOf, dayNumber, frostChance, frostSeason, readyRain } from '../rain'
 import { runStore } from '../balance/runStore'
 import { demandDays } from '../draw/demandDays'
 import { chanceFor } from '../standIns/chance'
 import { climateOf, hoursOf, MEMBERS, simulatedForecast, simulatedRain } from '../standIns/weatherService'
 import {
+  ALL,
+  chanceOf,
   forecastInputs,
   bedToday,
   checkForecast,
@@ -18,8 +21,12 @@ import {
   rainBegins,
   FARTHEST,
   frostAhead,
+  monthOf,
+  nextOn,
+  quantileOf,
   rainAhead,
   rations,
+  wantedOn,
   type Forecast,
 } from '.'
 
@@ -137,8 +144,96 @@ describe('the stand-in’s weather', () => {
     expect(() => checkForecast({ ...good, low: good.low.slice(1) })).toThrow('low has 29 members')
     expect(() => checkForecast({ ...good, rain: good.rain.map((m) => m.map(() => -1)) })).toThrow('0 to 1850')
     expect(() => checkForecast({ ...good, high: good.high.map((m) => m.slice(2)) })).toThrow('must have 7 numbers')
+    // As much as ever fell in a day (1,825 mm at Foc-Foc, WMO), and no more.
+    const each = (depth: number) => ({ ...good, hours: undefined as never, rain: good.rain.map((m) => m.map(() => depth)) })
+    expect(checkForecast(each(1850)).rain[0]![0]).toBe(1850)
+    expect(() => checkForecast(each(1850.1))).toThrow('0 to 1850')
+    expect(checkForecast(each(0)).rain[0]![0]).toBe(0)
+    expect(rainBegins(good, DAY - 1)).toBeUndefined()
+    expect(rainBegins(good, DAY + good.days)).toBeUndefined()
+    expect(rainBegins({ ...good, hours: good.hours!.map((m) => m.map(() => 0)) }, DAY)).toBeUndefined()
   })
 })
+
+/** A record of whole years whose every depth is its own number, so that a way on tells where it was taken from. */
+function numbered(from: number, years: number) {
+  const start = dayNumber(from, 1, 1)
+  const calendar = calendarOf(start, dayNumber(from + years, 1, 1) - start)
+  return { rain: { depths: Float64Array.from(calendar.month, (_, day) => day), ...calendar } }
+}
+
+describe('ways in which rain may go on', () => {
+  const at = (year: number, month: number, day: number) => dayNumber(year, month, day) - dayNumber(2001, 1, 1)
+  it('are the same season of every year of the record, then of neighbouring weeks, until there are sixty', () => {
+    const ways = rainAhead(numbered(2001, 10), undefined, dayNumber(2026, 5, 1), 30)
+    expect(ways).toHaveLength(60)
+    expect(ways.slice(0, 3).map(({ depths }) => depths[0])).toEqual([at(2001, 5, 1), at(2002, 5, 1), at(2003, 5, 1)])
+    expect([ways[10]!.depths[0], ways[20]!.depths[0]]).toEqual([at(2001, 5, 8), at(2001, 4, 24)])
+    expect([...ways[0]!.depths.slice(0, 4)]).toEqual([0, 1, 2, 3].map((k) => at(2001, 5, 1) + k))
+    expect(ways[0]!.month[0]).toBe(4)
+    expect(rainAhead(numbered(2001, 90), undefined, dayNumber(2026, 5, 1), 3)).toHaveLength(90)
+  })
+  it('a record that ends goes on with its beginning, and one that begins had its end before', () => {
+    const [first] = rainAhead(numbered(2001, 1), undefined, dayNumber(2026, 12, 30), 4)
+    expect([...first!.depths]).toEqual([363, 364, 0, 1])
+    const early = rainAhead(numbered(2001, 1), undefined, dayNumber(2026, 1, 1), 1).map(({ depths }) => depths[0])
+    expect(early.slice(0, 3)).toEqual([0, 7, 365 - 7])
+  })
+  it('the last day of a leap year is the last day of every year', () => {
+    // The thirty-first of December 2024 is day 366; 2001 to 2003 have none.
+    const ways = rainAhead(numbered(2001, 4), undefined, dayNumber(2024, 12, 31), 2)
+    expect(ways.slice(0, 4).map(({ depths }) => depths[0])).toEqual([2001, 2002, 2003, 2004].map((year) => at(year, 12, 31)))
+  })
+  it('a record without that day is begun where it would be', () => {
+    const start = dayNumber(2001, 6, 1)
+    const short = { rain: { depths: Float64Array.from({ length: 30 }, (_, day) => day), ...calendarOf(start, 30) } }
+    expect(rainAhead(short, undefined, dayNumber(2026, 1, 5), 2)[0]!.depths[0]).toBe(5)
+    expect(() => rainAhead({ rain: { ...short.rain, depths: new Float64Array(0) } }, undefined, start, 2)).toThrow(/at least one day/)
+  })
+  it('go by the forecast for its own days, whether it begins before, with or after them', () => {
+    const day = dayNumber(2026, 5, 1)
+    const forecast = (start: number) => ({
+      ...simulatedForecast(climate, day),
+      start,
+      rain: [
+        [901, 902, 903],
+        [801, 802, 803],
+      ],
+    })
+    const [one, other, third] = rainAhead(numbered(2001, 10), forecast(day), day, 5)
+    expect([...one!.depths]).toEqual([901, 902, 903, at(2001, 5, 4), at(2001, 5, 5)])
+    expect([...other!.depths.slice(0, 3)]).toEqual([801, 802, 803])
+    expect(third!.depths[0]).toBe(901)
+    const [before] = rainAhead(numbered(2001, 10), forecast(day - 1), day, 5)
+    expect([...before!.depths.slice(0, 3)]).toEqual([902, 903, at(2001, 5, 3)])
+    const [after] = rainAhead(numbered(2001, 10), forecast(day + 3), day, 5)
+    expect([...after!.depths]).toEqual([at(2001, 5, 1), at(2001, 5, 2), at(2001, 5, 3), 901, 902])
+  })
+})
+
+describe('days of the year', () => {
+  it('a yearly day is the next one at or after another', () => {
+    expect(nextOn(60, dayNumber(2026, 3, 1), 2026)).toBe(dayNumber(2026, 3, 1))
+    expect(nextOn(60, dayNumber(2026, 3, 2), 2026)).toBe(dayNumber(2027, 3, 1))
+    expect(nextOn(1, dayNumber(2026, 12, 31), 2026)).toBe(dayNumber(2027, 1, 1))
+  })
+  it('a month is counted from nought', () => {
+    expect([monthOf(dayNumber(2026, 1, 31)), monthOf(dayNumber(2026, 12, 1))]).toEqual([0, 11])
+  })
+})
+
+describe('a share of what is sorted', () => {
+  it('is on the line between two, the only one of one, and nothing of none', () => {
+    expect(quantileOf([10, 20, 40], 0.5)).toBe(20)
+    expect(quantileOf([10, 20, 40], 0.75)).toBe(30)
+    expect(quantileOf([10, 20, 40], 1)).toBe(40)
+    expect(quantileOf([7], 0.9)).toBe(7)
+    expect(quantileOf([], 0.5)).toBeNaN()
+    expect(chanceOf([], () => true)).toBe(0)
+  })
+})
+
+const sumOf = (litres: Float64Array) => litres.reduce((a, b) => a + b, 0)
 
 /** What really happens to a store from a day on, in the stand-in's world. */
 function truthFrom(day: number, held: number, days: number) {
@@ -189,7 +284,75 @@ describe('days left', () => {
   })
 })
 
+describe('making do', () => {
+  const two = {
+    ...inputs,
+    demands: [
+      { ...inputs.demands[0]!, id: 'first', priority: 1 },
+      { ...inputs.demands[0]!, id: 'last', priority: 2 },
+    ],
+  }
+  it('the last in rank goes without first; then what is left is halved', () => {
+    const ways = rainAhead(ready, undefined, DAY, 10)
+    expect(rations(two, 100, ways).map(({ without, share }) => [without, share])).toEqual([
+      [['last'], 1],
+      [['last'], 0.5],
+    ])
+    expect(rations(inputs, 100, ways).map(({ without, share }) => [without, share])).toEqual([[[], 0.5]])
+  })
+  it('a site that catches half of its plan gets half of it, and an unknown store nothing', () => {
+    const [way] = rainAhead(ready, undefined, DAY, 200)
+    expect(sumOf(comesOn(inputs, way!))).toBeGreaterThan(0)
+    expect(sumOf(comesOn(inputs, way!, 0.5))).toBeCloseTo(0.5 * sumOf(comesOn(inputs, way!)), 9)
+    expect(sumOf(comesOn({ ...inputs, store: 'none' }, way!))).toBe(0)
+  })
+})
+
 describe('drawing down before a storm', () => {
+  /** The same depth on every day of every way. */
+  const waysOf = (depth: number) =>
+    rainAhead(ready, undefined, DAY, 30).map((way) => ({ ...way, depths: new Float64Array(30).fill(depth) }))
+  it('a steady rain of known litres, by hand: room, what is sure, what spills before and after', () => {
+    const ways = waysOf(10)
+    const daily = comesOn(inputs, ways[0]!)[5]!
+    const soon = 3 * daily
+    const held = inputs.volume - 20
+    const down = drawDown({ ...inputs, demands: [] }, held, ways)
+    expect(down).toMatchObject({ room: 20, days: 3, short: 0, shortAfter: 0, notFull: 0 })
+    expect(down.sure).toBeCloseTo(soon, 0)
+    expect(down.spills).toBeCloseTo(soon - 20, 0)
+    expect(down.litres).toBeCloseTo(Math.min(held, down.sure - 20), 6)
+    expect(down.spillsAfter).toBeCloseTo(Math.max(0, down.spills - down.litres), 6)
+    // Held over the full mark there is no room, and never less than none.
+    expect(drawDown(inputs, inputs.volume + 30, ways).room).toBe(0)
+  })
+  it('what would make it go short is not let go, and the risk is that of what is done', () => {
+    const ways = waysOf(0)
+    // Half of what it holds, over the ten days that are kept in hand.
+    const whole = sumOf(wantedOn(inputs, ways[0]!, ALL).slice(0, 10))
+    const part = (0.5 * inputs.volume) / whole
+    const modest = { ...inputs, demands: inputs.demands.map((each) => ({ ...each, can: part * (each as DemandOf<'cans'>).can }) as Demand) }
+    expect(sumOf(wantedOn(modest, ways[0]!, ALL).slice(0, 10))).toBeCloseTo(0.5 * inputs.volume, 9)
+    expect(drawDown(modest, 0.5 * inputs.volume + 1, ways)).toMatchObject({ litres: 0, short: 0, shortAfter: 0, notFull: 1 })
+    expect(drawDown(modest, 0.4 * inputs.volume, ways)).toMatchObject({ litres: 0, short: 1, shortAfter: 1 })
+    // One big rain in two ways of three, none in the third: what those that stay dry need for ten days is kept.
+    const mixed = ways.map((way, k) =>
+      k % 10 === 0 ? way : { ...way, depths: Float64Array.from(way.depths, (_, day) => (day === 1 ? 60 : 0)) },
+    )
+    const down = drawDown(modest, inputs.volume, mixed)
+    expect(down.sure).toBeGreaterThan(inputs.volume)
+    expect(down.litres).toBeGreaterThan(0.3 * inputs.volume)
+    expect(down.litres).toBeLessThanOrEqual(0.5 * inputs.volume)
+    expect(down).toMatchObject({ short: 0, shortAfter: 0, notFull: expect.closeTo(0.1, 1) as number })
+  })
+  it('less than a twentieth of a full store is not worth the walk', () => {
+    const ways = waysOf(4)
+    const free = { ...inputs, demands: [] }
+    const { sure } = drawDown(free, inputs.volume, ways)
+    const letGo = (over: number) => drawDown(free, inputs.volume - sure + over * inputs.volume, ways).litres
+    expect(letGo(0.06)).toBeCloseTo(0.06 * inputs.volume, 6)
+    expect(letGo(0.04)).toBe(0)
+  })
   it('over 200 storms spills less than never, and goes short no more often than two in a hundred more', () => {
     let [never, after, shortNever, shortAfter, storms] = [0, 0, 0, 0, 0]
     const AHEAD = 10
@@ -258,6 +421,23 @@ describe('a bed today', () => {
     expect(bedToday(bed, still, none, ready.site, 5, [0]).verdict).toBe('water')
     const soaked = { ...still, depths: Float64Array.from({ length: 30 }, (_, k) => (k === 29 ? 120 : 0)) }
     expect(bedToday(bed, soaked, none, ready.site, 5, [0])).toMatchObject({ verdict: 'no', gone: 0 })
+  })
+  it('waits for four fifths of what is seen, and for no shower: by how much it is over the line is what has to come', () => {
+    const verdict = (mm: number, days: number) =>
+      bedToday(bed, { ...still, depths: new Float64Array(days) }, new Float64Array(days), ready.site, 5, [mm])
+    let days = 1
+    while (!verdict(0, days).thirsty) days++
+    const { gone, holds } = verdict(0, days)
+    const over = gone - 0.5 * holds
+    expect(over).toBeGreaterThan(0)
+    const line = Math.max(5, over / 0.8)
+    expect(verdict(line + 0.1, days).verdict).toBe('wait')
+    expect(verdict(line - 0.1, days).verdict).toBe('water')
+    // A month later it is far over the line.
+    const dry = verdict(0, 30)
+    const far = (dry.gone - 0.5 * dry.holds) / 0.8
+    expect(far).toBeGreaterThan(6)
+    expect([verdict(far - 0.1, 30).verdict, verdict(far + 0.1, 30).verdict]).toEqual(['water', 'wait'])
   })
   it('waits where rain is all but sure to do it', () => {
     expect(bedToday(bed, still, none, ready.site, 5, [60, 55, 70]).verdict).toBe('wait')
