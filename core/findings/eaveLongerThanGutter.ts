@@ -1,6 +1,7 @@
 import { produce } from 'immer'
 import { eavesAlong, eaveSections } from '../gutter/alongEave'
 import { area, length } from '../units/quantity'
+import { stretchGutter } from '../edits/roofEdits'
 import { planArea } from '../roof/planArea'
 import { amountOf, GEOMETRY, rule } from './finding'
 
@@ -26,10 +27,6 @@ export const eaveLongerThanGutter = rule(
     }),
   (scheme, { ids, values }) =>
     produce(scheme, (draft) => {
-      const gutter = draft.gutters.find(({ id }) => id === ids.gutter)!
-      const to = amountOf(values, 'eave')
-      // An outlet at the old end stays at the end.
-      for (const outlet of gutter.outlets) if (Math.abs(outlet.at - gutter.length) < 1e-6) outlet.at = to
-      gutter.length = to
+      stretchGutter(draft.gutters.find(({ id }) => id === ids.gutter)!, amountOf(values, 'eave'))
     }),
 )
