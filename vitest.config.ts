@@ -24,6 +24,7 @@ export default defineConfig({
     environment: 'node',
     // Only a test that hangs shall run into this: properties run hundreds of cases, and a busy machine takes its time.
     testTimeout: 300_000,
+    hookTimeout: 300_000,
     // All cores: by itself the runner leaves one to whoever watches, which is half of a small machine.
     maxWorkers: availableParallelism(),
     projects: [

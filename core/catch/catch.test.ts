@@ -93,6 +93,16 @@ describe('joined branches', () => {
       { numRuns: 40 },
     )
   })
+  it('pipes that fill in the lightest rain are summed as exactly as those that never do (closed form: m·(1 − e^(−c/m)))', () => {
+    for (const share of [1e-9, 5e-4, 9e-4, 1.1e-3, 0.5, 3, 30]) {
+      const half = { mean: 2, cap: 2 * share }
+      expect(expectedFlow([half, half], Infinity) / (4 * -Math.expm1(-share))).toBeCloseTo(1, 12)
+      expect(expectedFlow([half], Infinity) / (2 * -Math.expm1(-share))).toBeCloseTo(1, 12)
+      expect(expectedFlow([half, { mean: 0, cap: 9 }], Infinity) / (2 * -Math.expm1(-share))).toBeCloseTo(1, 12)
+    }
+    expect(expectedFlow([], 1)).toBe(0)
+    expect(expectedFlow([{ mean: 1, cap: 1 }], 0)).toBe(0)
+  })
   it('however extreme, a mean of flows is none below nought and none above its limit', () => {
     const any = fc.double({ min: 0, max: 1e9, noNaN: true })
     const small = fc.double({ min: 0, max: 1e-6, noNaN: true })

@@ -21,10 +21,11 @@ import { withyHard } from '../demo'
 import { fitRecipe, freshDevice, trainPlace } from '../edits'
 import { designCapacity } from '../gutter/capacity'
 import { outletShares } from '../gutter/outletShares'
-import { lipOf, runKey } from '../layout'
+import { laidCarry, lipOf, runKey } from '../layout'
 import { buildWaterPath } from '../path/waterPath'
 import { basketFlow, discFlow } from '../pipe/screens'
 import { FULL_DUTY, verticalPipeFlow, WALL_FILM } from '../pipe/verticalPipe'
+import { wetCarryFlow } from '../pipe/wetCarry'
 import type { Device, Scheme } from '../scheme'
 import { cutInOf } from './families'
 import { designFlow } from './designFlow'
@@ -141,6 +142,28 @@ describe('the limits of a train, each by its own law', () => {
     expect(last).toMatchObject({ place: 'lid-screen', law: 'orifice' })
     const { path, intake } = intakeOf(boathouse())
     expect(trainLimits(path, intake).map((limit) => limit.place)).not.toContain('lid-screen')
+  })
+  it('a pipe that dips runs under the height that is left above its end: what stands before it in the train has had its own', () => {
+    const wet = { ...freshDevice('carrying-pipe', 'c', place), wet: true } as Device
+    const basket = { ...freshDevice('screen', 's', place), height: 0.12 } as Device
+    const under = (devices: Device[], spent: number) => {
+      const base = fitRecipe(boathouse(), 'river-drop', 'butt', 'full-take', wants)
+      const { path, intake } = intakeOf({
+        ...base,
+        drops: base.drops.map((each) => (each.id === 'river-drop' ? { ...each, devices } : each)),
+      })
+      const head = lowestOutlet(path, 'river-drop') - spent - (path.vessels.get(intake.vessel.id)!.foot + intake.port.at)
+      const limit = trainLimits(path, intake).find((each) => each.place === 'wet-carry')!
+      expect(limit.passes).toBeCloseTo(wetCarryFlow(laidCarry(path.layout, wet as Extract<Device, { kind: 'carrying-pipe' }>), head), 12)
+      return limit.passes
+    }
+    expect(under([basket, wet], 0.12)).toBeLessThan(under([wet], 0))
+  })
+  it('a level offset over no way across is no offset', () => {
+    expect(of([{ ...freshDevice('neck', 'n', place), across: 0, height: 0 } as Device]).map((limit) => limit.place)).toEqual([
+      'pipe',
+      'lid-screen',
+    ])
   })
   it('asks of a pipe that it be one of the path', () => {
     const { path, intake } = intakeOf(boathouse())

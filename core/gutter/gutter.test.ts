@@ -188,6 +188,58 @@ describe('what lies along an eave', () => {
       { x: 0, y: 3 + 1.5 + 2 + 1.5, turn: 0 },
     ])
   })
+  it('a corner is a turn of more than ten degrees, whichever way round it is told (EN 12056-3, from memory)', () => {
+    const turned = (...turns: number[]) =>
+      bendsAlong(
+        eavesAlong(
+          { length: 8 },
+          turns.map((turn, i) => roof(`r${i}`, 'R', 4, 3, 'g', { place: { x: 0, y: 0, turn } })),
+        ),
+      )
+    for (const straight of [
+      [0, 0],
+      [0, 9],
+      [355, 3],
+      [-90, 270],
+      [180, -180],
+    ])
+      expect(turned(...straight)).toEqual([])
+    for (const corner of [
+      [0, 11],
+      [355, 10],
+      [90, -90],
+      [0, 90],
+      [270, 0],
+    ])
+      expect(turned(...corner)).toEqual([4])
+  })
+  it('the other side of a ridge takes no room of its own: what comes next lies behind both', () => {
+    const run = gutter('g', 'G', 10, [outlet('o', 10, 2, 'd')])
+    const places = placeSections([
+      { gutter: run, sections: [roof('front', 'F', 10, 3, 'g')] },
+      { gutter: { ...run, id: 'h' }, sections: [roof('back', 'B', 10, 4, 'h')] },
+      { gutter: { ...run, id: 'i' }, sections: [roof('next', 'N', 10, 2, 'i')] },
+    ])
+    expect(places.get('back')).toEqual({ x: 10, y: 7, turn: 180 })
+    expect(places.get('next')).toEqual({ x: 0, y: 8.5, turn: 0 })
+  })
+  it('a gutter that is a good deal shorter is no other side', () => {
+    const run = gutter('g', 'G', 10, [outlet('o', 10, 2, 'd')])
+    const second = (length: number) =>
+      placeSections([
+        { gutter: run, sections: [roof('front', 'F', 10, 3, 'g')] },
+        { gutter: { ...run, id: 'h', length }, sections: [roof('back', 'B', length, 3, 'h')] },
+      ]).get('back')!.turn
+    expect([second(9.7), second(9.4), second(10.4), second(10.7)]).toEqual([180, 0, 180, 0])
+  })
+  it('outlets are taken in the order in which they lie, however they are listed', () => {
+    const of = [outlet('b', 6, 2, 'd'), outlet('c', 9, 2, 'd'), outlet('a', 0, 2, 'd')]
+    expect(outletShares(gutter('g', 'G', 10, of, { fall: 0 })).map(({ outlet: { id }, from, to }) => [id, from, to])).toEqual([
+      ['a', 0, 3],
+      ['b', 3, 7.5],
+      ['c', 7.5, 10],
+    ])
+  })
   it('a high point at or past an end divides nothing', () => {
     const of = (highPoints: number[]) =>
       stretches(gutter('g', 'G', 10, [outlet('o', 10, 2, 'd')], { highPoints })).map(({ from, to }) => [from, to])
@@ -255,6 +307,9 @@ describe('brackets and pieces', () => {
     expect(places(8.3).slice(-3)).toEqual([6925, 7850, 8150])
     expect(places(4.32).slice(-3)).toEqual([2925, 3850, 4170])
     expect(places(4.1).at(-1)).toBe(3950)
+    expect(places(0.4)).toEqual([100, 300])
+    // Bought by the metre and hung by the metre: gaps of exactly a metre need none between.
+    expect(bracketPlaces({ length: 3.3, piece: 4, bracketEvery: 1 })).toEqual([0.15, 1.15, 2.15, 3.15].map((at) => expect.closeTo(at, 12)))
   })
   it('however long a run and its pieces: in order, from beside one end to beside the other, none nearer than a hand, none too far', () => {
     fc.assert(

@@ -6,7 +6,16 @@ import { numberIn } from '#core/units/terms'
  * Shown is `value / perUnit + offset`; bounds are of the value itself.
  */
 const props = withDefaults(
-  defineProps<{ label: string; modelValue: readonly number[]; perUnit?: number; offset?: number; least?: number; most: number }>(),
+  defineProps<{
+    label: string
+    modelValue: readonly number[]
+    perUnit?: number
+    offset?: number
+    least?: number
+    most: number
+    /** Why a month cannot have a value that is within its ends; empty where it can. */
+    wrong?: (month: number, value: number) => string
+  }>(),
   { perUnit: 1, offset: 0, least: 0 },
 )
 const emit = defineEmits<{ 'update:modelValue': [value: number[]] }>()
@@ -30,7 +39,8 @@ function set(index: number, event: Event) {
     })
     return
   }
-  problem.value = ''
+  problem.value = props.wrong?.(index, value) ?? ''
+  if (problem.value !== '') return
   taken(index)
   emit(
     'update:modelValue',

@@ -26,6 +26,12 @@ function read() {
   taken.value = say('normals.taken', { unit: word(result.normals.unit) })
   emit('change', result.normals.totals, result.normals.wetDays)
 }
+/** Rain has to fall on some part of a day, and somewhere in the year. */
+function wrong(index: number, total: number, days: number) {
+  if (total > 0 && days === 0) return say('normals.problem.noDayToFallOn', { month: month(index) })
+  const others = props.normals.totals.some((each, m) => m !== index && each > 0)
+  return total > 0 || others ? '' : say('normals.problem.noRainAtAll', { month: month(index) })
+}
 const told = computed(() =>
   problems.value.map(({ problem, month: index, found }) =>
     say(`normals.problem.${problem}`, { found, month: index === undefined ? '' : month(index) }),
@@ -49,12 +55,14 @@ const told = computed(() =>
       :model-value="props.normals.totals"
       :per-unit="perUnit"
       :most="3000"
+      :wrong="(m, total) => wrong(m, total, props.normals.wetDays[m]!)"
       @update:model-value="(totals) => emit('change', totals, [...props.normals.wetDays])"
     />
     <MonthsField
       :label="say('normals.wetDays')"
       :model-value="props.normals.wetDays"
       :most="28"
+      :wrong="(m, days) => wrong(m, props.normals.totals[m]!, days)"
       @update:model-value="(wetDays) => emit('change', [...props.normals.totals], wetDays)"
     />
   </div>

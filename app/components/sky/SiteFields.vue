@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { MessageId } from '~/locales/messageIds'
 import { hemisphereOf, turnSeasons } from '#core/edits'
-import type { Job, Site } from '#core/scheme'
+import type { Job } from '#core/scheme'
 import { rainDepth } from '#core/units/quantity'
 import type { FieldRow } from '~/components/fields/fieldRow'
 import type { Lens } from '~/components/fields/fieldTable'
@@ -31,13 +31,9 @@ const rows = computed((): FieldRow[] => {
     measure('site.facing', 'angle', [0, 360], { ...called('facing'), unsay: ({ site: of }) => (of.facing = undefined) }),
   ]
 })
-const problem = ref('')
-function setMonths(key: 'low' | 'high', months: number[]) {
-  const next: Site = { ...site.value, [key]: months }
-  const wrong = next.low.findIndex((low, m) => low > next.high[m]!)
-  problem.value = wrong < 0 ? '' : say('site.crossed', { month: shortMonth(wrong) })
-  if (wrong < 0) setJob(key === 'low' ? 'lows' : 'highs', '', '', (draft) => (draft.site[key] = months))
-}
+const setMonths = (key: 'low' | 'high', months: number[]) =>
+  setJob(key === 'low' ? 'lows' : 'highs', '', '', (draft) => (draft.site[key] = months))
+const crossed = (month: number, low: number, high: number) => (low > high ? say('site.crossed', { month: shortMonth(month) }) : '')
 const most = computed(() => (thirst.value.length === 12 ? thirst.value.indexOf(Math.max(...thirst.value)) : -1))
 </script>
 
@@ -51,6 +47,7 @@ const most = computed(() => (thirst.value.length === 12 ? thirst.value.indexOf(M
       v-bind="scale"
       :least="-60"
       :most="55"
+      :wrong="(m, low) => crossed(m, low, site.high[m]!)"
       @update:model-value="(v) => setMonths('low', v)"
     />
     <MonthsField
@@ -59,9 +56,9 @@ const most = computed(() => (thirst.value.length === 12 ? thirst.value.indexOf(M
       v-bind="scale"
       :least="-60"
       :most="55"
+      :wrong="(m, high) => crossed(m, site.low[m]!, high)"
       @update:model-value="(v) => setMonths('high', v)"
     />
-    <p v-if="problem" class="text-13 text-pencil" role="alert">{{ problem }}</p>
     <p v-if="most >= 0" class="text-13 text-ink-2">
       {{ say('site.thirst', { most: text(rainDepth(Math.round(thirst[most]! * 10) / 10)), month: shortMonth(most) }) }}
     </p>

@@ -21,6 +21,8 @@ const inches = computed(() => settings.system === 'imperial')
 const problem = ref('')
 
 const KINDS = ['block', 'triangle', 'type-two', 'design', 'gauge'] as const
+/** Less than anybody can type, mm/h: one has to be the stronger. */
+const APART = 1e-6
 /** mm in one step: as much as the document takes. */
 const MOST_A_STEP = 200
 /** A month of a gauge by the minute is under this, bytes. */
@@ -129,17 +131,32 @@ const kinds = computed(() => KINDS.map((value) => ({ value, label: say(`trial.ki
 const shape = computed((): FieldRow[] => {
   const { measure, choice } = table.value
   const made = storm.value
-  const points = (['shorter', 'longer'] as const).flatMap((which) => [
-    measure(point(which, 'minutes'), 'count', [2, 2880], labelOf(`${which}Minutes`)),
-    measure(point(which, 'intensity'), 'rainRate', [0.5, 2000], labelOf(`${which}Intensity`)),
-  ])
+  // Rain that lasts longer is longer, and weaker: each point ends where the other begins.
+  const points = ({ shorter, longer }: Extract<TrialStorm, { kind: 'design' }>) => [
+    measure(point('shorter', 'minutes'), 'count', [2, longer.minutes - 1], {
+      ...labelOf('shorterMinutes'),
+      why: { most: 'field.why.most.shorterRain' },
+    }),
+    measure(point('shorter', 'intensity'), 'rainRate', [longer.intensity + APART, 2000], {
+      ...labelOf('shorterIntensity'),
+      why: { least: 'field.why.least.shorterRain' },
+    }),
+    measure(point('longer', 'minutes'), 'count', [shorter.minutes + 1, 2880], {
+      ...labelOf('longerMinutes'),
+      why: { least: 'field.why.least.longerRain' },
+    }),
+    measure(point('longer', 'intensity'), 'rainRate', [0.5, shorter.intensity - APART], {
+      ...labelOf('longerIntensity'),
+      why: { most: 'field.why.most.longerRain' },
+    }),
+  ]
   const take = (to: string) => choose(to as (typeof KINDS)[number])
   return [
     { is: 'choice', key: 'kind', label: say('trial.storm'), value: made.kind, options: kinds.value, set: take },
     ...('depth' in made ? [measure(part('depth'), 'rainDepth', [0.1, 1000], labelOf('depth'))] : []),
     ...('minutes' in made ? [measure(part('minutes'), 'count', [2, 2880], labelOf('minutes'))] : []),
     ...(made.kind === 'triangle' ? [choice(peak, ['early', 'centred', 'late'], { ...labelOf('peak'), ids: 'trial.peak' })] : []),
-    ...(made.kind === 'design' ? points : []),
+    ...(made.kind === 'design' ? points(made) : []),
   ]
 })
 /** How full the vessels begin, and which tap is opened when. */
