@@ -22,25 +22,39 @@ const emit = defineEmits<{ 'update:modelValue': [value: number[]] }>()
 const { say, shortMonth, month } = useSay()
 const { read } = useMeasure()
 const settings = useSettings()
-const problem = ref('')
+/** What is wrong with what was typed, by month: it stands there until something else is. */
+const problems = reactive(new Map<number, string>())
 const { textOf, type, taken } = useTyped()
 
 const shown = (value: number) => numberIn(Math.round((value / props.perUnit + props.offset) * 100) / 100, settings.terms)
 function set(index: number, event: Event) {
   const raw = (event.target as HTMLInputElement).value
+  // What stands there already, as far as it is shown: no edit.
+  if (raw === shown(props.modelValue[index]!)) {
+    problems.delete(index)
+    taken(index)
+    return
+  }
   const parsed = read('plain', raw)
   const value = parsed.ok ? (parsed.value - props.offset) * props.perUnit : NaN
   if (!Number.isFinite(value) || value < props.least - 1e-9 || value > props.most + 1e-9) {
-    problem.value = say('field.problem.month', {
-      text: raw,
-      month: month(index),
-      least: shown(props.least),
-      most: shown(props.most),
-    })
+    problems.set(
+      index,
+      say('field.problem.month', {
+        text: raw,
+        month: month(index),
+        least: shown(props.least),
+        most: shown(props.most),
+      }),
+    )
     return
   }
-  problem.value = props.wrong?.(index, value) ?? ''
-  if (problem.value !== '') return
+  const against = props.wrong?.(index, value) ?? ''
+  if (against !== '') {
+    problems.set(index, against)
+    return
+  }
+  problems.delete(index)
   taken(index)
   emit(
     'update:modelValue',
@@ -61,11 +75,15 @@ function set(index: number, event: Event) {
           inputmode="decimal"
           :value="textOf(shown(value), index)"
           :aria-label="`${label}, ${month(index)}`"
+          :aria-invalid="problems.has(index)"
           @input="type($event, index)"
           @change="set(index, $event)"
+          @keydown.enter="set(index, $event)"
         />
       </label>
     </div>
-    <p class="text-12 text-pencil" aria-live="polite">{{ problem }}</p>
+    <div class="text-12 text-pencil" aria-live="polite">
+      <p v-for="[index, what] in problems" :key="index">{{ what }}</p>
+    </div>
   </fieldset>
 </template>

@@ -35,16 +35,17 @@ const marked = computed(() =>
 /** A name keeps inside the drawing, and two of them off each other. */
 const labels = computed(() => {
   const half = 46
+  const apart = 2 * half + 12
   const placed = marked.value.map((bar) => ({
     key: bar.year,
     text: `${bar.year}, ${text(rainDepth(bar.total))}`,
     x: Math.min(WIDTH - half, Math.max(half, bar.x + bar.width / 2)),
   }))
   const [a, b] = placed
-  if (a && b && Math.abs(a.x - b.x) < 2 * half) {
+  if (a && b && Math.abs(a.x - b.x) < apart) {
     const [left, right] = a.x <= b.x ? [a, b] : [b, a]
-    left.x = Math.max(half, Math.min(left.x, right.x - 2 * half))
-    right.x = Math.min(WIDTH - half, Math.max(right.x, left.x + 2 * half))
+    left.x = Math.max(half, Math.min(left.x, right.x - apart))
+    right.x = Math.min(WIDTH - half, Math.max(right.x, left.x + apart))
   }
   return placed
 })
