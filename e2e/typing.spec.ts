@@ -90,3 +90,17 @@ test('the points of a design storm end where the other begins, in the reader’s
   await page.getByLabel('Longer rain, min').press('Enter')
   await expect(page.getByText('6 minutes at least')).toBeVisible()
 })
+
+test('a measure is shown as it was typed: in its field, in the history and in a working', async ({ page }) => {
+  await openJob(page, 'Withy Hard boathouse', 'Gutter')
+  const rain = page.getByLabel('Design rain an hour', { exact: true })
+  await rain.fill('62.5')
+  await rain.press('Enter')
+  await expect(rain).toHaveValue('62.5 mm/h')
+  await expect(page.getByText('Since the last edit').locator('..')).toContainText('75 mm/h to 62.5 mm/h')
+  await openJob(page, 'Withy Hard boathouse', 'Draw')
+  const can = page.getByLabel('Can holds', { exact: true }).first()
+  await can.fill('12.25')
+  await can.press('Enter')
+  await expect(can).toHaveValue('12.25 L')
+})

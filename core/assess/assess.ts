@@ -206,7 +206,7 @@ function assessLine(
       'arriving',
       q.flow(flow),
       [
-        line('designIntensity', '', q.rainRate(path.scheme.designIntensity)),
+        line('designIntensity', '', q.typed('rainRate', path.scheme.designIntensity)),
         line(path.scheme.windOnPitch ? 'drivenArea' : 'roofArea', '×', q.area(driven)),
         ...(Math.abs(handed) > 1e-9
           ? [line(handed > 0 ? 'fromHoleAbove' : 'toHoleBelow', handed > 0 ? '+' : '−', q.flow(Math.abs(handed)))]

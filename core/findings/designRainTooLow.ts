@@ -1,4 +1,4 @@
-import { rainDepth, rainRate } from '../units/quantity'
+import { rainDepth, typed } from '../units/quantity'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** A place whose wettest day passes this has bursts far above the default intensity, mm and mm/h. */
@@ -12,7 +12,7 @@ export const designRainTooLow = rule('designRainTooLow', ({ path, rain }) => [
       severity: 'better',
       station: 'gutter',
       ids: {},
-      values: { wettest: rainDepth(rain.wettestDay), intensity: rainRate(path.scheme.designIntensity) },
+      values: { wettest: rainDepth(rain.wettestDay), intensity: typed('rainRate', path.scheme.designIntensity) },
       source: COMMON_PRACTICE,
     },
 ])

@@ -27,6 +27,9 @@ export const eaveLongerThanGutter = rule(
     }),
   (scheme, { ids, values }) =>
     produce(scheme, (draft) => {
-      stretchGutter(draft.gutters.find(({ id }) => id === ids.gutter)!, amountOf(values, 'eave'))
+      stretchGutter(
+        draft.gutters.find(({ id }) => id === ids.gutter)!,
+        amountOf(values, 'eave'),
+      )
     }),
 )

@@ -1,6 +1,6 @@
 import { word } from '../figures/told'
 import { outletDesign } from '../catch/designFlow'
-import { flow, rainRate } from '../units/quantity'
+import { flow, typed } from '../units/quantity'
 import { rule } from './finding'
 
 export const gutterOverCapacity = rule('gutterOverCapacity', ({ path }) =>
@@ -15,7 +15,12 @@ export const gutterOverCapacity = rule('gutterOverCapacity', ({ path }) =>
       station: 'gutter',
       ids: { outlet: outlet.id, drop: outlet.drop },
       at: outlet.height,
-      values: { neck: word(neck), arriving: flow(arriving), passes: flow(least), intensity: rainRate(path.scheme.designIntensity) },
+      values: {
+        neck: word(neck),
+        arriving: flow(arriving),
+        passes: flow(least),
+        intensity: typed('rainRate', path.scheme.designIntensity),
+      },
       source: 'en12056',
     }
   }),

@@ -1,3 +1,4 @@
+import { produce } from 'immer'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
 import { assess } from '../assess'
@@ -45,6 +46,68 @@ describe('the walk with the tape', () => {
     expect(() => setMeasure(fresh(), 'along:barn', 3)).toThrow(RangeError)
     expect(() => setMeasure(fresh(), measuresOf(fresh()).find(({ name }) => name === 'along')!.key, 'three')).toThrow(RangeError)
   })
+  it('asks for the year’s rain where no record is at hand, and for a pitch where the roof was measured up its slope', () => {
+    const names = (job: Job) => measuresOf(job).map(({ name }) => name)
+    const [recorded] = demoJobs()
+    expect(names(fresh())).toContain('rainYear')
+    expect(names(recorded!)).not.toContain('rainYear')
+    const measured = (how: 'plan' | 'slope') =>
+      names(produce(fresh(), (draft) => void draft.schemes[0]!.sections.forEach((section) => (section.measured = how))))
+    expect(measured('plan')).not.toContain('pitch')
+    expect(measured('slope').filter((name) => name === 'pitch')).toHaveLength(1)
+    expect(measuresOf({ ...fresh(), chosen: 'none' })).toEqual([])
+  })
+  it('says whose a measure is where there are several, an outlet by its own pipe, and nothing where there is one', () => {
+    for (const { of } of measuresOf(fresh())) expect(of).toBe('')
+    for (const job of jobs()) {
+      const scheme = job.schemes.find(({ id }) => id === job.chosen)!
+      const outlets = scheme.gutters.flatMap((gutter) => gutter.outlets)
+      for (const { name, key, of } of measuresOf(job)) {
+        const id = key.slice(name.length + 1)
+        const whose = (list: readonly { id: string; name: string }[], own = id) =>
+          list.length > 1 ? list.find((each) => each.id === own)!.name : ''
+        if (['along', 'across', 'cover', 'pitch'].includes(name)) expect(of).toBe(whose(scheme.sections))
+        if (['gutterWidth', 'gutterDepth', 'gutterFall'].includes(name)) expect(of).toBe(whose(scheme.gutters))
+        if (['outletAt', 'outletBore', 'outletHeight'].includes(name))
+          expect(of).toBe(whose(scheme.drops, outlets.find((outlet) => outlet.id === id)!.drop))
+        if (name === 'pipeOutside') expect(of).toBe(whose(scheme.drops))
+        if (['vesselHeight', 'vesselWidth'].includes(name)) expect(of).toBe(whose(scheme.stores.flatMap(({ vessels }) => vessels)))
+        if (['canHeight', 'canVolume'].includes(name)) expect(of).toBe(whose(scheme.taps))
+      }
+    }
+  })
+  it('knows what a guess by eye is off by: shares of what is long, a hand or a thumb of what is short (common practice)', () => {
+    const scheme = { ...newJob('job-1', 'Bench', 'en-GB', 'metric') }
+    const doubts = Object.fromEntries(measuresOf(scheme).flatMap((each) => (each.kind === 'choice' ? [] : [[each.name, each.doubt]])))
+    expect(doubts).toMatchObject({
+      rainYear: { share: 0.15, least: 0 },
+      along: { share: 0.1, least: 0.1 },
+      across: { share: 0.15, least: 0.1 },
+      gutterWidth: { share: 0, least: 0.015 },
+      gutterFall: { share: 1, least: 0.002 },
+      outletAt: { share: 0, least: 0.1 },
+      outletBore: { share: 0, least: 0.01 },
+      outletHeight: { share: 0.05, least: 0.05 },
+      pipeOutside: { share: 0, least: 0.005 },
+      vesselHeight: { share: 0, least: 0.05 },
+      vesselWidth: { share: 0, least: 0.04 },
+      canHeight: { share: 0, least: 0.05 },
+      canVolume: { share: 0.2, least: 0 },
+    })
+  })
+  it('a pipe told wider is wider inside by as much, and a box gutter is told by width and depth, each by itself', () => {
+    const job = jobs().find((each) => measuresOf(each).some(({ name }) => name === 'gutterDepth'))!
+    const of = (from: Job) => from.schemes.find(({ id }) => id === from.chosen)!
+    const key = (name: string) => measuresOf(job).find((each) => each.name === name)!.key
+    const [before] = of(job).drops
+    const pipe = of(setMeasure(job, key('pipeOutside'), before!.outside + 0.012)).drops.find(
+      ({ id }) => `pipeOutside:${id}` === key('pipeOutside'),
+    )!
+    expect(pipe.bore).toBeCloseTo(before!.bore + 0.012, 12)
+    const gutterOf = (from: Job) => of(from).gutters.find(({ id }) => `gutterDepth:${id}` === key('gutterDepth'))!
+    expect(gutterOf(setMeasure(job, key('gutterDepth'), 0.09))).toEqual({ ...gutterOf(job), depth: 0.09 })
+    expect(gutterOf(setMeasure(job, `gutterWidth:${gutterOf(job).id}`, 0.14))).toEqual({ ...gutterOf(job), width: 0.14 })
+  })
   it('a half-round gutter is as deep as half its width, and is not asked for both', () => {
     const job = fresh()
     const width = measuresOf(job).find(({ name }) => name === 'gutterWidth')!
@@ -69,6 +132,10 @@ describe('guesses', () => {
     expect(surveyed(taken).taken).toBe(1)
     expect(guessedKeys(markGuessed(taken, along.key)).has(along.key)).toBe(true)
     expect(markGuessed(taken, 'along:nowhere')).toBe(taken)
+    // Said twice it is one guess, as it stands by then, and the others stay.
+    const twice = markGuessed(setMeasure(markGuessed(taken, along.key), along.key, 3.3), along.key)
+    expect(twice.guessed.filter(({ key }) => key === along.key)).toEqual([{ key: along.key, value: '3.3' }])
+    expect(twice.guessed).toHaveLength(job.guessed.length)
   })
   it('what was changed by another hand is no guess any more, and undone is one again', () => {
     const job = fresh()

@@ -182,6 +182,22 @@ export function stepOf(quantity: Quantity, display: Display): number {
 }
 
 /**
+ * The step at which a measure that somebody typed is shown as it was typed: one or two places finer than its kind's own, where it is
+ * whole only there (62.5 mm/h, 1,234 L). Undefined where its own does: for what comes out of a calculation and has no end, for fractions
+ * of inches, and for lengths, which no tape tells finer.
+ */
+function typedStep(quantity: Quantity, display: Display): number | undefined {
+  if (!quantity.typed || quantity.kind === 'length' || inchParts(quantity, display) !== undefined) return undefined
+  const scale = scaleOf(quantity, display)
+  const amount = quantity.value / scale.per + (scale.offset ?? 0)
+  const own = stepIn(scale, quantity.value / scale.per)
+  // A long way is told to its millimetre.
+  const finer = quantity.kind === 'span' ? [own, own / 10] : [own, own / 10, own / 100]
+  const step = finer.find((each) => Math.abs(amount / each - Math.round(amount / each)) < 1e-6)
+  return step === undefined || step === own ? undefined : scale.per * step
+}
+
+/**
  * What a quantity's shown figure stands for, in SI: itself, rounded as it is shown. Differences of such values are differences of
  * the figures that people read.
  */
@@ -197,7 +213,7 @@ export function asShown(quantity: Quantity, display: Display): number {
  * @returns number and unit as text; the unit is empty where the number stands alone
  * @example show({ kind: 'length', value: 1.34 }, { system: 'metric', terms: 'en-GB' }) // { number: '1,340', unit: 'mm' }
  */
-export function show(quantity: Quantity, display: Display, step?: number): Shown {
+export function show(quantity: Quantity, display: Display, step = typedStep(quantity, display)): Shown {
   const { kind, value } = quantity
   const { terms } = display
   if (!Number.isFinite(value)) return { number: value > 0 ? '∞' : '–', unit: '' }

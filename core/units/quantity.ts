@@ -31,11 +31,15 @@ export type QuantityKind =
 export interface Quantity {
   readonly kind: QuantityKind
   readonly value: number
+  /** Somebody typed it: shown as it was typed, where its kind would round it. */
+  readonly typed?: true
 }
 
 export type { Terms, UnitSystem } from './terms'
 
 export const quantity = (kind: QuantityKind, value: number): Quantity => ({ kind, value })
+/** A measure as it was typed. */
+export const typed = (kind: QuantityKind, value: number): Quantity => ({ kind, value, typed: true })
 export const length = (metres: number) => quantity('length', metres)
 export const span = (metres: number) => quantity('span', metres)
 export const area = (squareMetres: number) => quantity('area', squareMetres)

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { showSum, showText, stepOf } from './format'
 import { parseArea, parseLength, parseNumber, parseQuantity, parseRainDepth, parseVolume } from './parse'
-import { length, quantity, type QuantityKind } from './quantity'
+import { length, quantity, typed, type QuantityKind } from './quantity'
 import { TERMS } from './terms'
 const MM = 1e-3
 
@@ -237,6 +237,57 @@ describe('what is typed', () => {
     temperature: [-30, 45, (_, imperial) => (imperial ? 0.5 / 1.8 : 0.05)],
     fine: [0, 3, (_, imperial) => (imperial ? 0.0254 / 32 : 0.05e-3)],
   }
+  it.each([
+    ['rainRate', 62.5, metric, '62.5 mm/h', '63 mm/h'],
+    ['rainRate', 31.75, feet, '1.25 in/h', '1.3 in/h'],
+    ['volume', 1.234, metric, '1,234 L', '1,230 L'],
+    ['share', 0.125, metric, '12.5 %', '13 %'],
+    ['rainDepth', 20.5, metric, '20.5 mm', '21 mm'],
+    ['span', 3.456, metric, '3.456 m', '3.46 m'],
+    ['angle', 33.3, metric, '33.3°', '33°'],
+    ['count', 2.5, metric, '2.5', '3'],
+  ] as const)('a %s of %d is shown as it was typed where its kind alone would round it', (kind, value, display, asTyped, alone) => {
+    expect(showText(typed(kind, value), display).replace(/\u00A0/g, ' ')).toBe(asTyped)
+    expect(showText(quantity(kind, value), display).replace(/\u00A0/g, ' ')).toBe(alone)
+  })
+  it('what has no end keeps its kind’s own places, typed or not: thirds, lengths under a millimetre, eighths of an inch', () => {
+    for (const [kind, value, display] of [
+      ['share', 1 / 3, metric],
+      ['rainRate', 100 / 7, metric],
+      ['length', 1.34217, metric],
+      ['length', 1.3425, metric],
+      ['span', 0.7935, metric],
+      ['span', 1.005, feet],
+      ['volume', Math.PI / 10, metric],
+      ['volume', Infinity, metric],
+    ] as const)
+      expect(showText(typed(kind, value), display)).toBe(showText(quantity(kind, value), display))
+  })
+  it('however it was typed, a measure of up to two places more is read back as just that', () => {
+    const kinds = (Object.keys(KINDS) as QuantityKind[]).filter((kind) => kind !== 'length' && kind !== 'fine' && kind !== 'span')
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...kinds),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.constantFrom(1, 10, 100),
+        fc.constantFrom(...TERMS),
+        (kind, at, finer, terms) => {
+          const [least, most] = KINDS[kind]
+          const display = { system: 'metric', terms } as const
+          const near = least + (most - least) * at ** 4
+          const step = stepOf(quantity(kind, near), display) / finer
+          const value = Math.round(near / step) * step
+          // Where rounding makes one figure more or less of it, its own step is another.
+          fc.pre(Math.abs(stepOf(quantity(kind, value), display) / step - finer) < 1e-9)
+          const shown = showText(typed(kind, value), display)
+          const parsed = parseQuantity(kind, shown, display)
+          expect([kind, shown, parsed.ok]).toEqual([kind, shown, true])
+          if (parsed.ok) expect([kind, shown, parsed.value]).toEqual([kind, shown, expect.closeTo(value, 9)])
+        },
+      ),
+      { numRuns: 3000 },
+    )
+  })
   it('what is shown can be typed back: every kind, both systems, both terms', () => {
     const kinds = Object.keys(KINDS) as QuantityKind[]
     fc.assert(

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Device } from '#core/scheme'
-import { quantity } from '#core/units/quantity'
+import { typed } from '#core/units/quantity'
 import type { FieldRow } from '~/components/fields/fieldRow'
 import { fieldsOf, placeIdOf, type DeviceChange, type FieldPlace } from '~/components/drop/deviceFields'
 
@@ -23,7 +23,7 @@ const rows = computed(() =>
       const { kind, least, most, why } = field
       const value = field.get(props.device)
       const set = (to: number) =>
-        emit('change', { name, from: quantity(kind, value), to: quantity(kind, to), apply: (device) => field.set(device, to) })
+        emit('change', { name, from: typed(kind, value), to: typed(kind, to), apply: (device) => field.set(device, to) })
       return { ...called, is: 'measure', kind, value, least, most, why, set }
     }
     const value = field.get(props.device)

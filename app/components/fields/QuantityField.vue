@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { quantity } from '#core/units/quantity'
+import { quantity, typed as asTyped } from '#core/units/quantity'
 import type { FieldKind, WhyEnds } from '~/components/fields/fieldRow'
 
 /**
@@ -43,7 +43,7 @@ const understood = ref('')
 /** Something is typed that nobody has taken yet. */
 let writing = false
 
-const shown = computed(() => (props.modelValue === undefined ? '' : text(quantity(props.kind, props.modelValue)).replace(/\u00A0/g, ' ')))
+const shown = computed(() => (props.modelValue === undefined ? '' : text(asTyped(props.kind, props.modelValue)).replace(/\u00A0/g, ' ')))
 watch(
   () => props.modelValue,
   () => {
@@ -59,7 +59,7 @@ function look(event: Event) {
   typed.value = raw
   writing = true
   const parsed = read(props.kind, raw)
-  understood.value = parsed.ok ? say('field.understood', { value: quantity(props.kind, parsed.value) }) : ''
+  understood.value = parsed.ok ? say('field.understood', { value: asTyped(props.kind, parsed.value) }) : ''
   // Two readings are asked about while it is written; all else waits until it is done.
   problem.value = !parsed.ok && parsed.ways ? wrong(props.kind, raw, parsed) : ''
   jumpedFrom.value = undefined
@@ -134,8 +134,8 @@ function goBack() {
     />
     <p :id="`${id}-says`" class="col-span-2 text-right text-12" :class="problem ? 'text-pencil' : 'text-ink-3'" aria-live="polite">
       <template v-if="jumpedFrom !== undefined && !problem">
-        {{ say('field.leap', { from: quantity(kind, jumpedFrom) }) }}
-        <button type="button" class="underline" @click="goBack">{{ say('field.leapBack', { from: quantity(kind, jumpedFrom) }) }}</button>
+        {{ say('field.leap', { from: asTyped(kind, jumpedFrom) }) }}
+        <button type="button" class="underline" @click="goBack">{{ say('field.leapBack', { from: asTyped(kind, jumpedFrom) }) }}</button>
       </template>
       <template v-else>
         {{ problem || understood || note || '' }}

@@ -1,6 +1,6 @@
 import type { MessageId, Say } from '~/locales/messageIds'
 import { word, type Told } from '#core/figures/told'
-import { quantity } from '#core/units/quantity'
+import { typed } from '#core/units/quantity'
 import type { FieldKind, FieldOption, FieldRow, WhyEnds } from '~/components/fields/fieldRow'
 
 /**
@@ -89,9 +89,9 @@ export function fieldTable<T extends object>(thing: T, change: ChangeField<T>, s
     const lens = lensOf<T, number | undefined>(at as string | Lens<T, number | undefined>)
     const { name, row } = named(lens.name, beside)
     const value = lens.get(thing)
-    const stood = value === undefined ? '' : quantity(kind, value)
+    const stood = value === undefined ? '' : typed(kind, value)
     const { unsay, why } = beside
-    const set = (to: number) => change(name, stood, quantity(kind, to), (draft) => lens.put(draft, to))
+    const set = (to: number) => change(name, stood, typed(kind, to), (draft) => lens.put(draft, to))
     return { ...row, is: 'measure', kind, value, least, most, why, set, clear: unsay && (() => change(name, stood, '', unsay)) }
   }
 
