@@ -86,6 +86,12 @@ test('the points of a design storm end where the other begins, in the reader’s
   await shorter.fill('1.3')
   await shorter.press('Enter')
   await expect(shorter).toHaveValue('1.3 in/h')
+  // The other's end is told as it was typed, too.
+  await page.getByLabel('Longer rain, intensity').fill('1.25')
+  await page.getByLabel('Longer rain, intensity').press('Enter')
+  await shorter.fill('1.25')
+  await shorter.press('Enter')
+  await expect(page.getByText("more than the longer one's 1.25 in/h")).toBeVisible()
   await page.getByLabel('Longer rain, min').fill('5')
   await page.getByLabel('Longer rain, min').press('Enter')
   await expect(page.getByText('6 minutes at least')).toBeVisible()

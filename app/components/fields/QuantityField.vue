@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { quantity, typed as asTyped } from '#core/units/quantity'
+import { typed as asTyped } from '#core/units/quantity'
 import type { FieldKind, WhyEnds } from '~/components/fields/fieldRow'
 
 /**
@@ -88,7 +88,7 @@ function commit() {
   const { least = -Infinity, most = Infinity } = props
   if (parsed.value < least - 1e-12 || parsed.value > most + 1e-12) {
     const reason = parsed.value < least ? props.why?.least : props.why?.most
-    problem.value = say(reason ?? 'field.problem.range', { least: quantity(props.kind, least), most: quantity(props.kind, most) })
+    problem.value = say(reason ?? 'field.problem.range', { least: asTyped(props.kind, least), most: asTyped(props.kind, most) })
     return
   }
   problem.value = ''

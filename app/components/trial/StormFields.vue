@@ -22,7 +22,7 @@ const problem = ref('')
 
 const KINDS = ['block', 'triangle', 'type-two', 'design', 'gauge'] as const
 /** Less than anybody can type, mm/h: one has to be the stronger. */
-const APART = 1e-6
+const APART = 1e-9
 /** mm in one step: as much as the document takes. */
 const MOST_A_STEP = 200
 /** A month of a gauge by the minute is under this, bytes. */
