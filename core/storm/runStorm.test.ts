@@ -2,29 +2,14 @@ import { overflowLength } from '../layout'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
-import {
-  blocks,
-  drop,
-  ground,
-  handFlush,
-  into,
-  link,
-  oneRoof,
-  outlet,
-  overflow,
-  overflowPort,
-  port,
-  scheme,
-  store,
-  tap,
-  vessel,
-} from '../arrangements/parts'
+import { drop, ground, handFlush, outlet } from '../arrangements/parts'
+import { rowOfTotes } from '../arrangements/rowOfTotes'
 import { tapFlow } from '../draw/tapFlow'
 import { siphonFlow } from '../overflow/siphon'
 import { stubHead } from '../overflow/stub'
 import { buildWaterPath } from '../path/waterPath'
 import { blockStorm, stormOf, triangleStorm, typeTwoStorm } from '../rain'
-import type { OverflowRoute, Scheme, TrialStorm } from '../scheme'
+import type { Scheme, TrialStorm } from '../scheme'
 import { ventPressure } from '../vessel/vents'
 import { runStorm, type StormOptions } from './runStorm'
 import { levelCurve } from './schemeFlows'
@@ -36,49 +21,12 @@ function run(of: Scheme, storm = blockStorm(30, 3600), start = 0, options: Storm
   return runStorm(buildWaterPath(of), storm, { ...trial(start), ...options }, options)!
 }
 
-/** Totes in a row at one height, the first fed by the whole pipe. */
-function row(
-  bores: number[],
-  more: { heights?: number[]; overflowBore?: number; route?: Partial<OverflowRoute>; along?: number } = {},
-): Scheme {
-  const ids = ['t1', ...bores.map((_, i) => `t${i + 2}`)]
-  return scheme('row', 'Row', {
-    ...oneRoof(more.along ?? 18, 4.9, 2.9, 'drop', {
-      gutter: { width: 0.2, depth: 0.1, outlets: [outlet('outlet', more.along ?? 18, 2.9, 'drop', { bore: 0.12 })] },
-    }),
-    drops: [drop('drop', 'D', [], into('t1'), { bore: 0.1 })],
-    stores: [
-      store(
-        'store',
-        'Totes',
-        ids.map((id, i) =>
-          vessel(
-            id,
-            id,
-            'tote-275',
-            blocks(more.heights?.[i] ?? 0.4, 1.25),
-            [
-              port('link', 'link', 0.19, { bore: 0.05 }),
-              port('out', 'outlet', 0.19),
-              ...(i === 0 ? [port('in', 'lid', 1.105, { bore: 0.3 }), overflowPort(1.0, more.overflowBore ?? 0.0779)] : []),
-            ],
-            { lid: 'screened' },
-          ),
-        ),
-        bores.length === 0 ? 'single' : 'linked-low',
-        bores.map((bore, i) => link(`l${i + 1}`, ids[i]!, ids[i + 1]!, 'low', { bore })),
-      ),
-    ],
-    overflows: [overflow('over', 't1', ground('drain', 4), { bore: more.overflowBore ?? 0.0779, ...more.route })],
-    taps: [tap('tap', 'Tap', 't1')],
-  })
-}
 const flowOf = (of: StormRun, kind: string, id?: string) =>
   of.flows.find((each) => each.kind === kind && (id === undefined || each.id === id))!
 
 describe('a storm of even rain', () => {
   it('comes to the steady state of its closed form: what falls runs off, and the stub stands at the head that passes it', () => {
-    const one = row([])
+    const one = rowOfTotes([])
     const result = run(one, blockStorm(50 * 4, 4 * 3600), 1)
     // 18 x 4.9 m of metal at 50 mm/h: wetting is long past.
     // 18 x 4.9 m at 50 mm/h, kept as the section's law says: all but the wetting of what fell.
@@ -91,7 +39,7 @@ describe('a storm of even rain', () => {
     expect(head).toBeCloseTo(stubHead(0.0779, flowOf(result, 'overflow').rate[late]!), 3)
   })
   it('fills at what the roof brings: level rises in a straight line once the roof runs full', () => {
-    const result = run(row([]), blockStorm(10, 3600))
+    const result = run(rowOfTotes([]), blockStorm(10, 3600))
     const [a, b] = [1200, 2400].map((at) => result.vessels[0]!.level[at / result.step]!)
     const inflow = flowOf(result, 'intake').rate[1800 / result.step]!
     expect((b! - a!) * (1.0409882 / 0.955)).toBeCloseTo(inflow * 1200, 3)
@@ -101,8 +49,8 @@ describe('a storm of even rain', () => {
 describe('linked vessels', () => {
   it('a thin link lets the first spill while the others have room; a wide one holds it all', () => {
     const [thin, wide] = [
-      run(row([0.0158, 0.0158, 0.0158]), triangleStorm(30, 2700, 0.5), 0.2),
-      run(row([0.0779, 0.0779, 0.0779]), triangleStorm(30, 2700, 0.5), 0.2),
+      run(rowOfTotes([0.0158, 0.0158, 0.0158]), triangleStorm(30, 2700, 0.5), 0.2),
+      run(rowOfTotes([0.0779, 0.0779, 0.0779]), triangleStorm(30, 2700, 0.5), 0.2),
     ]
     expect(thin.spills.some(({ kind }) => kind === 'overflow')).toBe(true)
     const first = thin.spills.find(({ kind }) => kind === 'overflow')!.from / thin.step
@@ -110,13 +58,13 @@ describe('linked vessels', () => {
     expect(wide.spills).toEqual([])
   })
   it('one set low is no fuller in volume, but its water stands at the others’ level', () => {
-    const result = run(row([0.0525, 0.0525], { heights: [0.4, 0.4, 0.37] }), blockStorm(20, 3600))
+    const result = run(rowOfTotes([0.0525, 0.0525], { heights: [0.4, 0.4, 0.37] }), blockStorm(20, 3600))
     const [, b, c] = result.vessels
     expect(c!.end).toBeCloseTo(b!.end, 3)
   })
   it('a shut valve keeps its vessel out', () => {
     const shut: WhatIf = { kind: 'link-shut', link: 'l1' }
-    const result = run(row([0.0525, 0.0525]), blockStorm(20, 3600), 0, { whatIfs: [shut] })
+    const result = run(rowOfTotes([0.0525, 0.0525]), blockStorm(20, 3600), 0, { whatIfs: [shut] })
     expect(result.vessels[1]!.endVolume).toBeCloseTo(result.vessels[1]!.startVolume, 9)
     expect(result.vessels[0]!.endVolume).toBeGreaterThan(result.vessels[0]!.startVolume + 0.3)
   })
@@ -126,19 +74,19 @@ describe('a hoop without air', () => {
   const hoop = { mouth: 'hooped', vented: false, crest: 1.45, end: 0.1 } as const
   const bore = 0.0351
   it('siphons its vessel down to the intake’s soffit, the litres that geometry says, and stops when it is vented', () => {
-    const result = run(row([], { overflowBore: bore, route: hoop }), blockStorm(30, 3600), 0.9)
+    const result = run(rowOfTotes([], { overflowBore: bore, route: hoop }), blockStorm(30, 3600), 0.9)
     expect(result.siphons).toHaveLength(1)
     const lowest = Math.min(...result.vessels[0]!.level.slice(result.siphons[0]!.from / result.step))
     // Air comes in at the soffit, 35.1 mm over the invert at 1.40.
     expect(lowest).toBeGreaterThan(1.4 + 0.0351 - 0.002)
-    expect(run(row([], { overflowBore: bore, route: { ...hoop, vented: true } }), blockStorm(30, 3600), 0.9).siphons).toEqual([])
-    const missing = run(row([], { overflowBore: bore, route: { ...hoop, vented: true } }), blockStorm(30, 3600), 0.9, {
+    expect(run(rowOfTotes([], { overflowBore: bore, route: { ...hoop, vented: true } }), blockStorm(30, 3600), 0.9).siphons).toEqual([])
+    const missing = run(rowOfTotes([], { overflowBore: bore, route: { ...hoop, vented: true } }), blockStorm(30, 3600), 0.9, {
       whatIfs: [{ kind: 'siphon-break-missing' }],
     })
     expect(missing.siphons).toHaveLength(1)
   })
   it('draws from a low intake far below its crest, and lights no more until the vessel is full again', () => {
-    const low = row([], { overflowBore: bore, route: { ...hoop, crest: 1.35 } })
+    const low = rowOfTotes([], { overflowBore: bore, route: { ...hoop, crest: 1.35 } })
     low.stores[0]!.vessels[0]!.ports.find(({ role }) => role === 'overflow')!.at = 0.3
     const result = run(low, blockStorm(14, 1800), 1)
     const [siphon] = result.siphons
@@ -158,7 +106,7 @@ describe('a hoop without air', () => {
 
 describe('taps, trains and what goes wrong', () => {
   it('a tap opened by plan pours as the tap does under that head', () => {
-    const path = buildWaterPath(row([]))
+    const path = buildWaterPath(rowOfTotes([]))
     const result = runStorm(path, blockStorm(1, 600), { start: 1, opened: [{ tap: 'tap', from: 100, lasts: 200 }] })!
     const poured = flowOf(result, 'tap')
     expect(poured.rate[50 / result.step]).toBe(0)
@@ -217,7 +165,7 @@ describe('taps, trains and what goes wrong', () => {
     expect(blocked.spills[0]).toMatchObject({ kind: 'back', limit: 'rain-head' })
   })
   it('a blocked overflow sends it over the rim, no higher than a weir all round needs', () => {
-    const result = run(row([]), blockStorm(60, 3600), 1, { whatIfs: [{ kind: 'overflow-blocked' }] })
+    const result = run(rowOfTotes([]), blockStorm(60, 3600), 1, { whatIfs: [{ kind: 'overflow-blocked' }] })
     const rim = result.spills.find(({ kind }) => kind === 'rim')!
     expect(rim.volume).toBeGreaterThan(1)
     expect(result.vessels[0]!.peak).toBeLessThan(result.vessels[0]!.rim + 0.02)
@@ -277,7 +225,7 @@ describe('for any scheme and storm', () => {
         fc.integer({ min: 20, max: 120 }),
         (bore, wider, depth) => {
           const peak = (of: number) =>
-            run(row([], { overflowBore: of }), triangleStorm(depth, 3600, 0.5), 0.8, { brief: true }).vessels[0]!.peak
+            run(rowOfTotes([], { overflowBore: of }), triangleStorm(depth, 3600, 0.5), 0.8, { brief: true }).vessels[0]!.peak
           expect(peak(bore * wider)).toBeLessThanOrEqual(peak(bore) + 1e-4)
         },
       ),
@@ -285,7 +233,7 @@ describe('for any scheme and storm', () => {
     )
   })
   it('is called off where nobody wants it any more', () => {
-    expect(runStorm(buildWaterPath(row([])), typeTwoStorm(80), trial(), { onward: () => false })).toBeUndefined()
+    expect(runStorm(buildWaterPath(rowOfTotes([])), typeTwoStorm(80), trial(), { onward: () => false })).toBeUndefined()
   })
 })
 

@@ -1,69 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import {
-  blocks,
-  drop,
-  ground,
-  into,
-  link,
-  oneRoof,
-  outlet,
-  overflow,
-  overflowPort,
-  port,
-  scheme,
-  store,
-  vessel,
-} from '../arrangements/parts'
+import { rowOfTotes } from '../arrangements/rowOfTotes'
 import { buildWaterPath } from '../path/waterPath'
 import { blockStorm, triangleStorm } from '../rain'
-import type { OverflowRoute, Scheme } from '../scheme'
+import type { Scheme } from '../scheme'
 import { volumeAt } from '../vessel/levelVolume'
 import { batchRow, tableStorms, worstOf } from './batch'
 import { runStorm, type StormOptions } from './runStorm'
 import { verdictOf } from './verdict'
 
-interface Row {
-  /** Bores of the links, m. */
-  links?: number[]
-  overflowBore?: number
-  outletBore?: number
-  pipeBore?: number
-  route?: Partial<OverflowRoute>
-}
-/** Totes in a row on one base, the first of them fed by a whole roof of 18 × 4.9 m and running over by its own pipe. */
-function row({ links = [], overflowBore = 0.0779, outletBore = 0.12, pipeBore = 0.1, route = {} }: Row = {}): Scheme {
-  const ids = ['t1', ...links.map((_, i) => `t${i + 2}`)]
-  return scheme('row', 'Row', {
-    ...oneRoof(18, 4.9, 2.9, 'drop', {
-      gutter: { width: 0.2, depth: 0.1, outlets: [outlet('outlet', 18, 2.9, 'drop', { bore: outletBore })] },
-    }),
-    drops: [drop('drop', 'D', [], into('t1'), { bore: pipeBore })],
-    stores: [
-      store(
-        'store',
-        'Totes',
-        ids.map((id, i) =>
-          vessel(
-            id,
-            id,
-            'tote-275',
-            blocks(0.4, 1.25),
-            [
-              port('link', 'link', 0.19, { bore: 0.05 }),
-              port('out', 'outlet', 0.19),
-              ...(i === 0 ? [port('in', 'lid', 1.105, { bore: 0.3 }), overflowPort(1.0, overflowBore)] : []),
-            ],
-            { lid: 'open' },
-          ),
-        ),
-        links.length === 0 ? 'single' : 'linked-low',
-        links.map((bore, i) => link(`l${i + 1}`, ids[i]!, ids[i + 1]!, 'low', { bore })),
-      ),
-    ],
-    overflows: [overflow('over', 't1', ground('drain', 4), { bore: overflowBore, ...route })],
-    taps: [],
-  })
-}
 function storm(of: Scheme, rain = triangleStorm(30, 2700, 0.5), start = 0.2, options: StormOptions = {}) {
   const path = buildWaterPath(of)
   const run = runStorm(path, rain, { start, opened: [] }, options)!
@@ -72,7 +16,7 @@ function storm(of: Scheme, rain = triangleStorm(30, 2700, 0.5), start = 0.2, opt
 
 describe('where a storm is held up first', () => {
   it('at the thinnest link, while the vessels behind it have room: what it passes, and what comes meanwhile', () => {
-    const { path, run, verdict } = storm(row({ links: [0.0779, 0.0158, 0.0779] }))
+    const { path, run, verdict } = storm(rowOfTotes([0.0779, 0.0158, 0.0779]))
     expect(verdict.first).toMatchObject({ place: 'link', id: 'l2', fault: true })
     const { at, room, passes, arrives } = verdict.first!
     const moment = Math.round(at / run.step)
@@ -89,21 +33,21 @@ describe('where a storm is held up first', () => {
     expect(arrives).toBeGreaterThan(passes)
   })
   it('nowhere that is a fault, where a full store runs off by the pipe that is meant for it', () => {
-    const { verdict } = storm(row({ links: [0.0779] }), blockStorm(40, 3600), 1)
+    const { verdict } = storm(rowOfTotes([0.0779]), blockStorm(40, 3600), 1)
     expect(verdict.all).toMatchObject([{ place: 'store', id: 'store', fault: false }])
     expect(verdict.first).toBe(verdict.all[0])
     expect(verdict.lost).toBe(0)
     expect(verdict.ledAway).toBeGreaterThan(1)
   })
   it('at an overflow too small for the storm: what it passes at most, and the rim’s part on top', () => {
-    const { run, verdict } = storm(row({ overflowBore: 0.0209 }), blockStorm(60, 3600), 1)
+    const { run, verdict } = storm(rowOfTotes([], { overflowBore: 0.0209 }), blockStorm(60, 3600), 1)
     const over = run.flows.find(({ kind }) => kind === 'overflow')!
     const rim = run.spills.find(({ kind }) => kind === 'rim')!
     expect(verdict.first).toMatchObject({ place: 'overflow', id: 'over', passes: over.peak, arrives: over.peak + rim.peak, fault: true })
     expect(verdict.lost).toBeCloseTo(run.account.rim, 12)
   })
   it('at a vessel that has no overflow at all', () => {
-    const none = row()
+    const none = rowOfTotes([])
     none.overflows = []
     const { run, verdict } = storm(none, blockStorm(60, 3600), 1)
     const rim = run.spills.find(({ kind }) => kind === 'rim')!
@@ -111,14 +55,14 @@ describe('where a storm is held up first', () => {
   })
   it('at a hoop that siphons, told as a fault though it is led away', () => {
     const route = { mouth: 'hooped', vented: false, crest: 1.45, end: 0.1 } as const
-    const { verdict } = storm(row({ overflowBore: 0.0351, route }), blockStorm(30, 3600), 0.9)
+    const { verdict } = storm(rowOfTotes([], { overflowBore: 0.0351, route }), blockStorm(30, 3600), 0.9)
     expect(verdict.all.find(({ place }) => place === 'siphon')).toMatchObject({ id: 'over', fault: true, room: 0 })
     expect(verdict.first!.place).toBe('siphon')
   })
   it('at the gutter’s hole, or at the pipe that water backs up in, with the part to be changed', () => {
-    const hole = storm(row({ outletBore: 0.03 }), blockStorm(60, 3600), 0)
+    const hole = storm(rowOfTotes([], { outletBore: 0.03 }), blockStorm(60, 3600), 0)
     expect(hole.verdict.first).toMatchObject({ place: 'outlet', id: 'outlet', fault: true, room: 0 })
-    const pipe = storm(row({ pipeBore: 0.02 }), blockStorm(60, 3600), 0)
+    const pipe = storm(rowOfTotes([], { pipeBore: 0.02 }), blockStorm(60, 3600), 0)
     expect(pipe.verdict.first).toMatchObject({ place: 'pipe', id: 'drop', fault: true })
     const { passes, arrives } = pipe.verdict.first!
     // What arrives at the bottleneck is what passes it and what is thrown off at its worst.
@@ -126,7 +70,7 @@ describe('where a storm is held up first', () => {
     expect(pipe.verdict.lost).toBeCloseTo(pipe.run.account.overEdge, 12)
   })
   it('in the order in which they were met, the first fault before what is none', () => {
-    const { verdict } = storm(row({ overflowBore: 0.0209 }), blockStorm(60, 3600), 1)
+    const { verdict } = storm(rowOfTotes([], { overflowBore: 0.0209 }), blockStorm(60, 3600), 1)
     expect(verdict.all.map(({ at }) => at)).toEqual(verdict.all.map(({ at }) => at).toSorted((a, b) => a - b))
     expect(verdict.all[0]).toMatchObject({ place: 'store', fault: false })
     expect(verdict.first).toBe(verdict.all.find(({ fault }) => fault))
@@ -135,23 +79,23 @@ describe('where a storm is held up first', () => {
 
 describe('what the street is spared', () => {
   it('all of it by an empty store that takes it all, nothing by a full one', () => {
-    const empty = storm(row({ links: [0.0779, 0.0779, 0.0779] }), triangleStorm(20, 2700, 0.5), 0).verdict
+    const empty = storm(rowOfTotes([0.0779, 0.0779, 0.0779]), triangleStorm(20, 2700, 0.5), 0).verdict
     expect(empty).toMatchObject({ first: undefined, all: [], lost: 0, ledAway: 0 })
     expect(empty.heldShare).toBeGreaterThan(0.98)
     expect(empty.peakCut).toBeGreaterThan(0.99)
-    const full = storm(row(), blockStorm(50 * 4, 4 * 3600), 1).verdict
+    const full = storm(rowOfTotes([]), blockStorm(50 * 4, 4 * 3600), 1).verdict
     expect(full.heldShare).toBeLessThan(0.02)
     expect(full.peakCut).toBeLessThan(0.02)
   })
   it('is nothing of nothing without rain', () => {
-    expect(storm(row(), blockStorm(0.1, 600), 0.5).verdict).toMatchObject({ heldShare: 0, peakCut: 0, kept: 0 })
+    expect(storm(rowOfTotes([]), blockStorm(0.1, 600), 0.5).verdict).toMatchObject({ heldShare: 0, peakCut: 0, kept: 0 })
   })
 })
 
 describe('a storm’s own clock', () => {
   it('goes on for a third of the rain after it, a quarter of an hour at least and two hours at most', () => {
     const after = (seconds: number) => {
-      const { run } = storm(row(), blockStorm(5, seconds))
+      const { run } = storm(rowOfTotes([]), blockStorm(5, seconds))
       return { tail: (run.moments - 1) * run.step - run.rainEnds, step: run.step, rainEnds: run.rainEnds }
     }
     expect(after(600)).toMatchObject({ tail: 900, rainEnds: 600 })
@@ -163,7 +107,7 @@ describe('a storm’s own clock', () => {
     }
   })
   it('a spill lasts from the second it begins to the one it ends, with its most between', () => {
-    const { run } = storm(row({ overflowBore: 0.0209 }), blockStorm(60, 3600), 1)
+    const { run } = storm(rowOfTotes([], { overflowBore: 0.0209 }), blockStorm(60, 3600), 1)
     for (const { from, to, peak, volume } of run.spills) {
       expect(to).toBeGreaterThan(from)
       expect(peak * (to - from)).toBeGreaterThanOrEqual(volume * (1 - 1e-9))
@@ -173,7 +117,7 @@ describe('a storm’s own clock', () => {
     expect(over.peak).toBeCloseTo(Math.max(...rate), 6)
   })
   it('a shut link is the one that is named, not another', () => {
-    const of = row({ links: [0.0779, 0.0779] })
+    const of = rowOfTotes([0.0779, 0.0779])
     const [first, second] = (['l1', 'l2'] as const).map(
       (id) => storm(of, blockStorm(20, 3600), 0.2, { whatIfs: [{ kind: 'link-shut', link: id }] }).run,
     )
@@ -203,7 +147,7 @@ describe('a table of storms', () => {
     ])
   })
   it('each row balances: what ran off is kept, lost, led away, or still on its way; freeboard is from the water’s highest to the rim', () => {
-    const path = buildWaterPath(row())
+    const path = buildWaterPath(rowOfTotes([]))
     const trial = { start: 0.9, opened: [] }
     for (const of of tableStorms(table)) {
       const brief = batchRow(path, trial, of)

@@ -5,7 +5,7 @@ import { createSSRApp, defineComponent, h, type Component } from 'vue'
 import { createI18n } from 'vue-i18n'
 import { renderToString } from 'vue/server-renderer'
 import { ARRANGEMENTS } from '#core/arrangements'
-import { demoJobs, withyHard } from '#core/demo'
+import { demoJobs, demoRecords, withyHard } from '#core/demo'
 import { setStand } from '#core/edits'
 import { canonicalJson, type Job, type RainSource, type Scheme, type TrialStorm } from '#core/scheme'
 import { british } from '~/locales/allWords'
@@ -199,7 +199,7 @@ const RAINS: RainSource[] = [
   { kind: 'annual', total: 700, pattern: 'even', hemisphere: 'north', wetDays: 140, spread: 0.15, years: 20, seed: 1 },
   {
     kind: 'fitted',
-    record: withyHard().rain.kind === 'record' ? (withyHard().rain as { record: string }).record : '',
+    record: demoRecords()[0]!.id,
     gaps: 'dry',
     years: 20,
     seed: 1,
