@@ -1,7 +1,7 @@
 import { careDue, careTasks, entryFor, heat, type CareDue } from '../care'
 import type { Told, ToldValues } from '../figures/told'
 import { word } from '../figures/told'
-import { dayTold, momentOf, isAlarm } from '../log'
+import { dayTold, isAlarm, isHandTurned, momentOf } from '../log'
 import type { Entry, Scheme, Site } from '../scheme'
 import { days as inDays, length, share, volume } from '../units/quantity'
 import { FARTHEST, frostAhead, nextOn, rainBegins, type BedToday, type Forecast } from '../weather'
@@ -64,8 +64,6 @@ export interface TodayInputs {
   today: number
 }
 
-const HAND_TURNED = new Set(['twist', 'flap'])
-
 function weatherLines({ scheme, entries, forecast, stores, today, site }: TodayInputs): TodayLine[] {
   const lines: TodayLine[] = []
   const frost = forecast && frostAhead(forecast)
@@ -106,7 +104,7 @@ function weatherLines({ scheme, entries, forecast, stores, today, site }: TodayI
       })
     for (const { devices, name } of scheme.drops)
       for (const device of devices) {
-        if (!HAND_TURNED.has(device.kind) || !('to' in device) || device.to.kind !== 'vessel') continue
+        if (!isHandTurned(device) || !('to' in device) || device.to.kind !== 'vessel') continue
         const { vessel } = device.to
         if (!own.vessels.some(({ id }) => id === vessel) || shut) continue
         const stands = standsTo(entries, device.id)

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { demoJobs } from '../demo'
 import { buildWaterPath } from '../path/waterPath'
 import { dayNumber } from '../rain'
-import { checkShape, entry as entrySchema, LEVEL_WAYS, logDefaults, type Entry } from '../scheme'
+import { checkShape, entry as entrySchema, LEVEL_WAYS, logDefaults, type Entry, type EntryKind } from '../scheme'
+import { volumeAt } from '../vessel/levelVolume'
 import {
   caughtByMonth,
   catchesOf,
@@ -25,6 +26,8 @@ import {
   mergeLogs,
   momentNow,
   momentOf,
+  movedTo,
+  partsWritten,
   passing,
   passingSlope,
   PLAN,
@@ -154,6 +157,9 @@ describe('an entry that cannot be, or hardly', () => {
     expect(told(down(3, -0.01))).toEqual(['aboveRim refused'])
     expect(told(down(3, body.rim + 0.1))).toEqual(['belowFloor refused'])
     expect(told({ ...level(3, 50), by: 'share', value: 1.2 } as Entry)).toEqual(['shareOver refused'])
+    const brimful = volumeAt(body, body.rim) * 1000
+    expect(told(level(3, brimful))).toEqual([])
+    expect(told(level(3, brimful + 1))).toEqual(['volumeOver refused'])
     expect(told(down(3, 0.2), [level(2, 40)])).toEqual(['roseWithoutRain'])
     expect(told(down(3, 0.2), [level(2, 40), gauge(3, 9)])).toEqual([])
     expect(told(gauge(5, 130))).toEqual(['heavy'])
@@ -161,6 +167,61 @@ describe('an entry that cannot be, or hardly', () => {
     expect(told({ ...gauge(4, 5), id: 'again' }, [gauge(4, 5)])).toEqual(['sameMoment'])
     expect(told(drawn(4, 900))).toEqual(['drawnMore'])
     expect(told(gauge(4, 5), [gauge(3, 4)])).toEqual([])
+  })
+
+  it('is refused where no job could keep it: an amount beyond its ends by these, anything else by its place', () => {
+    expect(checkEntry(path, [], gauge(4, 2000), now)[0]).toMatchObject({ id: 'outside', refused: true, values: { least: 0, most: 1850 } })
+    expect(told(gauge(4, -1))).toEqual(['outside refused'])
+    expect(told(drawn(4, -1))).toEqual(['outside refused'])
+    const dosed: Entry = { kind: 'dosed', id: 'b', at: at(4), vessel: 'butt', volume: 1 }
+    expect(told(dosed)).toEqual([])
+    expect(told({ ...dosed, volume: 1.01 })).toEqual(['outside refused'])
+    const broken = (change: object) => checkEntry(path, [], { ...gauge(4, 5), ...change } as Entry, now).map(({ id, of }) => [id, of?.path])
+    expect(broken({ at: '' })).toEqual([['unsound', 'at']])
+    expect(broken({ at: '2026-06-01T07:30' })).toEqual([['unsound', 'at']])
+    expect(broken({ note: 'turned\u202Eround' })).toEqual([['unsound', 'note']])
+    expect(broken({ note: 'x'.repeat(501) })).toEqual([['unsound', 'note']])
+  })
+})
+
+describe('an entry that is put at another time', () => {
+  const summer = (day: number) => (day >= dayNumber(2026, 3, 29) && day < dayNumber(2026, 10, 25) ? 60 : 0)
+  it('goes with the clock here into and out of summer time, where it was written by it', () => {
+    expect(movedTo('2026-10-26T07:30Z', '2026-10-20T07:45', summer)).toBe('2026-10-20T07:45+01:00')
+    expect(movedTo('2026-10-20T07:45+01:00', '2026-10-26T07:30', summer)).toBe('2026-10-26T07:30Z')
+  })
+  it('keeps the distance of a clock elsewhere, and stands as it stood when nothing is changed', () => {
+    expect(movedTo('2026-07-01T07:30Z', '2026-07-02T08:00', summer)).toBe('2026-07-02T08:00Z')
+    expect(movedTo('2026-07-01T07:30-05:00', '2026-12-02T08:00', summer)).toBe('2026-12-02T08:00-05:00')
+    expect(movedTo('2026-07-01T07:30Z', '2026-07-01T07:30', summer)).toBe('2026-07-01T07:30Z')
+    expect(checkShape(entrySchema, { ...gauge(1, 1), at: movedTo('2026-07-01T07:30+01:00', '', summer) })).not.toEqual([])
+  })
+})
+
+describe('parts that an entry can be about', () => {
+  it('are those of the scheme: vessels for water, hands and valves for what is turned; nothing where it has none', () => {
+    expect(partsWritten('rain', scheme)).toBeUndefined()
+    expect(partsWritten('note', scheme)).toBeUndefined()
+    for (const kind of ['level', 'drawn', 'topped-up', 'let-go', 'dosed'] as const) expect(partsWritten(kind, scheme)).toEqual(['butt'])
+    for (const { schemes } of demoJobs())
+      for (const each of schemes) {
+        const devices = each.drops.flatMap((drop) => drop.devices)
+        const named = (kind: EntryKind) => partsWritten(kind, each)!.map((id) => devices.find((device) => device.id === id)?.kind)
+        expect(named('flush-emptied')).toEqual(devices.filter(({ kind }) => kind === 'first-flush').map(({ kind }) => kind))
+        expect(named('turned')).toEqual(devices.flatMap(({ kind }) => (kind === 'twist' || kind === 'flap' ? [kind] : [])))
+      }
+    const bare = { ...scheme, drops: [], taps: [], stores: scheme.stores.map((store) => ({ ...store, links: [] })) }
+    expect([partsWritten('turned', bare), partsWritten('valve', bare), partsWritten('flush-emptied', bare)]).toEqual([[], [], []])
+    // A link without a valve is neither opened nor shut.
+    const totes = studio!.schemes[2]!
+    const links = totes.stores.flatMap((store) => store.links)
+    expect(links.length).toBeGreaterThan(0)
+    const valved = (valve: 'none' | 'open') => ({
+      ...totes,
+      stores: totes.stores.map((store) => ({ ...store, links: store.links.map((link) => ({ ...link, valve })) })),
+    })
+    expect(partsWritten('valve', valved('open'))).toEqual([...links, ...totes.taps].map(({ id }) => id))
+    expect(partsWritten('valve', valved('none'))).toEqual(totes.taps.map(({ id }) => id))
   })
 })
 

@@ -49,6 +49,21 @@ export function clockOffset(day: number, minute: number): number {
   const { year, month, day: date } = dateOf(day)
   return -new Date(year, month - 1, date, Math.floor(minute / 60), minute % 60).getTimezoneOffset()
 }
+/**
+ * A moment put at another time of its own clock. One of the clock here goes with that clock into and out of summer time; one of
+ * another, as a logger's, keeps its distance from UTC.
+ *
+ * @param at the moment as it stands
+ * @param local day and time as a field has them: `2026-06-01T07:30`
+ * @param offset of the clock here; see {@link clockOffset}
+ * @returns the moment; what no clock can show is left to the check of the entry
+ */
+export function movedTo(at: string, local: string, offset: (day: number, minute: number) => number): string {
+  if (local === at.slice(0, 16)) return at
+  const [was, is] = [momentOf(at), momentOf(`${local}Z`)]
+  const ours = offset(was.day, was.minute) === offsetOf(at)
+  return Number.isFinite(is.instant) && ours ? writeMoment(is.day, is.minute, offset(is.day, is.minute)) : `${local}${at.slice(16)}`
+}
 /** Day number by the clock here. @param date as the clock has it */
 export const dayOfClock = (date: Date): number => dayNumber(date.getFullYear(), date.getMonth() + 1, date.getDate())
 

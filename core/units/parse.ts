@@ -351,6 +351,10 @@ export function parseNumber(text: string): Parsed {
  */
 const exchanged = (text: string): string => text.replace(/(?<=\d)[.,](?=\d)|(?<![\d.,])[.,](?=\d)/g, (mark) => (mark === '.' ? ',' : '.'))
 
+const BARE = { length: ['mm', 'in'], rainDepth: ['mm', 'in'], volume: ['L', 'gal'], share: ['%', '%'] } as const
+/** Unit that a number without one is read in, as it stands beside a field; of what is put down beside a butt. */
+export const bareUnit = (kind: keyof typeof BARE, system: UnitSystem): string => BARE[kind][system === 'metric' ? 0 : 1]
+
 /**
  * A measure of any kind from what people type, in the units that are shown or any other: what is shown can be typed back, and
  * what can be read in two ways is asked, never guessed. In a language with a decimal comma a point before three figures sets

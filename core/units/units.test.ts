@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { showSum, showText, stepOf } from './format'
-import { parseArea, parseLength, parseNumber, parseQuantity, parseRainDepth, parseVolume } from './parse'
+import { bareUnit, parseArea, parseLength, parseNumber, parseQuantity, parseRainDepth, parseVolume } from './parse'
 import { length, quantity, typed, type QuantityKind } from './quantity'
 import { TERMS } from './terms'
 const MM = 1e-3
@@ -394,5 +394,16 @@ describe('numbers with a decimal comma', () => {
   })
   it('what is told of a bare decimal is told with a comma', () => {
     expect(parseQuantity('length', '1,5', german)).toEqual({ ok: false, problem: 'twoWays', ways: ['1,5 mm', '1,5 m'] })
+  })
+})
+
+describe('the unit beside a field', () => {
+  it.each(['length', 'rainDepth', 'volume', 'share'] as const)('is that of a bare number: %s', (kind) => {
+    for (const system of ['metric', 'imperial'] as const)
+      for (const terms of TERMS) {
+        const [bare, said] = ['7', `7 ${bareUnit(kind, system)}`].map((text) => parseQuantity(kind, text, { system, terms }))
+        expect(bare).toEqual(said)
+        expect(said!.ok).toBe(true)
+      }
   })
 })

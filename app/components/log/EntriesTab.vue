@@ -16,18 +16,18 @@ import {
   type Imported,
   type TableLayout,
 } from '#core/log'
-import { checkShape, CLEANED, entry as entrySchema, ENTRY_KINDS, MENDED, type Entry } from '#core/scheme'
+import { ENTRY_KINDS, type Entry } from '#core/scheme'
 import { count } from '#core/units/quantity'
 import { saveFile } from '~/composables/saveFile'
 
 /** All that was written down, newest first: read, changed, taken out, brought in from a table or a logger, taken away as one. */
 defineProps<{ today: number }>()
 const bench = useWorkbench()
-const { log, entries, vessels, path, draft, add, change, remove, importAll } = useLog()
-const { say, sayProblem } = useSay()
+const { log, entries, vessels, path, remove, importAll } = useLog()
+const { say } = useSay()
 const settings = useSettings()
 const { moment, entryText } = useLogWords()
-const { keepPhoto, pictures, lookUp } = usePhotos()
+const { pictures, lookUp } = usePhotos()
 const { keep: keepSeries } = useSeries()
 
 const only = ref<'all' | Entry['kind']>('all')
@@ -49,56 +49,7 @@ const kinds = computed(() => [
   })),
 ])
 
-/** What one word says, without a number: cleaned, mended, a fault seen, a note. */
-const word = ref('')
-const noteText = ref('')
-const files = shallowRef<FileList | null>(null)
-const picker = useTemplateRef<HTMLInputElement>('picker')
-const WORDS = [...CLEANED.map((each) => `cleaned ${each}`), ...MENDED.map((each) => `mended ${each}`), 'fault', 'note']
-const wordName = (each: string) => {
-  const [kind, what] = each.split(' ')
-  return what ? say(`log.${kind === 'cleaned' ? 'clean' : 'mend'}.${what}`) : say(`word.entry-${kind}`)
-}
-const photoProblem = ref('')
-async function putDown() {
-  const [kind, what] = (word.value || 'note').split(' ')
-  const note = noteText.value.trim().slice(0, 500)
-  photoProblem.value = ''
-  const photos: string[] = []
-  for (const file of [...(files.value ?? [])].slice(0, 12)) {
-    const kept = await keepPhoto(file)
-    if (kept.problem === undefined) photos.push(kept.id)
-    else photoProblem.value = say(`log.photo.${kept.problem}`, { file: file.name })
-  }
-  if (photoProblem.value !== '' && photos.length === 0) return
-  add(draft({ kind, ...(what ? { what } : {}), ...(note ? { note } : {}), ...(photos.length > 0 ? { photos } : {}) }))
-  noteText.value = ''
-  files.value = null
-  if (picker.value) picker.value.value = ''
-}
-
 const editing = ref<string>()
-const newNote = ref('')
-const newWhen = ref('')
-const editProblem = ref('')
-function begin(entry: Entry) {
-  editing.value = entry.id
-  newNote.value = entry.note ?? ''
-  newWhen.value = entry.at.slice(0, 16)
-  editProblem.value = ''
-}
-function finish(entry: Entry) {
-  const at = `${newWhen.value}${entry.at.slice(16)}`
-  const note = newNote.value.trim()
-  const next = { ...entry, at, ...(note === '' ? { note: undefined } : { note }) } as Entry
-  const [wrong] = checkShape(entrySchema, next)
-  if (wrong) {
-    editProblem.value = `${say(wrong.path === 'note' ? 'log.note' : 'log.when')} ${sayProblem(wrong)}`
-    return
-  }
-  change(next)
-  editing.value = undefined
-}
 
 const vessel = ref('')
 const into = computed(() => vessel.value || vessels.value[0]?.id || '')
@@ -253,33 +204,7 @@ const exportSenML = () =>
       <h2 class="slab mr-auto text-18">{{ say('log.entries', { n: count(chosen.length) }) }}</h2>
       <ChoiceField :label="say('log.show')" :model-value="only" :options="kinds" @update:model-value="(kind) => (only = kind)" />
     </div>
-    <form class="mt-1 flex flex-wrap items-end gap-2 border-t border-hair pt-2" @submit.prevent="putDown">
-      <label class="text-13"
-        >{{ say('log.what') }}
-        <select v-model="word" class="field">
-          <option value="">{{ say('word.entry-note') }}</option>
-          <option v-for="each in WORDS.slice(0, -1)" :key="each" :value="each">{{ wordName(each) }}</option>
-        </select>
-      </label>
-      <label class="min-w-40 flex-1 text-13"
-        >{{ say('log.note') }} <input v-model="noteText" class="field w-full" type="text" maxlength="500" autocomplete="off"
-      /></label>
-      <label class="text-13"
-        >{{ say('log.photos') }}
-        <input
-          ref="picker"
-          class="field max-w-48"
-          type="file"
-          accept="image/*"
-          multiple
-          @change="files = ($event.target as HTMLInputElement).files"
-        />
-      </label>
-      <button type="submit" class="btn btn-go" :disabled="word === '' && noteText.trim() === '' && !files?.length">
-        {{ say('log.putDown') }}
-      </button>
-    </form>
-    <p v-if="photoProblem" class="text-13 text-pencil" role="alert">{{ photoProblem }}</p>
+    <EntryForm class="mt-1 border-t border-hair pt-2" />
 
     <SensorPanel :today="today" class="mt-2" />
     <details class="mt-2 text-13">
@@ -333,18 +258,21 @@ const exportSenML = () =>
               <span v-else class="cap">{{ say('log.photoGone') }}</span>
             </template>
           </span>
-          <form v-if="editing === entry.id" class="mt-1 flex flex-wrap items-end gap-2 bg-sunk p-2" @submit.prevent="finish(entry)">
-            <label class="text-13">{{ say('log.when') }} <input v-model="newWhen" class="field" type="datetime-local" required /></label>
-            <label class="min-w-40 flex-1 text-13"
-              >{{ say('log.note') }} <input v-model="newNote" class="field w-full" type="text" maxlength="500"
-            /></label>
-            <button type="submit" class="btn btn-go">{{ say('log.keep') }}</button>
-            <button type="button" class="btn btn-bare" @click="editing = undefined">{{ say('ui.cancel') }}</button>
-            <p v-if="editProblem" class="w-full text-13 text-pencil" role="alert">{{ editProblem }}</p>
-          </form>
+          <EntryForm
+            v-if="editing === entry.id"
+            class="mt-1 bg-sunk p-2"
+            :entry="entry"
+            @kept="editing = undefined"
+            @close="editing = undefined"
+          />
         </span>
         <span class="flex gap-1">
-          <button type="button" class="btn btn-bare" :aria-label="say('log.changeOf', { what: moment(entry.at) })" @click="begin(entry)">
+          <button
+            type="button"
+            class="btn btn-bare"
+            :aria-label="say('log.changeOf', { what: moment(entry.at) })"
+            @click="editing = entry.id"
+          >
             {{ say('log.change') }}
           </button>
           <button type="button" class="btn btn-bare" :aria-label="say('log.removeOf', { what: moment(entry.at) })" @click="remove(entry)">

@@ -36,7 +36,7 @@ const begun = computed(() => log.value.since !== undefined)
   <div class="log" :class="{ phone }">
     <aside v-if="!phone" class="side bg-sheet" :aria-label="say('log.quick')">
       <h2 class="slab text-18">{{ say('log.quick') }}</h2>
-      <QuickEntry class="mt-2" @kept="onKept" @close="() => {}" />
+      <QuickEntry class="mt-2" @kept="onKept" />
       <p class="text-13" role="status">{{ kept }}</p>
     </aside>
     <section class="main" :aria-label="say('log.title')">
@@ -50,7 +50,7 @@ const begun = computed(() => log.value.since !== undefined)
         <button type="button" class="btn big" :aria-expanded="pad === 'drawn'" @click="pad = 'drawn'">{{ say('word.entry-drawn') }}</button>
       </div>
       <div v-if="phone && pad" class="border-2 border-ink bg-sheet p-2">
-        <QuickEntry :kind="pad" @kept="onKept" @close="pad = undefined" />
+        <QuickEntry :kind="pad" closable @kept="onKept" @close="pad = undefined" />
       </div>
       <p v-if="phone" class="text-13" role="status">{{ kept }}</p>
       <TabGroup :selected-index="tab" manual @change="(index: number) => (tab = index)">

@@ -25,6 +25,8 @@ export const LEVEL_WAYS = ['rim', 'floor', 'share', 'volume'] as const
 export const DIVERTER_WAYS = ['butt', 'away', 'winter'] as const
 export const CLEANED = ['screen', 'gutter', 'filter', 'first-flush', 'sediment', 'vent'] as const
 export const MENDED = ['painted', 'mended', 'changed', 'joint'] as const
+export const VALVE_WAYS = ['open', 'shut'] as const
+export const SEASON_WAYS = ['shut-down', 'started'] as const
 
 /** What somebody wrote down of a system that stands. Parts are named by id and may be gone since. */
 export const entry = oneOfKind({
@@ -40,13 +42,13 @@ export const entry = oneOfKind({
   'let-go': record({ kind: choice('let-go'), ...common, vessel: id(), volume: amount(0, 500) }),
   'flush-emptied': record({ kind: choice('flush-emptied'), ...common, part: id() }),
   turned: record({ kind: choice('turned'), ...common, part: id(), to: choice(...DIVERTER_WAYS) }),
-  valve: record({ kind: choice('valve'), ...common, part: id(), to: choice('open', 'shut') }),
+  valve: record({ kind: choice('valve'), ...common, part: id(), to: choice(...VALVE_WAYS) }),
   /** `part` where it was one of several. */
   cleaned: record({ kind: choice('cleaned'), ...common, what: choice(...CLEANED), part: id().optional().default(undefined) }),
   /** m³ of household bleach. */
   dosed: record({ kind: choice('dosed'), ...common, vessel: id(), volume: amount(0, 1) }),
   mended: record({ kind: choice('mended'), ...common, what: choice(...MENDED) }),
-  season: record({ kind: choice('season'), ...common, to: choice('shut-down', 'started') }),
+  season: record({ kind: choice('season'), ...common, to: choice(...SEASON_WAYS) }),
   test: record({ kind: choice('test'), ...common, test: text(120), passed: flag() }),
   fault: record({ kind: choice('fault'), ...common }),
   note: record({ kind: choice('note'), ...common }),
