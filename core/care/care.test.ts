@@ -46,6 +46,48 @@ describe('care', () => {
     for (const kind of kinds(filtered)) all.add(kind)
     expect([...CARE_KINDS].filter((kind) => !all.has(kind))).toEqual([])
   })
+  it('is of what it is named for: each part by its own name, painted where light gets in', () => {
+    const of = (scheme: typeof shelter, kind: string) => careTasks(scheme, site).filter((task) => task.kind === kind)
+    for (const make of ARRANGEMENTS) {
+      const scheme = make()
+      const vessels = scheme.stores.flatMap((store) => store.vessels)
+      const pipeOf = (id: string) => scheme.drops.find(({ devices }) => devices.some((device) => device.id === id))!.name
+      for (const kind of ['emptyFlush', 'flushDrain', 'flushClean', 'screen', 'filter'])
+        for (const { part, values } of of(scheme, kind)) expect(values).toEqual({ pipe: pipeOf(part!) })
+      for (const kind of ['lid', 'vents', 'sediment', 'paint', 'larvae'])
+        for (const { part, values } of of(scheme, kind)) expect(values).toEqual({ vessel: vessels.find(({ id }) => id === part)!.name })
+      expect(of(scheme, 'paint').map(({ part }) => part)).toEqual(
+        vessels.flatMap(({ id, light }) => (['clad', 'translucent'].includes(light) ? [id] : [])),
+      )
+      expect(of(scheme, 'vents').map(({ part }) => part)).toEqual(
+        vessels.flatMap(({ id, ports }) => (ports.some(({ role }) => role === 'vent') ? [id] : [])),
+      )
+      // No first flush both drips out by itself and waits for a hand.
+      const flushes = scheme.drops.flatMap(({ devices }) => devices.filter(({ kind }) => kind === 'first-flush'))
+      expect(of(scheme, 'emptyFlush').length + of(scheme, 'flushDrain').length).toBe(flushes.length)
+    }
+    expect(of({ ...shelter, drops: shelter.drops.map((drop) => ({ ...drop, brackets: [] })) }, 'brackets')).toEqual([])
+  })
+  it('is ticked by what was done, and by nothing else of its kind', () => {
+    const tasks = (scheme: typeof shelter) => careTasks({ ...scheme, uses: ['house'] }, site)
+    const ticked = (scheme: typeof shelter, entry: object) => [
+      ...new Set(tasks(scheme).flatMap((task) => (ticks(task, { id: 'x', at: at(START), ...entry } as Entry) ? [task.kind] : []))),
+    ]
+    const clad = {
+      ...shelter,
+      stores: shelter.stores.map((store) => ({ ...store, vessels: store.vessels.map((each) => ({ ...each, light: 'clad' as const })) })),
+    }
+    expect(ticked(clad, { kind: 'mended', what: 'painted' })).toEqual(['paint'])
+    expect(ticked(clad, { kind: 'mended', what: 'joint' })).toEqual(['joints'])
+    expect(ticked(clad, { kind: 'mended', what: 'changed' })).toEqual([])
+    expect(ticked(clad, { kind: 'cleaned', what: 'sediment' })).toEqual(['sediment'])
+    expect(ticked(clad, { kind: 'test', test: 'brackets', passed: true })).toEqual(['brackets'])
+    expect(ticked(clad, { kind: 'rain', depth: 3 })).toEqual([])
+    const [flush] = tasks(handFlush).filter(({ kind }) => kind === 'emptyFlush')
+    expect(ticked(handFlush, { kind: 'flush-emptied', part: flush!.part })).toEqual(['emptyFlush'])
+    expect(ticked(handFlush, { kind: 'flush-emptied', part: 'another' })).toEqual([])
+    expect(ticked(handFlush, { kind: 'cleaned', what: 'first-flush', part: 'another' })).toEqual([])
+  })
   it('is ticked by what it writes down itself', () => {
     for (const make of ARRANGEMENTS)
       for (const task of careTasks(make(), site))
@@ -99,6 +141,28 @@ describe('shutting down and starting again', () => {
           .toReversed()
           .map(({ id }) => id),
       )
+    }
+  })
+  it('does with each part what it is for, and names it', () => {
+    for (const make of ARRANGEMENTS) {
+      const scheme = make()
+      const steps = shutDownSteps(scheme, site)
+      const named = (kind: string) => steps.filter((step) => step.kind === kind).map(({ values }) => Object.values(values)[0])
+      const pipesWith = (has: (device: (typeof scheme)['drops'][number]['devices'][number]) => boolean) =>
+        scheme.drops.flatMap(({ name, devices }) => devices.filter(has).map(() => name))
+      expect(named('divert')).toEqual(pipesWith(({ kind }) => kind === 'twist' || kind === 'flap'))
+      expect(named('shutOff')).toEqual(pipesWith(({ kind }) => kind === 'winter-shut-off'))
+      expect(named('openFlush')).toEqual(pipesWith(({ kind }) => kind === 'first-flush'))
+      expect(named('drainCarry')).toEqual(pipesWith((device) => device.kind === 'carrying-pipe' && device.wet))
+      const vessels = scheme.stores.flatMap((store) => store.vessels)
+      const names = (are: (vessel: (typeof vessels)[number]) => boolean) => vessels.filter(are).map(({ name }) => name)
+      expect(named('leaveRoom')).toEqual(names(({ nominal }) => nominal > 0.6))
+      expect(named('drainVessel')).toEqual(names(({ nominal }) => nominal <= 0.6))
+      expect(named('cover')).toEqual(names(({ lid }) => lid === 'sealed'))
+      expect(named('capLid')).toEqual(names(({ lid }) => lid !== 'sealed'))
+      expect(named('tapOpen')).toEqual(scheme.taps.map(({ name }) => name))
+      expect(named('hoseIn')).toEqual(scheme.taps.flatMap(({ name, hose }) => (hose ? [name] : [])))
+      for (const name of named('gutterLeft')) expect(scheme.drops.map((drop) => drop.name)).toContain(name)
     }
   })
   it('parts links only where there are some, takes pumps in only where there is one, and leaves room in what is too large to empty', () => {
@@ -161,6 +225,47 @@ describe('a calendar file', () => {
     const next = rrule!.between(new Date('2027-06-01'), new Date('2028-06-01'))
     expect(next).toHaveLength(1)
     expect(next[0]!.toISOString().slice(5, 10)).toBe('11-29')
+  })
+  it('comes round as often as its care does: by days, weekly where rain decides, more often in its season alone', () => {
+    // Two years from the next new year on: whole rounds, whatever day they began on.
+    const [from, to] = [new Date('2027-01-01'), new Date('2029-01-01')]
+    const daysOf = (uid: string) => {
+      const { rrule } = events.find((event) => event.uid === uid)!
+      return rrule!.between(from, to).map((date) => Math.round(date.getTime() / 86_400_000))
+    }
+    const steps = (days: readonly number[]) => [...new Set(days.slice(1).map((day, i) => day - days[i]!))]
+    const monthOf = (day: number) => new Date(day * 86_400_000).getUTCMonth() + 1
+    for (const { uid, rhythm } of lines) {
+      const days = daysOf(uid)
+      if (rhythm!.kind === 'rain') expect(steps(days)).toEqual([7])
+      if (rhythm!.kind === 'days') expect(steps(days)).toEqual([rhythm!.days])
+      if (rhythm!.kind === 'yearly') expect(days).toHaveLength(2)
+      if (rhythm!.kind !== 'seasonal') continue
+      expect(steps(days)).toEqual([rhythm!.otherwise])
+      const season = daysOf(uid.replace('@', '-season@'))
+      expect(new Set(season.map(monthOf))).toEqual(new Set(rhythm!.months))
+      for (const year of [2027, 2028]) {
+        const own = season.filter((day) => new Date(day * 86_400_000).getUTCFullYear() === year)
+        expect(steps(own)).toEqual([rhythm!.days])
+        // From the season's first days to its last.
+        expect(own.length).toBeGreaterThanOrEqual(Math.floor(61 / rhythm!.days))
+      }
+    }
+    expect(new Set(lines.map(({ rhythm }) => rhythm!.kind))).toEqual(new Set(['rain', 'days', 'yearly', 'seasonal']))
+  })
+  it('begins its season with the season, reminds at eight, and says when it was written', () => {
+    const seasonal = lines.find(({ rhythm }) => rhythm?.kind === 'seasonal')!
+    expect(
+      events
+        .find(({ uid }) => uid === seasonal.uid.replace('@', '-season@'))!
+        .start.toISOString()
+        .slice(0, 10),
+    ).toBe('2026-10-01')
+    expect(text.match(/^TRIGGER:PT8H$/gm)).toHaveLength(events.length)
+    expect(text.match(/^LAST-MODIFIED:20261129T100000Z$/gm)).toHaveLength(events.length)
+    expect(text).toMatch(/^CALSCALE:GREGORIAN$/m)
+    // An alarm that is shown says what of. RFC 5545, 3.6.6.
+    for (const alarm of text.split('BEGIN:VALARM').slice(1)) expect(alarm.split('END:VALARM')[0]).toContain('DESCRIPTION:Ünïcode')
   })
   it('keeps its lines under seventy-five octets and its ids from one writing to the next', () => {
     for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75)

@@ -1,6 +1,7 @@
 import type { Told } from '../figures/told'
 
 import { clippedUnderSnow } from '../gutter'
+import { isHandTurned } from '../log/written'
 import type { Scheme, Site } from '../scheme'
 
 /** One step of shutting down for the frost, or of starting again. */
@@ -29,7 +30,6 @@ export const SEASON_STEPS = [
 ] as const
 export type SeasonStepKind = (typeof SEASON_STEPS)[number]
 
-const AWAY = new Set(['twist', 'flap'])
 /** Over this a vessel is too large to be emptied for the frost: room for ice is left instead, m³. Common practice. */
 export const LARGE = 0.6
 
@@ -43,14 +43,14 @@ export function shutDownSteps(scheme: Scheme, site: Pick<Site, 'low' | 'high'>):
   const steps: SeasonStep[] = []
   const add = (kind: SeasonStepKind, id: string, values: SeasonStep['values'] = {}) => steps.push({ id: `${kind}-${id}`, kind, values })
   for (const { name, devices } of drops)
-    for (const { id, kind } of devices) {
-      if (AWAY.has(kind)) add('divert', id, { pipe: name })
-      if (kind === 'winter-shut-off') add('shutOff', id, { pipe: name })
+    for (const device of devices) {
+      if (isHandTurned(device)) add('divert', device.id, { pipe: name })
+      if (device.kind === 'winter-shut-off') add('shutOff', device.id, { pipe: name })
     }
   // Where nothing can be turned, the pipe is led past by hand.
   for (const { id, name, devices, end } of drops) {
     const leads = end.kind === 'vessel' || devices.some((device) => 'hose' in device)
-    if (leads && !devices.some(({ kind }) => AWAY.has(kind) || kind === 'winter-shut-off')) add('gutterLeft', id, { pipe: name })
+    if (leads && !devices.some((device) => isHandTurned(device) || device.kind === 'winter-shut-off')) add('gutterLeft', id, { pipe: name })
   }
   // Once nothing runs through them any more.
   for (const { id, name } of clippedUnderSnow(scheme, site)) add('gutterOut', id, { gutter: name })
