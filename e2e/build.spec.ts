@@ -75,6 +75,29 @@ test.describe('the boathouse is built', () => {
     await expect(page.locator('[data-item="vessel:butt:210"]')).toContainText('£42')
   })
 
+  test('what is wanted and owned by the foot is typed by the foot, and what cannot be kept is refused at its field', async ({ page }) => {
+    await openBuild(page, 'Tannery Row dye studio', 'Bill')
+    const kerb = page.locator('[data-item="base:kerb"]')
+    await kerb.getByRole('button').first().click()
+    const put = async (name: RegExp, text: string) => {
+      await kerb.getByLabel(name).fill(text)
+      await kerb.getByLabel(name).press('Enter')
+      await kerb.getByLabel(name).blur()
+    }
+    await put(/^Wanted instead,/, '30')
+    await expect(kerb).toContainText(/Wanted: 30\s*ft/)
+    await expect(kerb.locator('.font-semibold').first()).toHaveText(/^30\s*ft/)
+    await put(/^On the shelf,/, '10')
+    await expect(kerb.locator('.font-semibold').first()).toHaveText(/^20\s*ft/)
+    await expect(kerb.getByLabel(/^On the shelf,/)).toHaveValue('10')
+    // As fine as it is typed, and no finer than a job can keep it.
+    await put(/^Price,/, '1.255')
+    await expect(kerb.getByLabel(/^Price,/)).toHaveValue('1.255')
+    await put(/^Price,/, '9999999')
+    await expect(kerb.getByRole('alert')).toContainText('From 0 to 304800, please; the old value stands.')
+    await expect(kerb.getByLabel(/^Price,/)).toHaveValue('9999999')
+  })
+
   test('steps are held, ticked and kept; the cut waits for its second measurement', async ({ page }) => {
     await openBuild(page, 'Withy Hard boathouse', 'Order of work')
     const cut = page.locator('[data-step="cut:trough"]')

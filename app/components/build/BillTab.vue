@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { addExtra, freshId, removeExtra, setLine } from '#core/edits'
 import { BUILD_STATIONS, fittingKey, type BillLine } from '#core/build'
-import { shelfDefaults, SHOPS, type ShelfItem, type Shop } from '#core/scheme'
+import { LONGEST_LEAD, MOST_OF_ONE, MOST_PRICE, shelfDefaults, SHOPS, type ShelfItem, type Shop } from '#core/scheme'
 import { area, count, span } from '#core/units/quantity'
 import { BILL_COLUMNS, billRows } from '~/components/build/billTable'
 import { pricedBy } from '~/components/build/pricedBy'
@@ -122,6 +122,11 @@ const table = (): Table => ({
 const fileName = () => `${bench.job!.name} ${bench.scheme!.name}`
 const details = ref<string>()
 const per = (line: BillLine) => pricedBy(line, settings.system)
+/** As it is measured here, whatever it is sold in: kept in metres and their powers. */
+const measured = ({ unit }: BillLine) => pricedBy({ unit }, settings.system)
+const unitOf = (line: BillLine) => (line.unit === 'each' ? undefined : say(`build.perOne.${measured(line).by}`))
+const inUnits = (line: BillLine, kept: number | undefined) => kept && kept / measured(line).factor
+const ofUnits = (line: BillLine, typed: number | undefined) => typed && typed * measured(line).factor
 
 // What is paid for a thing may be the same for every job of the firm.
 const { firm, learn } = useFirm()
@@ -193,17 +198,21 @@ const keepForAll = (line: BillLine) => {
                 {{ say('build.instead') }}
                 <CellField
                   :label="say('build.insteadOf', { item: nameOf(line) })"
-                  :model-value="choice(line.item)?.quantity ?? undefined"
+                  :model-value="inUnits(line, choice(line.item)?.quantity ?? undefined)"
+                  :unit="unitOf(line)"
+                  :most="inUnits(line, MOST_OF_ONE)!"
                   empty
-                  @update:model-value="(to) => want(line, to)"
+                  @update:model-value="(to) => want(line, ofUnits(line, to))"
                 />
               </span>
               <span class="flex items-center gap-1">
                 {{ say('build.owned') }}
                 <CellField
                   :label="say('build.ownedOf', { item: nameOf(line) })"
-                  :model-value="line.owned"
-                  @update:model-value="(to) => shelve(line, { owned: to ?? 0 })"
+                  :model-value="inUnits(line, line.owned)"
+                  :unit="unitOf(line)"
+                  :most="inUnits(line, MOST_OF_ONE)!"
+                  @update:model-value="(to) => shelve(line, { owned: ofUnits(line, to) ?? 0 })"
                 />
               </span>
               <span class="flex items-center gap-1">
@@ -211,6 +220,8 @@ const keepForAll = (line: BillLine) => {
                 <CellField
                   :label="say('build.priceOf', { item: nameOf(line) })"
                   :model-value="line.price * per(line).factor"
+                  :digits="line.guide ? 2 : 4"
+                  :most="MOST_PRICE * per(line).factor"
                   empty
                   @update:model-value="(to) => shelve(line, { price: to === undefined ? null : to / per(line).factor })"
                 />
@@ -224,7 +235,7 @@ const keepForAll = (line: BillLine) => {
                 <CellField
                   :label="say('build.leadOf', { item: nameOf(line) })"
                   :model-value="line.lead"
-                  :most="365"
+                  :most="LONGEST_LEAD"
                   @update:model-value="(to) => shelve(line, { lead: to ?? 0 })"
                 />
               </span>
@@ -244,8 +255,8 @@ const keepForAll = (line: BillLine) => {
         maxlength="120"
         @keydown.enter="putExtra"
       />
-      <CellField v-model="extra.quantity" :label="say('build.howMuch')" />
-      <CellField v-model="extra.price" :label="say('build.each')" />
+      <CellField v-model="extra.quantity" :label="say('build.howMuch')" :most="MOST_OF_ONE" />
+      <CellField v-model="extra.price" :label="say('build.each')" :most="MOST_PRICE" />
       <select v-model="extra.shop" class="field w-auto!" :aria-label="say('build.csv.shop')">
         <option v-for="shop in SHOPS" :key="shop" :value="shop">{{ say(`build.shop.${shop}`) }}</option>
       </select>

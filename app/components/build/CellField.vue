@@ -4,10 +4,11 @@ import { numberFormat } from '#core/units/intl'
 const props = defineProps<{
   label: string
   modelValue: number | undefined
-  least?: number
-  most?: number
+  most: number
   empty?: boolean
   digits?: number
+  /** What it is a number of, where that is not said beside it. */
+  unit?: string
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: number | undefined] }>()
 const { say } = useSay()
@@ -16,11 +17,10 @@ const settings = useSettings()
 
 const problem = ref('')
 const { textOf, type, taken } = useTyped()
-const shown = computed(() =>
-  props.modelValue === undefined
-    ? ''
-    : numberFormat(settings.terms, { maximumFractionDigits: props.digits ?? 2, useGrouping: false }).format(props.modelValue),
-)
+/** As fine as it was typed; how it comes out of feet is no finer. */
+const written = (value: number) =>
+  numberFormat(settings.terms, { maximumFractionDigits: props.digits ?? 4, useGrouping: false }).format(value)
+const shown = computed(() => (props.modelValue === undefined ? '' : written(props.modelValue)))
 function commit(event: Event) {
   const raw = (event.target as HTMLInputElement).value
   const take = (value: number | undefined) => {
@@ -30,25 +30,28 @@ function commit(event: Event) {
   }
   if (raw.trim() === '' && props.empty) return take(undefined)
   const parsed = read('plain', raw)
-  const { least = 0, most = 1e6 } = props
   if (!parsed.ok) problem.value = wrong('plain', raw, parsed)
-  else if (parsed.value < least || parsed.value > most) problem.value = say('field.problem.range', { least, most })
+  else if (parsed.value < 0 || parsed.value > props.most)
+    problem.value = say('field.problem.range', { least: 0, most: written(props.most) })
   else take(parsed.value)
 }
 </script>
 
 <template>
   <span class="inline-flex flex-col">
-    <input
-      class="field w-20! text-right"
-      inputmode="decimal"
-      autocomplete="off"
-      :aria-label="label"
-      :value="textOf(shown)"
-      :aria-invalid="problem !== ''"
-      @input="type"
-      @change="commit"
-    />
+    <span class="flex items-baseline gap-1">
+      <input
+        class="field w-20! text-right"
+        inputmode="decimal"
+        autocomplete="off"
+        :aria-label="label"
+        :value="textOf(shown)"
+        :aria-invalid="problem !== ''"
+        @input="type"
+        @change="commit"
+      />
+      <template v-if="unit">{{ unit }}</template>
+    </span>
     <span v-if="problem" class="max-w-40 text-12 text-pencil" role="alert">{{ problem }}</span>
   </span>
 </template>

@@ -2,7 +2,7 @@
 import { BUILD_STATIONS, jointWays, matings, type Joint } from '#core/build'
 import { clearFittings, freshId, putFittings, setEnd } from '#core/edits'
 import { madeBy, type Chain } from '#core/parts'
-import { shelfDefaults, type End } from '#core/scheme'
+import { MOST_OF_ONE, MOST_PRICE_OWN, shelfDefaults, type End } from '#core/scheme'
 import { message } from '~/stores/messages'
 
 /**
@@ -238,7 +238,7 @@ const forget = (id: string, name: string) =>
       <EndFields v-model="own.ends[1]" :label="say('build.secondEnd')" />
       <p class="flex items-center gap-2 py-1 text-13">
         {{ say('build.each') }}
-        <CellField v-model="own.price" :label="say('build.each')" empty />
+        <CellField v-model="own.price" :label="say('build.each')" :most="MOST_PRICE_OWN" empty />
         <button type="button" class="btn" @click="keepOwn">{{ say('build.keepOwn') }}</button>
       </p>
       <p v-if="ownProblem" class="text-12 text-pencil" role="alert">{{ ownProblem }}</p>
@@ -250,6 +250,7 @@ const forget = (id: string, name: string) =>
           <CellField
             :label="say('build.ownedOf', { item: each.name })"
             :model-value="each.owned"
+            :most="MOST_OF_ONE"
             @update:model-value="(to) => shelve(each.item, to ?? 0)"
           />
         </li>

@@ -23,4 +23,11 @@ describe('the bill in a spreadsheet', () => {
         expect(row[column('soldIn')] === null).toBe(bill.lines[i]!.sold === undefined)
       }
     })
+  it('what is owned is told in the unit that it is wanted in', () => {
+    const [line] = bill.lines.filter(({ unit }) => unit === 'length')
+    const [row] = billRows([{ ...line!, owned: line!.wanted }], 'imperial', say, ({ item }) => item)
+    expect(row![column('owned')]).toBe(row![column('wanted')])
+    // The international foot.
+    expect(row![column('owned')]).toBeCloseTo(line!.wanted / 0.3048, 3)
+  })
 })

@@ -41,7 +41,7 @@ export function billRows(lines: readonly BillLine[], system: UnitSystem, say: Sa
       rounded(line.wanted / measure.factor),
       unit,
       say(line.there ? 'word.yes' : 'word.no'),
-      line.owned,
+      rounded(line.owned / measure.factor),
       rounded(line.sold === undefined ? line.buy / measure.factor : line.buy),
       line.sold === undefined ? unit : say('build.perOne.sold'),
       line.sold === undefined ? null : rounded(line.sold / long.factor),

@@ -75,17 +75,22 @@ const holeChoice = record({
   diameter: amount(0, 0.5),
 })
 
+/** Most of one thing that is bought or lies on a shelf, in what it is measured in; most that is paid for one; longest wait, days. */
+export const MOST_OF_ONE = 1e5
+export const MOST_PRICE = 1e6
+export const LONGEST_LEAD = 365
+
 /** How a line of the bill differs from what was reckoned. */
 const lineChoice = record({
   item: key(),
   /** Already there, or taken from somewhere else: not bought. */
   reuse: flag(),
   /** Wanted instead of what was reckoned; null leaves that. */
-  quantity: yup.number().defined().nullable().min(0).max(1e5),
+  quantity: yup.number().defined().nullable().min(0).max(MOST_OF_ONE),
 })
 
 /** Something on the bill that no calculation knows of. */
-const extraLine = record({ id: id(), name: name(), shop: choice(...SHOPS), quantity: amount(0, 1e5), price: amount(0, 1e6) })
+const extraLine = record({ id: id(), name: name(), shop: choice(...SHOPS), quantity: amount(0, MOST_OF_ONE), price: amount(0, MOST_PRICE) })
 
 const testResult = record({ test: key(), result: choice('right', 'wrong'), fault: key(), note: text(500), at: moment() })
 
@@ -119,17 +124,20 @@ export const letter = record({
 })
 export type Letter = InferType<typeof letter>
 
+/** Most that is paid for a fitting. */
+export const MOST_PRICE_OWN = 1e5
+
 /** A fitting of the reader's own, beside the catalogue. */
-export const ownFitting = record({ id: id(), name: name(), ends: list(partEnd, 2, 2), price: amount(0, 1e5) })
+export const ownFitting = record({ id: id(), name: name(), ends: list(partEnd, 2, 2), price: amount(0, MOST_PRICE_OWN) })
 export type OwnFitting = InferType<typeof ownFitting>
 
 /** What the reader pays for something and has of it, by the item's id. A price of null is not known. */
 export const shelfItem = record({
   item: key(),
-  owned: amount(0, 1e5),
-  price: yup.number().defined().nullable().min(0).max(1e6),
+  owned: amount(0, MOST_OF_ONE),
+  price: yup.number().defined().nullable().min(0).max(MOST_PRICE),
   /** Days until it comes; 0 for off the shelf. */
-  lead: amount(0, 365),
+  lead: amount(0, LONGEST_LEAD),
   /** Length in which this shop sells it, m; 0 for the usual one. */
   sold: amount(0, 20),
 })
