@@ -66,6 +66,12 @@ export default withNuxt(
           selector: 'MemberExpression[property.name="message"][object.name=/^(error|reason|cause|problem|failure)$/]',
           message: "An error's message is English: tell problemOf(error) by sayProblem, or put it into a message as a value.",
         },
+        {
+          // The history and the notices outlive a change of language and of units.
+          selector:
+            'CallExpression[callee.name=/^(message|fieldEdit|saying)$/] CallExpression[callee.name=/^(say|text|sayPart|sayProblem)$/]',
+          message: 'What is said already stays in its language and its units: put in a word, a quantity or saying(…).',
+        },
       ],
     },
   },

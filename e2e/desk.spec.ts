@@ -44,6 +44,36 @@ test.describe('the desk', () => {
     await expect(page.getByRole('row', { name: /Slipway/ })).toContainText('a ladder')
   })
 
+  test('a day that is typed by keys is taken when it is one, and told in the language of whoever reads it', async ({ page }) => {
+    await openJobs(page)
+    await page.goto('/job/demo-tannery-row')
+    await page.getByRole('button', { name: 'Details' }).click()
+    const details = page.getByRole('dialog', { name: 'Job details' })
+    const due = details.getByLabel('Next date')
+    const refused = page.getByText('was not done', { exact: false })
+    await due.focus()
+    // By way of the years 2, 20 and 202.
+    await page.keyboard.type('0304202')
+    await expect(refused).toHaveCount(0)
+    await due.blur()
+    await expect(details.getByRole('alert')).toHaveText('A day from January 1, 1600 to December 31, 2399, please; the old one stands.')
+    await expect(due).toHaveValue('0202-03-04')
+    await due.focus()
+    await page.keyboard.type('03042027')
+    await due.blur()
+    await expect(details.getByRole('alert')).toHaveCount(0)
+    await expect(refused).toHaveCount(0)
+    await details.getByRole('button', { name: 'Close' }).click()
+    await expect(page.getByText('Next date: March 4, 2027')).toBeVisible()
+    await page.getByRole('button', { name: /^American/ }).click()
+    await page.getByLabel('Language').selectOption('de-DE')
+    await page.keyboard.press('Escape')
+    await expect(page.getByText('Nächster Termin: 4. März 2027')).toBeVisible()
+    // One step: none of the years on the way was ever taken.
+    await page.getByRole('button', { name: 'Rückgängig', exact: true }).click()
+    await expect(page.getByRole('button', { name: 'Rückgängig', exact: true })).toBeDisabled()
+  })
+
   test('a job is duplicated, archived and brought out again, and a new one begins from the plan of another', async ({ page }) => {
     await openJobs(page)
     await page.getByRole('button', { name: `More for ${DYERS}` }).click()

@@ -2,7 +2,7 @@ import { produce, type Draft } from 'immer'
 import type { Job, Scheme } from '#core/scheme'
 import type { Told } from '#core/figures/told'
 import { fieldTable, type ChangeField } from '~/components/fields/fieldTable'
-import { message } from '~/stores/messages'
+import { fieldEdit } from '~/stores/messages'
 
 /**
  * A value as an edit shows it. A code of the document (a string of a literal type) has to be told as `word(…)`: a plain string is
@@ -14,22 +14,14 @@ export type Shown<T extends Told> = T & (T extends string ? (string extends T ? 
 export function useEdits() {
   const bench = useWorkbench()
   const { say } = useSay()
-  /** Says what was there and what is, as far as there was or is anything to say. */
-  function label(field: string, from: Told, to: Told) {
-    const name = { field }
-    if (from === '' && to === '') return message('edit.fieldChanged', { field: name })
-    if (from === '') return message('edit.fieldSaid', { field: name, to })
-    return to === '' ? message('edit.fieldUnsaid', { field: name, from }) : message('edit.field', { field: name, from, to })
-  }
-
   /** Changes the chosen scheme by a recipe on a draft; what the recipe returns is of no matter. */
   function set<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (draft: Draft<Scheme>) => void) {
-    bench.editScheme(label(field, from, to), (scheme) => produce(scheme, (draft) => void recipe(draft)))
+    bench.editScheme(fieldEdit(field, from, to), (scheme) => produce(scheme, (draft) => void recipe(draft)))
   }
 
   /** Changes the job itself by a recipe on a draft. */
   function setJob<F extends Told, T extends Told>(field: string, from: Shown<F>, to: Shown<T>, recipe: (draft: Draft<Job>) => void) {
-    bench.edit(label(field, from, to), (job) => produce(job, (draft) => void recipe(draft)))
+    bench.edit(fieldEdit(field, from, to), (job) => produce(job, (draft) => void recipe(draft)))
   }
 
   /** Fields of one thing of the chosen scheme as rows of a table; an edit finds it as it is by then. */

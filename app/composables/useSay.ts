@@ -80,6 +80,7 @@ export function useSay() {
         if ('pipe' in value) return [name, pipeWords(value.pipe as End, say, own.system)]
         if ('field' in value) return [name, plain(`field.name.${value.field}`)]
         if ('mismatch' in value) return [name, plain(`build.mismatch.${value.mismatch}`)]
+        if ('day' in value) return [name, dayName(value.day)]
         if ('saying' in value) return [name, say(value.saying as MessageId, value.values, own)]
         if ('problem' in value) return [name, sayProblem(value)]
         return [name, showText(value, own)]

@@ -23,6 +23,11 @@ export interface FieldTold {
   readonly field: string
 }
 
+/** A day of the calendar, as a file has it: written out as the reader's language writes it. */
+export interface DayTold {
+  readonly day: string
+}
+
 /** One message within another, by its id: what was refused is told by the name that its edit has. */
 export interface Saying {
   readonly saying: string
@@ -33,7 +38,7 @@ export interface Saying {
  * What can be put into a message. A plain string is somebody's own word, such as a name: it is said as it stands and never
  * looked up, whatever it looks like. What is to be looked up says so by its type.
  */
-export type Told = Quantity | string | number | Word | EndTold | PipeTold | MismatchTold | FieldTold | Saying | Problem
+export type Told = Quantity | string | number | Word | EndTold | PipeTold | MismatchTold | FieldTold | DayTold | Saying | Problem
 export interface ToldValues {
   [name: string]: Told
 }

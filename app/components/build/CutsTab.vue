@@ -4,10 +4,10 @@ import { useElementSize } from '@vueuse/core'
 import { pipeItem, type CutGroup, type Hole } from '#core/build'
 import { clearHole, setHole, setKerf } from '#core/edits'
 import { SEALS, shelfDefaults, type Seal } from '#core/scheme'
-import { count, length } from '#core/units/quantity'
+import { count, length, typed } from '#core/units/quantity'
 import { HOLE_COLUMNS, holeRows, PIECE_COLUMNS, pieceRows } from '~/components/build/cutTable'
 import { saveCsv, saveXlsx, type Table } from '~/components/build/saveTables'
-import { message } from '~/stores/messages'
+import { message, saying } from '~/stores/messages'
 
 /** Saw and drill: how long every piece is and out of which length it comes, how wide every hole is and where it goes. */
 const bench = useWorkbench()
@@ -27,16 +27,17 @@ const barPlates = computed(() => new Map(bars(paper.value).map((plate) => [plate
 const vesselPlates = computed(() => vessels(paper.value))
 
 function seal(hole: Hole, to: Seal) {
-  bench.editScheme(message('edit.sealChosen', { hole: holeName(hole), seal: say(`build.seal.${to}`) }), (scheme) =>
+  bench.editScheme(message('edit.sealChosen', { hole: holeTold(hole), seal: saying(`build.seal.${to}`) }), (scheme) =>
     setHole(scheme, hole.key, to, 0),
   )
 }
 function card(hole: Hole, to: number) {
-  bench.editScheme(message('edit.holeSized', { hole: holeName(hole), size: text({ kind: 'fine', value: to }) }), (scheme) =>
+  bench.editScheme(message('edit.holeSized', { hole: holeTold(hole), size: typed('fine', to) }), (scheme) =>
     to > 0 ? setHole(scheme, hole.key, hole.seal ?? 'washers', to) : clearHole(scheme, hole.key),
   )
 }
-const holeName = (hole: Hole) => `${hole.of.name}, ${say(`build.holeRole.${hole.role}`)}`
+const holeTold = ({ of, role }: Hole) => saying('build.holeOf', { name: of.name, role: saying(`build.holeRole.${role}`) })
+const holeName = (hole: Hole) => say('build.holeOf', holeTold(hole).values)
 const takeKerf = (to: number) => {
   const from = bench.scheme!.build.kerf
   set('kerf', { kind: 'mesh', value: from }, { kind: 'mesh', value: to }, (draft) => void Object.assign(draft, setKerf(bench.scheme!, to)))

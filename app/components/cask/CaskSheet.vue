@@ -3,7 +3,7 @@ import { chooseVessel, resizeVessel } from '#core/edits'
 import { length, mass, pressure, volume } from '#core/units/quantity'
 import { CATALOGUE, inCatalogue, soldIn, standing as standingOf } from '#core/vessel'
 import type { FieldRow } from '~/components/fields/fieldRow'
-import { message } from '~/stores/messages'
+import { fieldEdit } from '~/stores/messages'
 
 /** The vessel and what it stands on. Decides how much there is between tap and full, and how much more would help. */
 defineProps<{ wide?: boolean }>()
@@ -37,17 +37,14 @@ function choose(next: string) {
   const entry = CATALOGUE.find((each) => each.key === next)
   if (!entry || !vessel.value) return
   const { key: _, ...chosen } = entry
-  bench.editScheme(
-    message('edit.field', { field: { field: 'vessel' }, from: volume(vessel.value.nominal), to: volume(entry.nominal) }),
-    (scheme) => chooseVessel(scheme, vessel.value!.id, chosen),
+  bench.editScheme(fieldEdit('vessel', volume(vessel.value.nominal), volume(entry.nominal)), (scheme) =>
+    chooseVessel(scheme, vessel.value!.id, chosen),
   )
 }
 function resize(part: 'width' | 'depth' | 'height', value: number) {
   const { id, body } = vessel.value!
   const field = part === 'height' ? 'vesselHeight' : part === 'width' ? 'vesselWidth' : 'vesselDepth'
-  bench.editScheme(message('edit.field', { field: { field: field }, from: length(body[part]), to: length(value) }), (scheme) =>
-    resizeVessel(scheme, id, part, value),
-  )
+  bench.editScheme(fieldEdit(field, length(body[part]), length(value)), (scheme) => resizeVessel(scheme, id, part, value))
 }
 const rows = computed((): FieldRow[] => {
   if (!vessel.value) return []

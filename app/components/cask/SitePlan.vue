@@ -9,6 +9,7 @@ import type { Point } from '~/drawing/shapes'
 import { saveFile } from '~/composables/saveFile'
 import { svgPng } from '~/composables/svgPng'
 import { message } from '~/stores/messages'
+import { word } from '#core/figures/told'
 
 /**
  * Where the vessels stand, from above and from the yard, to one scale: decides whether they fit and how long every pipe is.
@@ -165,7 +166,7 @@ const bar = computed(() => {
 const canTurn = (kind: string): kind is Steered => kind === 'link' || kind === 'overflow' || kind === 'carry'
 const viaOf = (kind: Steered, run: string) => steeredRun(bench.scheme!, kind, run)?.via ?? []
 function lead(kind: Steered, run: string, via: readonly { x: number; y: number }[], merge?: string) {
-  bench.editScheme(message('edit.via', { what: say(`word.run-${kind}`) }), (scheme) => setVia(scheme, kind, run, via), merge)
+  bench.editScheme(message('edit.via', { what: word(`run-${kind}`) }), (scheme) => setVia(scheme, kind, run, via), merge)
 }
 /** One more corner, in the middle of the longest stretch over the ground. */
 function addCorner(kind: Steered, run: string) {

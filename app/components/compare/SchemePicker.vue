@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-import { message } from '~/stores/messages'
+import { fieldEdit, saying } from '~/stores/messages'
 
 /** Which of the job's schemes is on the bench; another beside it, a better name for it, or away with it. */
 const emit = defineEmits<{ compare: [] }>()
@@ -11,7 +11,7 @@ const starting = ref(false)
 const schemes = computed(() => bench.job?.schemes ?? [])
 
 function rename(name: string) {
-  bench.editScheme(message('edit.field', { field: say('scheme.name'), from: bench.scheme?.name ?? '', to: name }), (scheme) => ({
+  bench.editScheme(fieldEdit(saying('scheme.name'), bench.scheme?.name ?? '', name), (scheme) => ({
     ...scheme,
     name,
   }))

@@ -4,7 +4,7 @@ import { cans } from '#core/arrangements/parts'
 import { demandAs, drawFrom, drawPoints, freshId, removeDemand, type DrawPoint } from '#core/edits'
 import { governingRule } from '#core/draw'
 import { USES, type Demand, type Use } from '#core/scheme'
-import { message } from '~/stores/messages'
+import { message, saying } from '~/stores/messages'
 
 /** What is drawn, and whether a can fits. Decides how often the butt is asked and how high it must stand. */
 const bench = useWorkbench()
@@ -52,7 +52,7 @@ function add(kind: Begun) {
 const remove = (demand: Demand) =>
   bench.editScheme(message('edit.demandRemoved', { name: demand.name }), (scheme) => removeDemand(scheme, demand.id))
 const drawn = (demand: Demand, point: DrawPoint) =>
-  bench.editScheme(message('edit.demand', { name: demand.name, what: say('draw.from') }), (scheme) => drawFrom(scheme, demand.id, point))
+  bench.editScheme(message('edit.demand', { name: demand.name, what: saying('draw.from') }), (scheme) => drawFrom(scheme, demand.id, point))
 function setUses(uses: Use[]) {
   const named = (list: readonly Use[]) => list.map((each) => say(`word.${each}`)).join(', ')
   set('uses', named(bench.scheme!.uses), named(uses), (draft) => (draft.uses = uses))

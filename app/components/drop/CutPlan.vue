@@ -6,11 +6,11 @@ import { chooseCut, setKerf } from '#core/edits'
 import { fromReference, lineCut, PAPERS, stripPages, stripSvg, type CutSchool, type StripMark } from '#core/levels'
 import type { AssessedLine } from '#core/assess'
 import type { MarkReference } from '#core/scheme'
-import { length, span } from '#core/units/quantity'
+import { length, span, typed } from '#core/units/quantity'
 import { strapCount } from '#core/levels'
 import { pipeMarks, portMarks } from '~/components/drop/stripMarks'
 import { saveFile } from '~/composables/saveFile'
-import { message } from '~/stores/messages'
+import { message, fieldEdit } from '~/stores/messages'
 
 /** Pencil, tape and saw: where to mark, what comes out, the second measurement before any cut, and a strip at true scale. */
 const props = defineProps<{ assessed: AssessedLine }>()
@@ -26,14 +26,7 @@ const FROM: readonly MarkReference[] = ['paving', 'rim', 'outlet']
 const read = (height: number, from: MarkReference) => text(length(fromReference(height, from, references.value)))
 
 const takeKerf = (kerf: number) =>
-  bench.editScheme(
-    message('edit.field', {
-      field: { field: 'kerf' },
-      from: text({ kind: 'mesh', value: bench.scheme!.build.kerf }),
-      to: text({ kind: 'mesh', value: kerf }),
-    }),
-    (scheme) => setKerf(scheme, kerf),
-  )
+  bench.editScheme(fieldEdit('kerf', typed('mesh', bench.scheme!.build.kerf), typed('mesh', kerf)), (scheme) => setKerf(scheme, kerf))
 function cut(school: CutSchool) {
   const { intake, placed } = line.value
   bench.editScheme(message('edit.cutSchool', { school: word(school) }), (scheme) =>

@@ -19,7 +19,7 @@ import { NAMED_BORES } from '#core/pipe'
 import type { Scheme } from '#core/scheme'
 import { SECONDS_PER_HOUR } from '#core/units/constants'
 import { area, hours, length, mass, mesh, rainDepth, share, volume } from '#core/units/quantity'
-import { message } from '~/stores/messages'
+import { message, saying } from '~/stores/messages'
 
 /** How much to throw away first: every school side by side, what fits this wall, and what it costs in these years. */
 const props = defineProps<{ assessed: AssessedLine; scheme: Scheme; path: WaterPath }>()
@@ -67,7 +67,7 @@ const bores = computed(() => {
 const up = (metres: number) => Math.ceil(metres * 1000 - 1e-6) / 1000
 function use(school: string, of: { bore: number; length: number; chambers: number }) {
   const { drop, vessel } = props.assessed.line.intake
-  bench.editScheme(message('edit.flushSized', { school: say(`flushSchool.${school}`) }), (scheme) => {
+  bench.editScheme(message('edit.flushSized', { school: saying(`flushSchool.${school}`) }), (scheme) => {
     const own = scheme.drops.find((each) => each.id === drop.id)?.devices.find(({ kind }) => kind === 'first-flush')
     const fitted = own
       ? scheme
@@ -86,7 +86,7 @@ const CLOGS = 0.001
 function drill() {
   const own = flush.value
   if (!own) return
-  bench.editScheme(message('edit.holeDrilled', { hole: text(mesh(holeWanted.value)) }), (scheme) =>
+  bench.editScheme(message('edit.holeDrilled', { hole: mesh(holeWanted.value) }), (scheme) =>
     changeDevice(scheme, props.assessed.line.intake.drop.id, own.id, 'first-flush', (device) => {
       device.drain = { kind: 'hole', bore: holeWanted.value }
     }),

@@ -3,7 +3,7 @@ import { clearMarks, fromReference, judgeMark, takeReading } from '#core/levels'
 import type { AssessedLine } from '#core/assess'
 import type { Drop, MarkReference } from '#core/scheme'
 import { length } from '#core/units/quantity'
-import { message } from '~/stores/messages'
+import { message, fieldEdit, saying } from '~/stores/messages'
 
 /** The second measurement before any cut: two readings that agree with one another and with the plan, or a third that decides. */
 const props = defineProps<{ assessed: AssessedLine; upper: number }>()
@@ -48,10 +48,10 @@ function rubOut() {
 }
 function from(reference: MarkReference) {
   taken()
-  setMarks(
-    message('edit.field', { field: say('drop.reference'), from: say(`choice.${marks.value.reference}`), to: say(`choice.${reference}`) }),
-    (own) => ({ ...clearMarks(own), reference }),
-  )
+  setMarks(fieldEdit(saying('drop.reference'), saying(`choice.${marks.value.reference}`), saying(`choice.${reference}`)), (own) => ({
+    ...clearMarks(own),
+    reference,
+  }))
 }
 const shown = (value: number | undefined) => (value === undefined ? '' : text(length(value)).replace(/\u00A0/g, ' '))
 </script>

@@ -8,7 +8,7 @@ import { pipeEnd } from '#core/layout'
 import type { Device, OwnPart } from '#core/scheme'
 import { length } from '#core/units/quantity'
 import { fieldPlace, type DeviceChange } from '~/components/drop/deviceFields'
-import { message } from '~/stores/messages'
+import { message, saying } from '~/stores/messages'
 
 /** The parts between gutter and vessel in the water's order: added, measured, moved by hand or key, and taken out. */
 const props = defineProps<{ assessed: AssessedLine }>()
@@ -25,13 +25,14 @@ const list = useTemplateRef<HTMLElement>('list')
 
 const KINDS = (Object.keys(FAMILIES) as Device['kind'][]).toSorted((a, b) => (FAMILIES[a].rank ?? 9) - (FAMILIES[b].rank ?? 9))
 const ownParts = computed(() => bench.job?.ownParts ?? [])
+const nameTold = ({ called, kind }: Pick<Device, 'kind'> & { called?: string | undefined }) => called ?? saying(`part.${kind}`)
 const nameOf = (device: Pick<Device, 'kind'> & { called?: string | undefined }) => device.called ?? say(`part.${device.kind}`)
 
 function add(value: string) {
   const own = ownParts.value.find(({ id }) => `own:${id}` === value)
   const kind = KINDS.find((each) => each === value)
   if (!own && !kind) return
-  bench.editScheme(message('edit.partAdded', { part: own?.name ?? say(`part.${kind}`) }), (scheme) => {
+  bench.editScheme(message('edit.partAdded', { part: own?.name ?? saying(`part.${kind}`) }), (scheme) => {
     const device: Device = own
       ? { ...own.device, called: own.name }
       : freshDevice(kind!, kind!, trainPlace(scheme, drop.value.id, vessel.value.id))
@@ -39,10 +40,10 @@ function add(value: string) {
   })
 }
 const remove = (device: Device) =>
-  bench.editScheme(message('edit.partRemoved', { part: nameOf(device) }), (scheme) => removeDevice(scheme, drop.value.id, device.id))
+  bench.editScheme(message('edit.partRemoved', { part: nameTold(device) }), (scheme) => removeDevice(scheme, drop.value.id, device.id))
 function move(device: Device, to: number) {
   if (to < 0 || to >= devices.value.length) return
-  bench.editScheme(message('edit.partMoved', { part: nameOf(device) }), (scheme) => moveDevice(scheme, drop.value.id, device.id, to))
+  bench.editScheme(message('edit.partMoved', { part: nameTold(device) }), (scheme) => moveDevice(scheme, drop.value.id, device.id, to))
   void nextTick(() => list.value?.querySelector<HTMLElement>(`[data-device="${device.id}"] button`)?.focus())
 }
 function key(event: KeyboardEvent, device: Device, at: number) {
@@ -61,7 +62,7 @@ function movedFrom(to: readonly Device[], device: Device): number | undefined {
   return without(to).join() === without(devices.value).join() ? devices.value.findIndex(({ id }) => id === device.id) : undefined
 }
 function change(device: Device, { name, from, to, apply }: DeviceChange) {
-  bench.editScheme(message('edit.partChanged', { part: nameOf(device), field: say(`field.device.${name}`), from, to }), (scheme) =>
+  bench.editScheme(message('edit.partChanged', { part: nameTold(device), field: saying(`field.device.${name}`), from, to }), (scheme) =>
     changeDevice(scheme, drop.value.id, device.id, device.kind, apply),
   )
 }

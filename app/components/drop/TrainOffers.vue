@@ -4,7 +4,7 @@ import type { WeighedOffer } from '#core/service'
 import type { OfferCheck } from '#core/offers'
 import { LITRE } from '#core/units/constants'
 import { length, share, volume } from '#core/units/quantity'
-import { message } from '~/stores/messages'
+import { message, saying } from '~/stores/messages'
 
 /** Whole trains for what there is and what is wanted: fitted, held to their claims, run through the years, and ranked. */
 const bench = useWorkbench()
@@ -46,7 +46,8 @@ const missing = (offer: WeighedOffer) =>
     .map(words)
     .join('; ')
 const nameOf = ({ recipe }: WeighedOffer) => say(`recipe.${recipe}`)
-const fit = (offer: WeighedOffer) => bench.editScheme(message('edit.trainFitted', { recipe: nameOf(offer) }), () => offer.scheme)
+const fit = (offer: WeighedOffer) =>
+  bench.editScheme(message('edit.trainFitted', { recipe: saying(`recipe.${offer.recipe}`) }), () => offer.scheme)
 const beside = (offer: WeighedOffer) => bench.tryBeside(nameOf(offer), () => offer.scheme)
 </script>
 
@@ -76,7 +77,12 @@ const beside = (offer: WeighedOffer) => bench.tryBeside(nameOf(offer), () => off
           <p v-if="!offer.fits" class="text-12 text-pencil">{{ say('drop.missing', { what: missing(offer) }) }}</p>
           <p class="text-12 text-ink-2">{{ say('drop.reasons', { what: because(offer) }) }}</p>
           <div class="mt-1 flex flex-wrap gap-2">
-            <button type="button" class="btn" :aria-label="say('drop.fitNamed', { recipe: nameOf(offer) })" @click="fit(offer)">
+            <button
+              type="button"
+              class="btn"
+              :aria-label="say('drop.fitNamed', { recipe: saying(`recipe.${offer.recipe}`) })"
+              @click="fit(offer)"
+            >
               {{ say('drop.fitTrain') }}
             </button>
             <button type="button" class="btn" :aria-label="say('snag.besideNamed', { what: nameOf(offer) })" @click="beside(offer)">

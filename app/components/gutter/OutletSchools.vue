@@ -3,7 +3,8 @@ import { outletSchools, type OutletDesign } from '#core/catch'
 import { leaderTable } from '#core/pipe'
 import type { Scheme } from '#core/scheme'
 import { area } from '#core/units/quantity'
-import { message } from '~/stores/messages'
+import { word } from '#core/figures/told'
+import { fieldEdit } from '~/stores/messages'
 
 /** What each school lets this outlet drain, side by side; the one the scheme goes by decides the snags. */
 const props = defineProps<{ design: OutletDesign; scheme: Scheme }>()
@@ -14,14 +15,10 @@ const SCHOOLS = ['hydraulic', 'intensity', 'hundred'] as const
 const allowed = computed(() => outletSchools(props.design, props.scheme.designIntensity))
 const leader = computed(() => leaderTable(props.design.drop.bore, props.scheme.designIntensity))
 function choose(school: Scheme['outletSchool']) {
-  bench.editScheme(
-    message('edit.field', {
-      field: { field: 'outletSchool' },
-      from: say(`word.${props.scheme.outletSchool}`),
-      to: say(`word.${school}`),
-    }),
-    (scheme) => ({ ...scheme, outletSchool: school }),
-  )
+  bench.editScheme(fieldEdit('outletSchool', word(props.scheme.outletSchool), word(school)), (scheme) => ({
+    ...scheme,
+    outletSchool: school,
+  }))
 }
 </script>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { produce, type Draft } from 'immer'
+import type { Told } from '#core/figures/told'
 import { stageOf } from '#core/desk/deskRow'
 import { STAGES, type Job, type Stage } from '#core/scheme'
 import type { FieldRow } from '~/components/fields/fieldRow'
@@ -7,16 +8,16 @@ import { fieldTable, type Lens } from '~/components/fields/fieldTable'
 
 /** What is known of a job besides its water: what it is called, whom it is for, how far it is, what it waits for. */
 const props = defineProps<{ job: Job }>()
-const emit = defineEmits<{ change: [field: string, from: string, to: string, recipe: (job: Job) => Job]; close: [] }>()
+const emit = defineEmits<{ change: [field: string, from: Told, to: Told, recipe: (job: Job) => Job]; close: [] }>()
 const { say, dayName } = useSay()
 
-const firstLine = (text: string) => text.split('\n')[0]!.slice(0, 60)
-function set(field: string, from: string, to: string, recipe: (draft: Draft<Job>) => void) {
-  if (from !== to) emit('change', field, firstLine(from), firstLine(to), (job) => produce(job, (draft) => void recipe(draft)))
+/** Texts are told by their first line. */
+const firstLine = (told: Told) => (typeof told === 'string' ? told.split('\n')[0]!.slice(0, 60) : told)
+function set(field: string, from: Told, to: Told, recipe: (draft: Draft<Job>) => void) {
+  emit('change', field, firstLine(from), firstLine(to), (job) => produce(job, (draft) => void recipe(draft)))
 }
-/** Texts are told by their first line; what stage it is in, by its word here. */
 const table = computed(() =>
-  fieldTable<Job>(props.job, (field, from, to, recipe) => set(field, String(from), String(to), (draft) => void recipe(draft)), say),
+  fieldTable<Job>(props.job, (field, from, to, recipe) => set(field, from, to, (draft) => void recipe(draft)), say),
 )
 const stages = computed(() => (props.job.log.since === undefined ? STAGES : (['running', 'resting'] as const)))
 const above = computed((): FieldRow[] => {
@@ -24,13 +25,12 @@ const above = computed((): FieldRow[] => {
   const { since } = props.job.log
   const stage: Lens<Job, Stage> = { name: 'stage', get: stageOf, put: ({ desk }, to) => (desk.stage = to) }
   const note = since === undefined ? undefined : say('jobs.stands', { since: dayName(since) })
-  const words = stages.value.map((value) => ({ value, label: say(`word.stage-${value}`) }))
   return [
     text('name', { name: 'jobName', label: say('jobs.name') }),
     text('scene', { label: say('jobs.scene'), most: 500, lines: 2, empty: true }),
     text('letter.to', { name: 'letter.to', label: say('jobs.for'), most: 400, lines: 3, empty: true }),
     text('desk.phone', { label: say('jobs.col.phone'), most: 60, empty: true }),
-    choice(stage, words, { label: say('jobs.stage'), note }),
+    choice(stage, stages.value, { prefix: 'stage-', label: say('jobs.stage'), note }),
   ]
 })
 const below = computed((): FieldRow[] => {
@@ -40,9 +40,9 @@ const below = computed((): FieldRow[] => {
     text('desk.notes', { label: say('jobs.notes'), most: 4000, lines: 5, empty: true }),
   ]
 })
-function setDue(event: Event) {
-  const to = (event.target as HTMLInputElement).value
-  set('due', props.job.desk.due ?? '', to, (draft) => void (draft.desk.due = to === '' ? undefined : to))
+const dayTold = (day: string | undefined): Told => (day ? { day } : '')
+function setDue(to: string) {
+  set('due', dayTold(props.job.desk.due), dayTold(to), (draft) => void (draft.desk.due = to === '' ? undefined : to))
 }
 </script>
 
@@ -50,7 +50,7 @@ function setDue(event: Event) {
   <DialogFrame :title="say('jobs.details')" width="s" @close="emit('close')">
     <FieldRows :rows="above" />
     <label class="grid grid-cols-[1fr_minmax(112px,auto)] items-center gap-x-3 py-1 text-13"
-      >{{ say('jobs.col.due') }} <input class="field" type="date" :value="job.desk.due ?? ''" @change="setDue" />
+      >{{ say('jobs.col.due') }} <DateField :model-value="job.desk.due ?? ''" @update:model-value="setDue" />
     </label>
     <FieldRows :rows="below" />
     <slot />

@@ -108,13 +108,11 @@ const stagesFor = (id: string) => (stands(id) ? (['running', 'resting'] as const
             />
           </td>
           <td>
-            <input
-              class="field"
+            <DateField
               :class="{ 'text-pencil': row.due !== undefined && row.due < today }"
-              type="date"
-              :value="row.due ?? ''"
+              :model-value="row.due ?? ''"
               :aria-label="say('jobs.dueOf', { name: row.name })"
-              @change="setDue(row.id, ($event.target as HTMLInputElement).value)"
+              @update:model-value="(due) => setDue(row.id, due)"
             />
             <span v-if="row.due !== undefined && row.due < today" class="cap block">{{ say('jobs.overdue') }}</span>
           </td>

@@ -63,7 +63,7 @@ const begun = computed(() => log.value.since !== undefined)
           <h2 class="slab text-18">{{ say('log.notBegun') }}</h2>
           <p class="text-13">{{ say('log.notBegunText') }}</p>
           <label class="mt-2 flex flex-wrap items-center gap-2 text-13"
-            >{{ say('log.since') }} <input v-model="since" class="field w-40" type="date" :max="isoDate(today)" />
+            >{{ say('log.since') }} <DateField v-model="since" class="w-40" :most="isoDate(today)" />
             <button type="button" class="btn btn-go" :disabled="since === ''" @click="begin(since)">{{ say('log.begin') }}</button>
           </label>
         </section>

@@ -190,7 +190,8 @@ export function useEntryForm(first: EntryKind, of?: Entry) {
   }
   const range = (to: number): Quantity => asTyped(measure.value, to)
   function sayEntryProblem({ id, values, of: where }: EntryProblem): string {
-    if (id === 'unsound') return where ? `${say(where.path === 'at' ? 'log.when' : 'log.note')} ${sayProblem(where)}` : ''
+    if (where?.path === 'at') return say('log.problem.noMoment')
+    if (id === 'unsound') return where ? `${say('log.note')} ${sayProblem(where)}` : ''
     if (id === 'outside') return say('log.problem.outside', { least: range(values.least!), most: range(values.most!) })
     return say(`log.problem.${id}`, {
       ...(values.deep === undefined ? {} : { deep: length(values.deep) }),

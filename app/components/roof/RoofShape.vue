@@ -5,6 +5,7 @@ import { insideArea, outlineFromGeoJson, OutlineError, outlineFromSides, type Po
 import { produce } from 'immer'
 import { area, span } from '#core/units/quantity'
 import { message } from '~/stores/messages'
+import { word } from '#core/figures/told'
 
 /** The whole roof told anew: a shape that people know with its two measures, or an outline by its sides or from a map. */
 const props = defineProps<{ section: string }>()
@@ -57,9 +58,7 @@ function apply() {
       return
     }
     const measures = { shape: shape.value, length: length.value, width: width.value, leg: leg.value }
-    bench.editScheme(message('edit.roofShape', { shape: say(`word.${shape.value}`) }), (scheme) =>
-      chooseRoof(scheme, measures, names.value),
-    )
+    bench.editScheme(message('edit.roofShape', { shape: word(shape.value) }), (scheme) => chooseRoof(scheme, measures, names.value))
     if (bench.problem) return
     told.value = say('shape.done')
   } catch (error) {

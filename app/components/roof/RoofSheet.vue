@@ -4,8 +4,8 @@ import { addSection, longestEave, removeSection, setOutline } from '#core/edits'
 import { COVERS, FOULING, ROOF_HAZARDS, type RoofSection } from '#core/scheme'
 import type { FieldRow } from '~/components/fields/fieldRow'
 import type { Lens } from '~/components/fields/fieldTable'
-import { message } from '~/stores/messages'
-import { angle, area, rainDepth, share, span } from '#core/units/quantity'
+import { message, fieldEdit } from '~/stores/messages'
+import { angle, area, rainDepth, share, typed } from '#core/units/quantity'
 
 /** The roof that feeds this gutter. Decides how much arrives: its shadow on the ground, and what its cover keeps. */
 const bench = useWorkbench()
@@ -23,7 +23,7 @@ function side(key: 'along' | 'across', value: number) {
   const { outline } = section.value!
   if (outline.kind !== 'rectangle') return
   const { id } = section.value!
-  bench.editScheme(message('edit.field', { field: { field: key }, from: span(outline[key]), to: span(value) }), (scheme) =>
+  bench.editScheme(fieldEdit(key, typed('span', outline[key]), typed('span', value)), (scheme) =>
     setOutline(scheme, id, { ...outline, [key]: value }),
   )
 }

@@ -2,7 +2,7 @@
 import { word } from '#core/figures/told'
 import { LITRE } from '#core/units/constants'
 import { days, rainDepth, share, volume } from '#core/units/quantity'
-import { message } from '~/stores/messages'
+import { fieldEdit } from '~/stores/messages'
 
 /** The answer by the years: how often there was water, in which months, in dry years too. What another size would do is a view of its own. */
 const StoreYear = defineAsyncComponent(() => import('~/components/charts/StoreYear.vue'))
@@ -43,7 +43,7 @@ const met = (account: { used: number; demand: number }) => share(account.demand 
 
 const school = computed(() => bench.scheme?.spillRule ?? 'after-spillage')
 function setSchool(next: 'after-spillage' | 'before-spillage') {
-  bench.editScheme(message('edit.field', { field: { field: 'spillRule' }, from: word(school.value), to: word(next) }), (scheme) => ({
+  bench.editScheme(fieldEdit('spillRule', word(school.value), word(next)), (scheme) => ({
     ...scheme,
     spillRule: next,
   }))

@@ -2,9 +2,9 @@
 import { baseHeight } from '#core/layout'
 import { vesselSets } from '#core/balance'
 import { LITRE } from '#core/units/constants'
-import { days, share, span, volume } from '#core/units/quantity'
+import { days, share, volume, typed } from '#core/units/quantity'
 import { fromCatalogue, soldIn } from '#core/vessel'
-import { message } from '~/stores/messages'
+import { fieldEdit, saying } from '~/stores/messages'
 
 /** Sets from the catalogue that fit the room and stand below the gutter, thinned to those that do clearly more than the one before. */
 const props = defineProps<{ savedAt: (litres: number) => number | undefined }>()
@@ -39,10 +39,10 @@ function moneyAt(usable: number): string {
   return saved === undefined ? '–' : money(saved)
 }
 function setSpace(side: 'width' | 'depth' | 'height', value: number) {
-  bench.editScheme(
-    message('edit.field', { field: say(`sets.${side}`), from: span(bench.scheme!.space[side]), to: span(value) }),
-    (scheme) => ({ ...scheme, space: { ...scheme.space, [side]: value } }),
-  )
+  bench.editScheme(fieldEdit(saying(`sets.${side}`), typed('span', bench.scheme!.space[side]), typed('span', value)), (scheme) => ({
+    ...scheme,
+    space: { ...scheme.space, [side]: value },
+  }))
 }
 </script>
 

@@ -40,7 +40,7 @@ const depthOf = (entry: (typeof readings.value)[number]) => (entry.kind === 'rai
     <summary class="font-bold">{{ say('gauge.title', { n: readings.length }) }}</summary>
     <p class="text-13 text-ink-2">{{ say('gauge.sub') }}</p>
     <label class="grid grid-cols-[1fr_auto] items-center gap-3 py-1 text-13"
-      >{{ say('gauge.day') }} <input v-model="day" class="field max-w-40" type="date" />
+      >{{ say('gauge.day') }} <DateField v-model="day" class="max-w-40" />
     </label>
     <QuantityField
       :label="say('gauge.depth')"

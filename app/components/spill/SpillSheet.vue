@@ -2,8 +2,8 @@
 import { addOverflow, endAway, leadOverflow, pipesOnward, placeAtEnd, type Onward } from '#core/edits'
 import { overflowEnd } from '#core/layout'
 import { GROUNDS, type PlaceKind } from '#core/scheme'
-import { length, span } from '#core/units/quantity'
-import { message } from '~/stores/messages'
+import { length, typed } from '#core/units/quantity'
+import { message, fieldEdit } from '~/stores/messages'
 
 /** Where the surplus goes. Decides whether a full butt harms the wall, the path or the neighbour. */
 const bench = useWorkbench()
@@ -17,7 +17,7 @@ const target = computed(() => route.value && overflowEnd(bench.scheme!, bench.as
 
 function setDistance(far: number) {
   const { id } = route.value!
-  const label = message('edit.field', { field: { field: 'wallDistance' }, from: span(target.value!.wallDistance), to: span(far) })
+  const label = fieldEdit('wallDistance', typed('span', target.value!.wallDistance), typed('span', far))
   bench.editScheme(label, (scheme) => endAway(scheme, id, far))
 }
 function setBore(bore: number) {

@@ -1,9 +1,9 @@
 import { useDebounceFn } from '@vueuse/core'
 import { guessedKeys, markGuessed, measuresOf, surveyed, takeMeasure, type Measure } from '#core/survey'
 import { word } from '#core/figures/told'
-import { quantity } from '#core/units/quantity'
+import { quantity, typed } from '#core/units/quantity'
 import type { Weighed } from '#core/service'
-import { message } from '~/stores/messages'
+import { message, fieldEdit, saying } from '~/stores/messages'
 
 /** What is measured of the open job's place and what is only guessed. */
 export function useSurvey() {
@@ -17,20 +17,22 @@ export function useSurvey() {
   /** "Roof along the eave", and whose where there are several. */
   const nameOf = ({ name, of }: Measure) =>
     of === '' ? say(`survey.name.${name}`) : say('survey.nameOf', { what: say(`survey.name.${name}`), of })
+  const nameTold = ({ name, of }: Measure) =>
+    of === '' ? saying(`survey.name.${name}`) : saying('survey.nameOf', { what: saying(`survey.name.${name}`), of })
   const valueOf = (measure: Measure) => shown(measure, measure.value)
   const shown = (measure: Measure, value: number | string) =>
     measure.kind === 'choice' ? say(`word.${value}`) : text(quantity(measure.kind, Number(value)))
   const told = (measure: Measure, value: number | string) =>
-    measure.kind === 'choice' ? word(String(value)) : quantity(measure.kind, Number(value))
+    measure.kind === 'choice' ? word(String(value)) : typed(measure.kind, Number(value))
 
   /** Takes a measure as it was read; one that turns out as it was guessed is a step as well. */
   function take(measure: Measure, value: number | string) {
-    bench.edit(message('edit.field', { field: nameOf(measure), from: told(measure, measure.value), to: told(measure, value) }), (job) =>
+    bench.edit(fieldEdit(nameTold(measure), told(measure, measure.value), told(measure, value)), (job) =>
       takeMeasure(job, measure.key, value),
     )
   }
   const guess = (measure: Measure) =>
-    bench.edit(message('edit.guessed', { field: nameOf(measure) }), (job) => markGuessed(job, measure.key))
+    bench.edit(message('edit.guessed', { field: nameTold(measure) }), (job) => markGuessed(job, measure.key))
 
   return { measures, guessed, count, nameOf, valueOf, shown, take, guess }
 }

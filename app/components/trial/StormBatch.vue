@@ -3,7 +3,7 @@ import { readStormTable } from '#core/rain'
 import { worstOf, type BatchRow } from '#core/storm'
 import { INCH } from '#core/units/constants'
 import { rainDepth, volume } from '#core/units/quantity'
-import { message } from '~/stores/messages'
+import { message, saying } from '~/stores/messages'
 
 /** All design storms of a table at once: what each loses, the worst picked, and the place's own table put in. */
 const props = defineProps<{ rows: readonly BatchRow[] | undefined; progress: { done: number; of: number } | undefined }>()
@@ -34,13 +34,13 @@ function readTable() {
   }
   tableProblem.value = ''
   tableText.value = ''
-  bench.editScheme(message('edit.trial', { what: say('trial.field.table') }), (scheme) => ({
+  bench.editScheme(message('edit.trial', { what: saying('trial.field.table') }), (scheme) => ({
     ...scheme,
     trial: { ...scheme.trial, table: read.table },
   }))
 }
 const tryStorm = (row: { depth: number; minutes: number }) =>
-  bench.editScheme(message('edit.trial', { what: say('trial.field.kind') }), (scheme) => ({
+  bench.editScheme(message('edit.trial', { what: saying('trial.field.kind') }), (scheme) => ({
     ...scheme,
     trial: { ...scheme.trial, storm: { kind: 'triangle', depth: row.depth, minutes: row.minutes, peak: 'centred' } },
   }))

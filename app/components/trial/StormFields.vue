@@ -7,7 +7,7 @@ import { rainDepth, share } from '#core/units/quantity'
 import { FileTooLarge, readTextFile } from '~/composables/readTextFile'
 import type { FieldRow } from '~/components/fields/fieldRow'
 import { fieldTable, type Lens } from '~/components/fields/fieldTable'
-import { message } from '~/stores/messages'
+import { message, saying } from '~/stores/messages'
 
 /** Which storm, how full the vessels begin, which tap is opened when. Saved with the scheme. */
 const bench = useWorkbench()
@@ -28,7 +28,7 @@ const MOST_A_STEP = 200
 /** A month of a gauge by the minute is under this, bytes. */
 const MOST_FILE = 4e6
 function change(field: string, recipe: (scheme: Scheme) => Scheme) {
-  bench.editScheme(message('edit.trial', { what: say(`trial.field.${field}`) }), recipe)
+  bench.editScheme(message('edit.trial', { what: saying(`trial.field.${field}`) }), recipe)
 }
 const put = (next: TrialStorm) => change('kind', (scheme) => ({ ...scheme, trial: { ...scheme.trial, storm: next } }))
 const depthOf = (from: TrialStorm) => ('depth' in from ? from.depth : bench.scheme!.designIntensity / 2)

@@ -2,12 +2,12 @@
 import { dateFormat } from '#core/units/intl'
 import { problemOf, type Problem } from '#core/problems'
 import { provideGuesses } from '~/components/survey/provideGuesses'
-import { word } from '#core/figures/told'
+import { word, type Told } from '#core/figures/told'
 import type { Station } from '#core/findings'
 import { canonicalJson, type Job } from '#core/scheme'
 import { fetchSheet } from '~/components/sheet/stationSheets'
 import { nameOf } from '~/database/jobNames'
-import { message } from '~/stores/messages'
+import { fieldEdit } from '~/stores/messages'
 import { layJobWords } from '~/locales/layWords'
 import { saveFile } from '~/composables/saveFile'
 import { placeNotes } from '~/drawing/placeNotes'
@@ -105,8 +105,7 @@ function tourTo(to: { station?: Station; doing?: 'trial' }) {
 }
 const comparing = ref(false)
 const detailing = ref(false)
-const changeDetails = (field: string, from: string, to: string, recipe: (job: Job) => Job) =>
-  bench.edit(message('edit.field', { field: { field: field }, from, to }), recipe)
+const changeDetails = (field: string, from: Told, to: Told, recipe: (job: Job) => Job) => bench.edit(fieldEdit(field, from, to), recipe)
 const enlarged = ref(false)
 const wide = computed({
   get: () => route.query.wide === 'yes' && WIDE.has(station.value),

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { EARLIEST_YEAR, fromIsoDate, isoDate, dayNumber } from '#core/rain'
+/**
+ * A day of the calendar. Typed by its keys a date passes through years that nobody means, 2 and 20 and 202: these are let pass, and
+ * told only where one of them is left standing.
+ */
+const props = defineProps<{
+  /** As a file has it, `2027-03-04`; empty for none. */
+  modelValue: string
+  /** Last day that it can be, as a file has it. */
+  most?: string
+}>()
+const emit = defineEmits<{ 'update:modelValue': [value: string] }>()
+const { say, dayName } = useSay()
+const { textOf, type, taken } = useTyped()
+const problem = ref('')
+const id = useId()
+const LEAST = isoDate(dayNumber(EARLIEST_YEAR, 1, 1))
+const LAST = '2399-12-31'
+const isWithin = (text: string) => text === '' || (!Number.isNaN(fromIsoDate(text)) && text >= LEAST && text <= (props.most ?? LAST))
+function change(event: Event) {
+  const text = (event.target as HTMLInputElement).value
+  if (!isWithin(text)) return
+  problem.value = ''
+  taken()
+  if (text !== props.modelValue) emit('update:modelValue', text)
+}
+function leave(event: Event) {
+  const input = event.target as HTMLInputElement
+  // A day that is half written is none, and its field says that it is empty.
+  if (input.validity.badInput) problem.value = say('field.problem.halfDay')
+  else if (!isWithin(input.value)) problem.value = say('field.problem.day', { least: dayName(LEAST), most: dayName(props.most ?? LAST) })
+}
+defineOptions({ inheritAttrs: false })
+</script>
+
+<template>
+  <span class="inline-flex flex-col">
+    <input
+      v-bind="$attrs"
+      class="field"
+      type="date"
+      :max="most"
+      :value="textOf(modelValue)"
+      :aria-invalid="problem !== ''"
+      :aria-describedby="problem ? `${id}-says` : undefined"
+      @input="type"
+      @change="change"
+      @blur="leave"
+    />
+    <span v-if="problem" :id="`${id}-says`" class="max-w-60 text-12 text-pencil" role="alert">{{ problem }}</span>
+  </span>
+</template>
