@@ -8,6 +8,7 @@ import { word, type Told } from '#core/figures/told'
 import { length } from '#core/units/quantity'
 import { problem } from '#core/problems'
 import { british, german } from '~/locales/allWords'
+import { fieldEdit, saying, type Message } from '~/stores/messages'
 import { useSay } from './useSay'
 
 let say: ReturnType<typeof useSay>['say']
@@ -70,23 +71,24 @@ describe('what is to be looked up says so', () => {
   it('a figure', () => expect(told(length(0.5))).toBe('Told: 500\u00A0mm.'))
 })
 
+const inLanguage = async (locale: 'en-GB' | 'de-DE') => {
+  let said: ReturnType<typeof useSay> | undefined
+  setActivePinia(createPinia())
+  useSettings().use({ terms: locale })
+  const app = createApp({
+    setup() {
+      said = useSay()
+      return () => ''
+    },
+  })
+  // As the application has them: English words of problems are the core's alone.
+  const { problem: _, ...rest } = british
+  app.use(createI18n({ legacy: false, locale, messages: { 'en-GB': rest, 'de-DE': german } as never, missingWarn: false }))
+  await renderToString(app)
+  return said!
+}
+
 describe('a problem', () => {
-  const inLanguage = async (locale: 'en-GB' | 'de-DE') => {
-    let said: ReturnType<typeof useSay> | undefined
-    setActivePinia(createPinia())
-    useSettings().use({ terms: locale })
-    const app = createApp({
-      setup() {
-        said = useSay()
-        return () => ''
-      },
-    })
-    // As the application has them: English words of problems are the core's alone.
-    const { problem: _, ...rest } = british
-    app.use(createI18n({ legacy: false, locale, messages: { 'en-GB': rest, 'de-DE': german } as never, missingWarn: false }))
-    await renderToString(app)
-    return said!
-  }
   const wrong = problem('notNumber', { found: problem('foundText', { text: 'viel' }) })
   it('is said in the language that is spoken, one within another too, and again in another', async () => {
     const german = await inLanguage('de-DE')
@@ -106,5 +108,27 @@ describe('a problem', () => {
     expect((await inLanguage('de-DE')).sayProblem(problem('outside', { least: 0.5, most: 24, found: 99 }))).toBe(
       'soll 0,5 bis 24 sein, ist aber 99',
     )
+  })
+})
+
+describe('an edit of a field', () => {
+  const inBoth = async ({ id, values }: Message) =>
+    [await inLanguage('en-GB'), await inLanguage('de-DE')].map(({ say }) => say(id, values).replaceAll(/\s/g, ' '))
+  it('is told in the language of whoever reads it: words, days, figures and its own name', async () => {
+    expect(await inBoth(fieldEdit('due', { day: '2027-03-04' }, { day: '2027-03-05' }))).toEqual([
+      'Next date, from 4 Mar 2027 to 5 Mar 2027',
+      'Nächster Termin: bisher 04.03.2027, jetzt 05.03.2027',
+    ])
+    expect(await inBoth(fieldEdit(saying('scheme.name'), 'Two butts', 'Three'))).toEqual([
+      expect.stringContaining('from Two butts to Three'),
+      expect.stringContaining('bisher Two butts, jetzt Three'),
+    ])
+    const [english, german] = await inBoth(fieldEdit('outletSchool', word('hydraulic'), word('intensity')))
+    expect(english).not.toBe(german)
+  })
+  it('that said nothing before, or says nothing after, is told as that', async () => {
+    expect(await inBoth(fieldEdit('due', '', { day: '2027-03-04' }))).toEqual(['Next date: 4 Mar 2027', 'Nächster Termin: 04.03.2027'])
+    expect((await inBoth(fieldEdit('due', { day: '2027-03-04' }, '')))[0]).toBe('Next date, 4 Mar 2027, taken out')
+    expect(fieldEdit('due', '', '').id).toBe('edit.fieldChanged')
   })
 })

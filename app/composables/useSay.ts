@@ -80,7 +80,7 @@ export function useSay() {
         if ('pipe' in value) return [name, pipeWords(value.pipe as End, say, own.system)]
         if ('field' in value) return [name, plain(`field.name.${value.field}`)]
         if ('mismatch' in value) return [name, plain(`build.mismatch.${value.mismatch}`)]
-        if ('day' in value) return [name, dayName(value.day)]
+        if ('day' in value) return [name, dayShort(value.day)]
         if ('saying' in value) return [name, say(value.saying as MessageId, value.values, own)]
         if ('problem' in value) return [name, sayProblem(value)]
         return [name, showText(value, own)]
@@ -117,6 +117,10 @@ export function useSay() {
     dateFormat(settings.terms, { weekday, day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
       new Date(`${iso}T00:00:00Z`),
     )
+
+  /** The same within a sentence, where no language bends it. */
+  const dayShort = (iso: string) =>
+    dateFormat(settings.terms, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(`${iso}T00:00:00Z`))
 
   return { t, te, tm, say, sayProblem, number, sayMessage, text, parts, month, shortMonth, dayName, display }
 }
