@@ -63,6 +63,11 @@ test.describe('the desk', () => {
     await due.blur()
     await expect(details.getByRole('alert')).toHaveCount(0)
     await expect(refused).toHaveCount(0)
+    // One that is half rubbed out is none, and takes nothing away.
+    await due.focus()
+    await page.keyboard.press('Backspace')
+    await due.blur()
+    await expect(details.getByRole('alert')).toHaveText('The day is half written; the old one stands.')
     await details.getByRole('button', { name: 'Close' }).click()
     await expect(page.getByText('Next date: Mar 4, 2027')).toBeVisible()
     // One step: none of the years on the way was ever taken.

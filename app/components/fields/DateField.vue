@@ -19,15 +19,15 @@ const LEAST = isoDate(dayNumber(EARLIEST_YEAR, 1, 1))
 const LAST = '2399-12-31'
 const isWithin = (text: string) => text === '' || (!Number.isNaN(fromIsoDate(text)) && text >= LEAST && text <= (props.most ?? LAST))
 function change(event: Event) {
-  const text = (event.target as HTMLInputElement).value
-  if (!isWithin(text)) return
+  const { value: text, validity } = event.target as HTMLInputElement
+  // A day that is half written is none, though its field says that it is empty.
+  if (validity.badInput || !isWithin(text)) return
   problem.value = ''
   taken()
   if (text !== props.modelValue) emit('update:modelValue', text)
 }
 function leave(event: Event) {
   const input = event.target as HTMLInputElement
-  // A day that is half written is none, and its field says that it is empty.
   if (input.validity.badInput) problem.value = say('field.problem.halfDay')
   else if (!isWithin(input.value)) problem.value = say('field.problem.day', { least: dayName(LEAST), most: dayName(props.most ?? LAST) })
 }

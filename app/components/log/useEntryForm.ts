@@ -121,7 +121,8 @@ export function useEntryForm(first: EntryKind, of?: Entry) {
     return field && (entry as Entry & Record<typeof field, number>)[field]
   }
   const stood = of && amountOf(of)
-  const asStood = stood === undefined ? '' : text(asTyped(measure.value, stood)).replace(/\u00A0/g, ' ')
+  const stoodIn = measure.value
+  const asStood = stood === undefined ? '' : text(asTyped(stoodIn, stood)).replace(/\u00A0/g, ' ')
   const typed = ref(asStood)
   const when = ref(of?.at.slice(0, 16) ?? '')
   const note = ref(of?.note ?? '')
@@ -136,7 +137,7 @@ export function useEntryForm(first: EntryKind, of?: Entry) {
   watch([kind, unit], () => (typed.value = ''), { flush: 'sync' })
   watch([kind, about, way, typed, when], clear)
 
-  /** When it was, as an entry has it; undefined where nothing was said, or what no clock shows. */
+  /** When it was, as an entry has it: now, where nothing was said. */
   function at(): string {
     if (of) return movedTo(of.at, when.value, clockOffset)
     if (when.value === '') return momentNow(new Date())
@@ -162,8 +163,8 @@ export function useEntryForm(first: EntryKind, of?: Entry) {
     const raw = typed.value.trim()
     if (raw === '') return undefined
     // It may have been kept finer than it is shown.
-    if (typed.value === asStood) return stood
-    const parsed = isCounted.value ? read('plain', raw) : read(measure.value, /[a-z%"'″′]/i.test(raw) ? raw : `${raw} ${unit.value}`)
+    if (typed.value === asStood && measure.value === stoodIn) return stood
+    const parsed = isCounted.value ? read('plain', raw) : read(measure.value, hasUnit.value ? raw : `${raw} ${unit.value}`)
     return !parsed.ok || (isCounted.value && parsed.value < 0) ? undefined : isCounted.value ? counted(parsed.value) : parsed.value
   })
   const shown = computed(() => {
