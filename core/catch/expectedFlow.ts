@@ -62,7 +62,10 @@ interface State {
 
 const NEAR = 1e-12
 
-/** Flows just after an intensity. What has met its limit stays there: every flow only grows with the rain. */
+/**
+ * Flows just after an intensity. What has met its limit, or is nearer to it than rounding can tell, stays as it is: every flow
+ * only grows with the rain. It is never more than what comes, or more would be taken than is brought and less than nothing let by.
+ */
 function update(state: State, x: number): void {
   const { branch, above, joins } = state
   state.inflow = branch.mean * x
@@ -78,10 +81,10 @@ function update(state: State, x: number): void {
     state.inflowSlope += each.takenSlope
   }
   const full = state.inflow >= branch.gutter * (1 - NEAR)
-  state.brought = full ? branch.gutter : state.inflow
+  state.brought = Math.min(state.inflow, branch.gutter)
   state.broughtSlope = full ? 0 : state.inflowSlope
   const over = state.brought >= branch.hole * (1 - NEAR)
-  state.taken = over ? branch.hole : state.brought
+  state.taken = Math.min(state.brought, branch.hole)
   state.takenSlope = over ? 0 : state.broughtSlope
   state.past = state.brought - state.taken
   state.pastSlope = state.broughtSlope - state.takenSlope
