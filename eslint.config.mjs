@@ -72,6 +72,12 @@ export default withNuxt(
             'CallExpression[callee.name=/^(message|fieldEdit|saying)$/] CallExpression[callee.name=/^(say|text|sayPart|sayProblem)$/]',
           message: 'What is said already stays in its language and its units: put in a word, a quantity or saying(…).',
         },
+        {
+          // So does what stands under a field or in a dialog until it is put right.
+          selector:
+            'AssignmentExpression[left.type="MemberExpression"] CallExpression[callee.name=/^(say|text|sayPart|sayProblem|sayMessage)$/]',
+          message: 'What is kept to be read later is kept as a message(…), and said where it is shown.',
+        },
       ],
     },
   },

@@ -81,6 +81,7 @@ export function useSay() {
         if ('field' in value) return [name, plain(`field.name.${value.field}`)]
         if ('mismatch' in value) return [name, plain(`build.mismatch.${value.mismatch}`)]
         if ('day' in value) return [name, dayShort(value.day)]
+        if ('month' in value) return [name, month(value.month)]
         if ('saying' in value) return [name, say(value.saying as MessageId, value.values, own)]
         if ('problem' in value) return [name, sayProblem(value)]
         return [name, showText(value, own)]
@@ -106,7 +107,9 @@ export function useSay() {
   /** A bare number with so many digits behind its mark. */
   const number = (value: number, digits: number) =>
     numberFormat(settings.terms, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(value)
-  const sayMessage = (message: Message) => say(message.id, message.values)
+  /** What was kept to be said, in the language and the units of whoever reads it by now; nothing where there is nothing. */
+  const sayMessage = (told: Message | Problem | undefined): string =>
+    !told ? '' : 'problem' in told ? sayProblem(told) : say(told.id, told.values)
   const month = (index: number) =>
     dateFormat(settings.terms, { month: 'long', timeZone: 'UTC' }).format(new Date(Date.UTC(2024, index, 15)))
   const shortMonth = (index: number) =>

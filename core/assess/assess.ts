@@ -278,7 +278,7 @@ export function assess(
     lines: drawn.map((each) => assessLine(path, each, designs, asked)),
     bare: bareLines(path).map((each) => assessLine(path, each, designs, asked)),
     findings: findAll({
-      system: parts.system,
+      parts,
       path,
       lines: drawn,
       usable,

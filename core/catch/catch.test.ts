@@ -113,19 +113,14 @@ describe('joined branches', () => {
       .map(([mean, hole, off]) => ({ mean, hole, gutter: hole * (1 + off) }))
     const branch = fc.oneof(fc.record({ mean: size, gutter: size, hole: size }), alike)
     fc.assert(
-      fc.property(
-        fc.array(branch, { minLength: 1, maxLength: 3 }),
-        size,
-        size,
-        (list, limit, from) => {
-          const branches = list.reduce<GutterBranch[]>((done, each) => [...done, { ...each, above: done.slice(-1) }], [])
-          for (const to of [Infinity, from + 1e-9, from + 2]) {
-            const { passed, taken, letBy } = meanOver(branches, limit, from, to)
-            expect(Math.min(passed, ...taken.values(), ...letBy.values())).toBeGreaterThanOrEqual(0)
-            expect(passed).toBeLessThanOrEqual(limit * (1 + 1e-9))
-          }
-        },
-      ),
+      fc.property(fc.array(branch, { minLength: 1, maxLength: 3 }), size, size, (list, limit, from) => {
+        const branches = list.reduce<GutterBranch[]>((done, each) => [...done, { ...each, above: done.slice(-1) }], [])
+        for (const to of [Infinity, from + 1e-9, from + 2]) {
+          const { passed, taken, letBy } = meanOver(branches, limit, from, to)
+          expect(Math.min(passed, ...taken.values(), ...letBy.values())).toBeGreaterThanOrEqual(0)
+          expect(passed).toBeLessThanOrEqual(limit * (1 + 1e-9))
+        }
+      }),
       { numRuns: 300 },
     )
   })

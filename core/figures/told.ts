@@ -28,6 +28,11 @@ export interface DayTold {
   readonly day: string
 }
 
+/** A month of the year, 0 for January, written out. */
+export interface MonthTold {
+  readonly month: number
+}
+
 /** One message within another, by its id: what was refused is told by the name that its edit has. */
 export interface Saying {
   readonly saying: string
@@ -38,7 +43,8 @@ export interface Saying {
  * What can be put into a message. A plain string is somebody's own word, such as a name: it is said as it stands and never
  * looked up, whatever it looks like. What is to be looked up says so by its type.
  */
-export type Told = Quantity | string | number | Word | EndTold | PipeTold | MismatchTold | FieldTold | DayTold | Saying | Problem
+export type Told =
+  Quantity | string | number | Word | EndTold | PipeTold | MismatchTold | FieldTold | DayTold | MonthTold | Saying | Problem
 export interface ToldValues {
   [name: string]: Told
 }

@@ -3,7 +3,7 @@ import { angle } from '../units/quantity'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** A corner that no bend is sold for, and that sockets do not give enough to make up. */
-export const bendNotSold = rule('bendNotSold', ({ path, system }) => {
+export const bendNotSold = rule('bendNotSold', ({ path, parts: { system } }) => {
   const bores = new Map<string, number>([
     ...path.scheme.stores.flatMap(({ links }) => links.map((link) => [`link:${link.id}`, link.bore] as const)),
     ...path.scheme.overflows.map((route) => [`overflow:${route.id}`, route.bore] as const),

@@ -70,7 +70,7 @@ function askedOf({ stores, overflows, drops, pumps }: Scheme): Asked[] {
 /** A bore that no shop of the country has: the list buys another, and says so. */
 export const boreNotSold = rule(
   'boreNotSold',
-  ({ path, system }) =>
+  ({ path, parts: { system } }) =>
     askedOf(path.scheme).map(({ run, station, ids, bore, hose }) => {
       const { sold, below, above } = soldBore(bore, system, hose)
       if (sold) return undefined

@@ -1,11 +1,11 @@
 import type { Assembly } from '../build/assembly'
+import type { PartsInputs } from '../build/partsInputs'
 import type { SiteDays } from '../rain/weather'
 import type { Run } from '../layout'
 import type { SectionLine } from '../levels/heights'
 import type { WaterPath } from '../path/waterPath'
 import type { Scheme } from '../scheme'
 import type { ToldValues } from '../figures/told'
-import type { UnitSystem } from '../units/quantity'
 import type { Usable } from '../vessel/usable'
 
 /** stops the job · will go wrong · could be better · note. */
@@ -82,8 +82,8 @@ export interface FindingContext {
   /** Litres a day asked of each store by month, as if it never rained. */
   asked: Map<string, number[]>
   site: SiteDays
-  /** Whose shops pipe is bought in. */
-  system: UnitSystem
+  /** Threads of the country, fittings to join with; `system` says whose shops pipe is bought in. */
+  parts: PartsInputs
   /** The scheme taken apart: its joints and its pipes. */
   assembly: Pick<Assembly, 'joints' | 'runs'>
   rain?: RainFacts

@@ -524,6 +524,21 @@ describe('a pipe across that was measured', () => {
   })
 })
 
+describe('a link too short for its fittings', () => {
+  const mended = (over: Scheme) => {
+    const [finding] = of(over, 'noRoomForFittings')
+    const after = FINDING_RULES.find(({ id }) => id === 'noRoomForFittings')!.mend!(over, finding!)
+    return { how: finding!.values.how, still: of(after, 'noRoomForFittings') }
+  }
+  const linkHole = (d: Scheme) => d.stores[0]!.vessels[0]!.ports.find(({ id }) => id === 'link')!
+  it('is given its room by what helps: its vessels moved apart, its lower hole raised, its holes turned to one another', () => {
+    expect(mended(apart(0.14))).toEqual({ how: 'spread', still: [] })
+    expect(mended(edit(apart(0.5), (d) => (linkHole(d).at -= 0.03)))).toEqual({ how: 'level', still: [] })
+    // 3 degrees off three o'clock its hole is 32 mm beside the other one: no room to go over, however far apart they stand.
+    expect(mended(edit(apart(0.5), (d) => (linkHole(d).clock = 3.1)))).toEqual({ how: 'face', still: [] })
+  })
+})
+
 describe('a pipe across that runs through what stands there', () => {
   /** The first tote's pipe across led over a second one, which stands in its way or beside it. */
   const beside = (y: number, high: number) =>

@@ -1,5 +1,9 @@
+import { assemble, type Assembly } from '../build/assembly'
+import { changePort } from '../edits/portEdits'
 import { levelLink, spreadLink } from '../edits/storeEdits'
-import { computeLayout, runKey } from '../layout'
+import { runKey, type Layout } from '../layout'
+import { buildWaterPath } from '../path/waterPath'
+import type { Link, Scheme } from '../scheme'
 import { length } from '../units/quantity'
 import { amountOf, GEOMETRY, rule } from './finding'
 
@@ -9,29 +13,45 @@ const LEAST_PIPE = 0.06
 /** Holes nearer to one another in height than this are meant to be level, m. */
 const MOST_CLIMB = 0.25
 
-/** A way that is shorter than the fittings at its ends. */
+/** Ways to give a link the room that its fittings take: its lower hole raised, its vessels moved apart, its holes turned to one another. */
+const WAYS = ['level', 'spread', 'face'] as const
+type Way = (typeof WAYS)[number]
+
+function given(scheme: Scheme, { id, from, to }: Link, way: Way, by: number): Scheme {
+  if (way === 'level') return levelLink(scheme, id)
+  if (way === 'spread') return spreadLink(scheme, id, by)
+  return [from, to].reduce((before, { vessel, port }) => changePort(before, vessel, port, { clock: undefined }), scheme)
+}
+const linkOf = (scheme: Scheme, id: string): Link | undefined => scheme.stores.flatMap(({ links }) => links).find((each) => each.id === id)
+/** Runs of a link that are shorter than the fittings at their ends. */
+const shortOf = ({ runs }: Pick<Assembly, 'runs'>, id: string) => runs.filter(({ part, short }) => part === `link:${id}` && short > 1e-6)
+/** Whether it goes round a corner because its holes are not quite at one height. */
+function climbs(layout: Layout, id: string): boolean {
+  const { legs, points } = layout.runs.get(runKey('link', id))!
+  const climb = Math.abs(points[0]!.z - points.at(-1)!.z)
+  return legs.length > 1 && climb > 1e-6 && climb < MOST_CLIMB
+}
+
+/** A way that is shorter than the fittings at its ends. A link is given its room by the first way that leaves it none too short. */
 export const noRoomForFittings = rule(
   'noRoomForFittings',
-  ({ assembly, path }) =>
+  ({ assembly, path, parts }) =>
     assembly.runs
       .filter(({ short }) => short > 1e-6)
       .map(({ part, station, short, span }) => {
-        const link = path.scheme.stores.flatMap(({ links }) => links).find(({ id }) => part === `link:${id}`)
+        const link = part.startsWith('link:') ? linkOf(path.scheme, part.slice('link:'.length)) : undefined
+        const by = short + LEAST_PIPE
+        const helps = (way: Way) => shortOf(assemble(buildWaterPath(given(path.scheme, link!, way, by)), parts), link!.id).length === 0
+        const how = link && WAYS.filter((way) => way !== 'level' || climbs(path.layout, link.id)).find(helps)
         return {
           severity: 'goes-wrong' as const,
           station,
           ids: link ? { port: link.id } : {},
-          values: { short: length(short), has: length(span), wants: length(span + short + LEAST_PIPE) },
+          values: { short: length(short), has: length(span), wants: length(span + by), ...(how ? { how } : {}) },
           source: GEOMETRY,
-          mends: link !== undefined,
+          mends: how !== undefined,
         }
       }),
-  (scheme, { ids, values }) => {
-    const run = computeLayout(scheme).runs.get(runKey('link', ids.port!))!
-    // Round a corner because its holes are not at one height, or its vessels stand too near.
-    const climbs = Math.abs(run.points[0]!.z - run.points.at(-1)!.z)
-    return run.legs.length > 1 && climbs > 1e-6 && climbs < MOST_CLIMB
-      ? levelLink(scheme, ids.port!)
-      : spreadLink(scheme, ids.port!, amountOf(values, 'wants') - amountOf(values, 'has'))
-  },
+  (scheme, { ids, values }) =>
+    given(scheme, linkOf(scheme, ids.port!)!, values.how as Way, amountOf(values, 'wants') - amountOf(values, 'has')),
 )

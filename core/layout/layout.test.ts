@@ -166,6 +166,30 @@ describe('where things stand', () => {
       }),
     )
   })
+  it('a round one is linked straight to the face of a box, wherever along the face its middle is (geometry)', () => {
+    const linked = (id: string, kind: Parameters<typeof vessel>[2], x: number, y: number) =>
+      vessel(id, id, kind, blocks(0.4, 1.25), [port('link', 'link', 0.19, { bore: 0.0525 }), port('out', 'outlet', 0.2)], {
+        place: { x, y, turn: 0 },
+      })
+    const half = 1.219 / 2
+    fc.assert(
+      fc.property(fc.double({ min: -0.4, max: 0.4, noNaN: true }), fc.double({ min: 0.1, max: 5, noNaN: true }), (shift, gap) => {
+        const round = linked('a', 'tank-1000', 0, 1)
+        const { width } = round.body
+        const two = scheme('t', 'T', {
+          ...oneRoof(5, 3, 2.4),
+          drops: [drop('drop', 'Pipe', [], ground('drain'))],
+          stores: [
+            store('s', 'S', [round, linked('b', 'tote-275', width / 2 + gap + half, 1 + shift)], 'linked-low', [link('tie', 'a', 'b')]),
+          ],
+        })
+        const run = computeLayout(two).runs.get('link:tie')!
+        expect(run.legs).toHaveLength(1)
+        expect(run.length).toBeCloseTo(gap, 9)
+        expect(run.points.map(({ y }) => y)).toEqual([expect.closeTo(1, 9), expect.closeTo(1, 9)])
+      }),
+    )
+  })
   it('an hour that was given is kept, and the pipe goes round to it', () => {
     const away = pair({ place: { x: -3, y: 0.5, turn: 0 } })
     const turned = structuredClone(away)

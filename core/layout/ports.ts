@@ -4,9 +4,11 @@ import { centreHeight, hoursApart, hourTowards, isOnTop, onLid, onSide, type Por
 import { plus, vec, type Vec3 } from './vector'
 import { targetsOf, type Upright } from './walls'
 
-/** Middle of what two boxes have in common along a way, seen from the first one's middle; the other's middle where nothing. */
+/** Where a link from one vessel to another aims: at the middle of what two boxes have in common along their way, at the middle of a round one. */
 function aimAt(from: Pose, to: Pose): Vec3 {
-  if (from.round || to.round) return to.foot
+  // Out of a round one straight at where the box's own hole is, or the two would pass one another by a little.
+  if (from.round && !to.round) return onSide(to, hourTowards(to, from.foot), from.foot.z).at
+  if (to.round) return to.foot
   const own = inside(from, to.foot)
   const way = inside({ ...from, foot: vec(0, 0, 0) }, outside({ ...to, foot: vec(0, 0, 0) }, vec(1, 0, 0)))
   // Turned square to one another or not at all, as boxes along a wall are; else middle looks at middle.

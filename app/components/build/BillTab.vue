@@ -96,14 +96,15 @@ const extra = reactive<{ name: string; quantity: number | undefined; price: numb
   price: 0,
   shop: 'sundries',
 })
-const problem = ref('')
+/** An item of one's own was put in without a name. */
+const isNameless = ref(false)
 function putExtra() {
   const name = extra.name.trim()
   if (name === '') {
-    problem.value = say('build.extraNeedsName')
+    isNameless.value = true
     return
   }
-  problem.value = ''
+  isNameless.value = false
   const { quantity = 1, price = 0, shop } = extra
   bench.editScheme(message('edit.billExtra', { item: name }), (scheme) =>
     addExtra(scheme, { id: freshId('extra', scheme.build.extras), name, shop, quantity, price }),
@@ -262,7 +263,7 @@ const keepForAll = (line: BillLine) => {
       </select>
       <button type="button" class="btn" @click="putExtra">{{ say('build.add') }}</button>
     </div>
-    <p v-if="problem" class="text-12 text-pencil" role="alert">{{ problem }}</p>
+    <p v-if="isNameless" class="text-12 text-pencil" role="alert">{{ say('build.extraNeedsName') }}</p>
     <h3 class="h3 rule mt-2 pt-2">{{ say('build.shop.tools') }}</h3>
     <ul class="columns-2 text-13 max-md:columns-1">
       <li v-for="tool in bill.tools" :key="tool.tool">

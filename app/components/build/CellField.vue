@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { numberFormat } from '#core/units/intl'
+import { message, type Message } from '~/stores/messages'
 /** A bare number in a row of many: its label is heard, not seen. Nothing typed takes the value away where that means something. */
 const props = defineProps<{
   label: string
@@ -11,11 +12,11 @@ const props = defineProps<{
   unit?: string
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: number | undefined] }>()
-const { say } = useSay()
+const { sayMessage } = useSay()
 const { read, wrong } = useMeasure()
 const settings = useSettings()
 
-const problem = ref('')
+const problem = shallowRef<Message>()
 const { textOf, type, taken } = useTyped()
 /** As fine as it was typed; how it comes out of feet is no finer. */
 const written = (value: number) =>
@@ -24,15 +25,14 @@ const shown = computed(() => (props.modelValue === undefined ? '' : written(prop
 function commit(event: Event) {
   const raw = (event.target as HTMLInputElement).value
   const take = (value: number | undefined) => {
-    problem.value = ''
+    problem.value = undefined
     taken()
     if (value !== props.modelValue) emit('update:modelValue', value)
   }
   if (raw.trim() === '' && props.empty) return take(undefined)
   const parsed = read('plain', raw)
   if (!parsed.ok) problem.value = wrong('plain', raw, parsed)
-  else if (parsed.value < 0 || parsed.value > props.most)
-    problem.value = say('field.problem.range', { least: 0, most: written(props.most) })
+  else if (parsed.value < 0 || parsed.value > props.most) problem.value = message('field.problem.range', { least: 0, most: props.most })
   else take(parsed.value)
 }
 </script>
@@ -46,12 +46,12 @@ function commit(event: Event) {
         autocomplete="off"
         :aria-label="label"
         :value="textOf(shown)"
-        :aria-invalid="problem !== ''"
+        :aria-invalid="problem !== undefined"
         @input="type"
         @change="commit"
       />
       <template v-if="unit">{{ unit }}</template>
     </span>
-    <span v-if="problem" class="max-w-40 text-12 text-pencil" role="alert">{{ problem }}</span>
+    <span v-if="problem" class="max-w-40 text-12 text-pencil" role="alert">{{ sayMessage(problem) }}</span>
   </span>
 </template>

@@ -72,13 +72,14 @@ const own = reactive<{ name: string; ends: [End, End]; price: number | undefined
   ],
   price: undefined,
 })
-const ownProblem = ref('')
+/** A fitting of one's own was put in without a name. */
+const isNameless = ref(false)
 function keepOwn() {
   if (own.name.trim() === '') {
-    ownProblem.value = say('build.ownNeedsName')
+    isNameless.value = true
     return
   }
-  ownProblem.value = ''
+  isNameless.value = false
   const { name, ends, price = 0 } = own
   setJob('ownFitting', '', name, (job) => {
     job.ownFittings.push({ id: freshId('fitting', job.ownFittings), name: name.trim(), ends: ends.map((end) => ({ ...end })), price })
@@ -231,8 +232,7 @@ const forget = (id: string, name: string) =>
       </ul>
       <p v-else class="text-13 text-ink-2">{{ say('build.noOwn') }}</p>
       <label class="block py-1 text-13"
-        >{{ say('build.name')
-        }}<input v-model="own.name" class="field mt-0.5 block w-full!" maxlength="120" :aria-invalid="ownProblem !== ''"
+        >{{ say('build.name') }}<input v-model="own.name" class="field mt-0.5 block w-full!" maxlength="120" :aria-invalid="isNameless"
       /></label>
       <EndFields v-model="own.ends[0]" :label="say('build.firstEnd')" />
       <EndFields v-model="own.ends[1]" :label="say('build.secondEnd')" />
@@ -241,7 +241,7 @@ const forget = (id: string, name: string) =>
         <CellField v-model="own.price" :label="say('build.each')" :most="MOST_PRICE_OWN" empty />
         <button type="button" class="btn" @click="keepOwn">{{ say('build.keepOwn') }}</button>
       </p>
-      <p v-if="ownProblem" class="text-12 text-pencil" role="alert">{{ ownProblem }}</p>
+      <p v-if="isNameless" class="text-12 text-pencil" role="alert">{{ say('build.ownNeedsName') }}</p>
       <h4 class="mt-3 text-13 font-bold">{{ say('build.shelf') }}</h4>
       <p class="text-12 text-ink-2">{{ say('build.shelfIs') }}</p>
       <ul class="text-13">

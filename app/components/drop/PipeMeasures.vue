@@ -6,11 +6,12 @@ import type { Draft } from 'immer'
 import type { Drop, Scheme } from '#core/scheme'
 import type { FieldRow } from '~/components/fields/fieldRow'
 import type { Lens } from '~/components/fields/fieldTable'
+import { message, type Message } from '~/stores/messages'
 
 /** The downpipe as it hangs, in a few measures. */
 const props = defineProps<{ assessed: AssessedLine }>()
 const { set, tableOf } = useEdits()
-const { say, text } = useSay()
+const { say, sayMessage, text } = useSay()
 
 const drop = computed(() => props.assessed.line.intake.drop)
 const inHand = (draft: Draft<Scheme>) => draft.drops.find(({ id: each }) => each === drop.value.id)
@@ -49,7 +50,7 @@ const rows = computed((): FieldRow[] => {
 })
 
 const brackets = computed(() => drop.value.brackets.map((height) => text(length(height)).replace(/\u00A0/g, ' ')).join('; '))
-const problem = ref('')
+const problem = shallowRef<Message>()
 const { textOf, type, taken } = useTyped()
 const { read, wrong } = useMeasure()
 function setBrackets(event: Event) {
@@ -64,9 +65,9 @@ function setBrackets(event: Event) {
     failed && !failed.ok
       ? wrong('length', parts[odd]!, failed)
       : values.some((value) => value > outlet)
-        ? say('field.why.most.height', { most: length(outlet) })
-        : ''
-  if (problem.value !== '') return
+        ? message('field.why.most.height', { most: length(outlet) })
+        : undefined
+  if (problem.value) return
   taken()
   set('brackets', brackets.value, values.map((value) => text(length(value))).join('; '), (draft) => {
     const found = inHand(draft)
@@ -82,8 +83,10 @@ const id = useId()
     <FieldRows :rows="rows" />
     <div class="py-1">
       <label :for="id" class="text-13">{{ say('field.name.brackets') }}</label>
-      <input :id="id" class="field" :value="textOf(brackets)" :aria-invalid="problem !== ''" @input="type" @change="setBrackets" />
-      <p class="text-12" :class="problem ? 'text-pencil' : 'text-ink-3'" aria-live="polite">{{ problem || say('drop.bracketsNote') }}</p>
+      <input :id="id" class="field" :value="textOf(brackets)" :aria-invalid="problem !== undefined" @input="type" @change="setBrackets" />
+      <p class="text-12" :class="problem ? 'text-pencil' : 'text-ink-3'" aria-live="polite">
+        {{ problem ? sayMessage(problem) : say('drop.bracketsNote') }}
+      </p>
     </div>
   </section>
 </template>

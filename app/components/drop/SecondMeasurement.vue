@@ -3,12 +3,12 @@ import { clearMarks, fromReference, judgeMark, takeReading } from '#core/levels'
 import type { AssessedLine } from '#core/assess'
 import type { Drop, MarkReference } from '#core/scheme'
 import { length } from '#core/units/quantity'
-import { message, fieldEdit, saying } from '~/stores/messages'
+import { message, fieldEdit, saying, type Message } from '~/stores/messages'
 
 /** The second measurement before any cut: two readings that agree with one another and with the plan, or a third that decides. */
 const props = defineProps<{ assessed: AssessedLine; upper: number }>()
 const bench = useWorkbench()
-const { say, text } = useSay()
+const { say, sayMessage, text } = useSay()
 const id = useId()
 
 const drop = computed(() => props.assessed.line.intake.drop)
@@ -29,14 +29,14 @@ function setMarks(label: Parameters<typeof bench.editScheme>[0], recipe: (marks:
     drops: scheme.drops.map((each) => (each.id === own ? { ...each, marks: recipe(each.marks) } : each)),
   }))
 }
-const problem = ref('')
+const problem = shallowRef<Message>()
 const { textOf, type, taken } = useTyped()
 const { read, wrong } = useMeasure()
 function measure(index: number, event: Event) {
   const raw = (event.target as HTMLInputElement).value
   if (raw.trim() === '') return
   const parsed = read('length', raw)
-  problem.value = parsed.ok ? '' : wrong('length', raw, parsed)
+  problem.value = parsed.ok ? undefined : wrong('length', raw, parsed)
   if (!parsed.ok) return
   taken(index)
   const { upper } = props
@@ -72,12 +72,12 @@ const shown = (value: number | undefined) => (value === undefined ? '' : text(le
         class="field max-w-36 justify-self-end text-right"
         autocomplete="off"
         :value="textOf(shown(marks.measured[i]), i)"
-        :aria-invalid="problem !== ''"
+        :aria-invalid="problem !== undefined"
         @input="type($event, i)"
         @change="measure(i, $event)"
       />
     </div>
-    <p v-if="problem" class="text-12 text-pencil" aria-live="polite">{{ problem }}</p>
+    <p v-if="problem" class="text-12 text-pencil" aria-live="polite">{{ sayMessage(problem) }}</p>
     <p
       class="text-13"
       :class="

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { EARLIEST_YEAR, fromIsoDate, isoDate, dayNumber } from '#core/rain'
+import { message, type Message } from '~/stores/messages'
 /**
  * A day of the calendar. Typed by its keys a date passes through years that nobody means, 2 and 20 and 202: these are let pass, and
  * told only where one of them is left standing.
@@ -11,9 +12,9 @@ const props = defineProps<{
   most?: string
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: string] }>()
-const { say, dayName } = useSay()
+const { sayMessage } = useSay()
 const { textOf, type, taken } = useTyped()
-const problem = ref('')
+const problem = shallowRef<Message>()
 const id = useId()
 const LEAST = isoDate(dayNumber(EARLIEST_YEAR, 1, 1))
 const LAST = '2399-12-31'
@@ -22,14 +23,15 @@ function change(event: Event) {
   const { value: text, validity } = event.target as HTMLInputElement
   // A day that is half written is none, though its field says that it is empty.
   if (validity.badInput || !isWithin(text)) return
-  problem.value = ''
+  problem.value = undefined
   taken()
   if (text !== props.modelValue) emit('update:modelValue', text)
 }
 function leave(event: Event) {
   const input = event.target as HTMLInputElement
-  if (input.validity.badInput) problem.value = say('field.problem.halfDay')
-  else if (!isWithin(input.value)) problem.value = say('field.problem.day', { least: dayName(LEAST), most: dayName(props.most ?? LAST) })
+  if (input.validity.badInput) problem.value = message('field.problem.halfDay')
+  else if (!isWithin(input.value))
+    problem.value = message('field.problem.day', { least: { day: LEAST }, most: { day: props.most ?? LAST } })
 }
 defineOptions({ inheritAttrs: false })
 </script>
@@ -42,12 +44,12 @@ defineOptions({ inheritAttrs: false })
       type="date"
       :max="most"
       :value="textOf(modelValue)"
-      :aria-invalid="problem !== ''"
+      :aria-invalid="problem !== undefined"
       :aria-describedby="problem ? `${id}-says` : undefined"
       @input="type"
       @change="change"
       @blur="leave"
     />
-    <span v-if="problem" :id="`${id}-says`" class="max-w-60 text-12 text-pencil" role="alert">{{ problem }}</span>
+    <span v-if="problem" :id="`${id}-says`" class="max-w-60 text-12 text-pencil" role="alert">{{ sayMessage(problem) }}</span>
   </span>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { numberIn } from '#core/units/terms'
+import { message, type Message } from '~/stores/messages'
 
 /**
  * Twelve numbers, one a month, in the reader's own units; an even pair of rows that a thumb can hit.
@@ -13,17 +14,17 @@ const props = withDefaults(
     offset?: number
     least?: number
     most: number
-    /** Why a month cannot have a value that is within its ends; empty where it can. */
-    wrong?: (month: number, value: number) => string
+    /** Why a month cannot have a value that is within its ends; nothing where it can. */
+    wrong?: (month: number, value: number) => Message | undefined
   }>(),
   { perUnit: 1, offset: 0, least: 0 },
 )
 const emit = defineEmits<{ 'update:modelValue': [value: number[]] }>()
-const { say, shortMonth, month } = useSay()
+const { sayMessage, shortMonth, month } = useSay()
 const { read } = useMeasure()
 const settings = useSettings()
 /** What is wrong with what was typed, by month: it stands there until something else is. */
-const problems = reactive(new Map<number, string>())
+const problems = reactive(new Map<number, Message>())
 const { textOf, type, taken } = useTyped()
 
 const shown = (value: number) => numberIn(Math.round((value / props.perUnit + props.offset) * 100) / 100, settings.terms)
@@ -40,17 +41,17 @@ function set(index: number, event: Event) {
   if (!Number.isFinite(value) || value < props.least - 1e-9 || value > props.most + 1e-9) {
     problems.set(
       index,
-      say('field.problem.month', {
+      message('field.problem.month', {
         text: raw,
-        month: month(index),
+        month: { month: index },
         least: shown(props.least),
         most: shown(props.most),
       }),
     )
     return
   }
-  const against = props.wrong?.(index, value) ?? ''
-  if (against !== '') {
+  const against = props.wrong?.(index, value)
+  if (against) {
     problems.set(index, against)
     return
   }
@@ -83,7 +84,7 @@ function set(index: number, event: Event) {
       </label>
     </div>
     <div class="text-12 text-pencil" aria-live="polite">
-      <p v-for="[index, what] in problems" :key="index">{{ what }}</p>
+      <p v-for="[index, what] in problems" :key="index">{{ sayMessage(what) }}</p>
     </div>
   </fieldset>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { typed as asTyped } from '#core/units/quantity'
+import { typed as asTyped, type Quantity } from '#core/units/quantity'
 import type { FieldKind, WhyEnds } from '~/components/fields/fieldRow'
+import { message, type Message } from '~/stores/messages'
 
 /**
  * A measure, typed as people say it and shown as it was understood. The value is SI; text that cannot be read stays
@@ -32,14 +33,14 @@ const keys = computed(() =>
     ? 'text'
     : 'decimal',
 )
-const { say, text } = useSay()
+const { say, sayMessage, text } = useSay()
 const { read, wrong } = useMeasure()
 const guess = useGuess(() => props.measure)
 const id = useId()
 
 const typed = ref<string>()
-const problem = ref('')
-const understood = ref('')
+const problem = shallowRef<Message>()
+const understood = shallowRef<Quantity>()
 /** Something is typed that nobody has taken yet. */
 let writing = false
 
@@ -50,7 +51,7 @@ watch(
     // What is half written stays, whatever comes back meanwhile.
     if (writing) return
     typed.value = undefined
-    problem.value = ''
+    problem.value = undefined
   },
 )
 
@@ -59,17 +60,17 @@ function look(event: Event) {
   typed.value = raw
   writing = true
   const parsed = read(props.kind, raw)
-  understood.value = parsed.ok ? say('field.understood', { value: asTyped(props.kind, parsed.value) }) : ''
+  understood.value = parsed.ok ? asTyped(props.kind, parsed.value) : undefined
   // Two readings are asked about while it is written; all else waits until it is done.
-  problem.value = !parsed.ok && parsed.ways ? wrong(props.kind, raw, parsed) : ''
+  problem.value = !parsed.ok && parsed.ways ? wrong(props.kind, raw, parsed) : undefined
   jumpedFrom.value = undefined
 }
 
 function leave() {
   writing = false
   typed.value = undefined
-  problem.value = ''
-  understood.value = ''
+  problem.value = undefined
+  understood.value = undefined
 }
 function commit() {
   writing = false
@@ -80,7 +81,7 @@ function commit() {
     return
   }
   const parsed = read(props.kind, typed.value)
-  understood.value = ''
+  understood.value = undefined
   if (!parsed.ok) {
     problem.value = wrong(props.kind, typed.value, parsed)
     return
@@ -88,10 +89,10 @@ function commit() {
   const { least = -Infinity, most = Infinity } = props
   if (parsed.value < least - 1e-12 || parsed.value > most + 1e-12) {
     const reason = parsed.value < least ? props.why?.least : props.why?.most
-    problem.value = say(reason ?? 'field.problem.range', { least: asTyped(props.kind, least), most: asTyped(props.kind, most) })
+    problem.value = message(reason ?? 'field.problem.range', { least: asTyped(props.kind, least), most: asTyped(props.kind, most) })
     return
   }
-  problem.value = ''
+  problem.value = undefined
   typed.value = undefined
   const before = props.modelValue
   if (before !== undefined && Math.abs(parsed.value - before) <= 1e-12) return
@@ -125,7 +126,7 @@ function goBack() {
       data-number
       autocomplete="off"
       :value="typed ?? shown"
-      :aria-invalid="problem !== ''"
+      :aria-invalid="problem !== undefined"
       :aria-describedby="`${id}-says`"
       @input="look"
       @change="commit"
@@ -138,7 +139,7 @@ function goBack() {
         <button type="button" class="underline" @click="goBack">{{ say('field.leapBack', { from: asTyped(kind, jumpedFrom) }) }}</button>
       </template>
       <template v-else>
-        {{ problem || understood || note || '' }}
+        {{ problem ? sayMessage(problem) : understood ? say('field.understood', { value: understood }) : note }}
         <GuessNote v-if="guess.is.value && !problem && !understood" @right="guess.right" />
       </template>
     </p>

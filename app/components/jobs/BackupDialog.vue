@@ -7,15 +7,17 @@ import { dayOfClock } from '#core/log/moment'
 import { makeBackup, openBackup, restoreBackup, type RestorePlan } from '~/database/backup'
 import { saveFile } from '~/composables/saveFile'
 import { layDeskWords } from '~/locales/layWords'
+import { message, type Message } from '~/stores/messages'
 
 /** Everything in one file, and back: what is in it is held against what is here before anything is written. */
 const emit = defineEmits<{ close: [] }>()
 layDeskWords(useI18n())
 const { repository } = useDatabase()
 const settings = useSettings()
-const { say } = useSay()
+const { say, sayMessage } = useSay()
 
-const state = reactive({ making: '', problem: '', told: '' })
+/** What is going on, what went wrong, what was done. */
+const state = shallowReactive<{ making?: Message; problem?: Message; told?: Message }>({})
 const since = shallowRef<{ saves: number; at: number | undefined }>()
 const storage = shallowRef<{ persisted: boolean; used: number; of: number }>()
 async function look() {
@@ -26,24 +28,24 @@ async function look() {
 onMounted(look)
 async function persist() {
   const granted = await navigator.storage?.persist?.()
-  state.told = say(granted ? 'backup.persisted' : 'backup.notPersisted')
+  state.told = message(granted ? 'backup.persisted' : 'backup.notPersisted')
   await look()
 }
 
 async function make() {
-  state.problem = ''
-  state.told = ''
+  state.problem = undefined
+  state.told = undefined
   try {
     const now = Date.now()
-    const bytes = await makeBackup(repository, now, (done, of) => (state.making = say('backup.making', { done, of })))
+    const bytes = await makeBackup(repository, now, (done, of) => (state.making = message('backup.making', { done, of })))
     saveFile(`Vernal Cask ${isoDate(dayOfClock(new Date(now)))}.zip`, new Uint8Array(bytes), 'application/zip')
     await repository.noteBackup(now)
-    state.told = say('backup.made')
+    state.told = message('backup.made')
     await look()
   } catch (error) {
-    state.problem = say('backup.notMade', { why: problemOf(error) })
+    state.problem = message('backup.notMade', { why: problemOf(error) })
   } finally {
-    state.making = ''
+    state.making = undefined
   }
 }
 
@@ -56,34 +58,34 @@ async function open(event: Event) {
   const file = input.files?.[0]
   input.value = ''
   if (!file) return
-  state.problem = ''
-  state.told = ''
+  state.problem = undefined
+  state.told = undefined
   plan.value = undefined
   try {
     if (file.size > MOST) throw new RangeError(say('backup.tooLarge', { size: Math.ceil(file.size / 1e6), most: MOST / 1e6 }))
-    state.making = say('backup.reading')
+    state.making = message('backup.reading')
     const found = await openBackup(new Uint8Array(await file.arrayBuffer()), repository)
     choices.value = found.rows.map(({ how, binned }) => (binned ? 'leave' : usualChoice(how)))
     takeFirm.value = found.firmDiffers
     plan.value = found
   } catch (error) {
-    state.problem = say('backup.cannotRead', { file: file.name, why: problemOf(error) })
+    state.problem = message('backup.cannotRead', { file: file.name, why: problemOf(error) })
   } finally {
-    state.making = ''
+    state.making = undefined
   }
 }
 async function restore() {
   if (!plan.value) return
-  state.making = say('backup.restoring')
+  state.making = message('backup.restoring')
   try {
     const n = await restoreBackup(plan.value, choices.value, takeFirm.value, repository)
     plan.value = undefined
-    state.told = say('backup.restored', { n })
+    state.told = message('backup.restored', { n })
   } catch (error) {
     // What was brought in before it stays; what was not is as it was.
-    state.problem = say('backup.notRestored', { why: problemOf(error) })
+    state.problem = message('backup.notRestored', { why: problemOf(error) })
   } finally {
-    state.making = ''
+    state.making = undefined
   }
 }
 const picker = ref<HTMLInputElement>()
@@ -99,8 +101,8 @@ const megabytes = (n: number) => numberFormat(settings.terms, { maximumFractionD
       {{ say('backup.since', { n: since.saves }) }}
     </p>
     <div class="flex flex-wrap gap-2 py-1">
-      <BusyButton class="btn-go" :busy="state.making !== ''" @begin="make">{{ say('backup.make') }}</BusyButton>
-      <BusyButton :busy="state.making !== ''" @begin="picker?.click()">{{ say('backup.open') }}</BusyButton>
+      <BusyButton class="btn-go" :busy="state.making !== undefined" @begin="make">{{ say('backup.make') }}</BusyButton>
+      <BusyButton :busy="state.making !== undefined" @begin="picker?.click()">{{ say('backup.open') }}</BusyButton>
       <input
         ref="picker"
         type="file"
@@ -111,9 +113,9 @@ const megabytes = (n: number) => numberFormat(settings.terms, { maximumFractionD
         @change="open"
       />
     </div>
-    <p v-if="state.making" class="text-13" role="status">{{ state.making }}</p>
-    <p v-if="state.told" class="text-13 font-bold" role="status">{{ state.told }}</p>
-    <p v-if="state.problem" class="border-2 border-pencil p-2 text-13" role="alert">{{ state.problem }}</p>
+    <p v-if="state.making" class="text-13" role="status">{{ sayMessage(state.making) }}</p>
+    <p v-if="state.told" class="text-13 font-bold" role="status">{{ sayMessage(state.told) }}</p>
+    <p v-if="state.problem" class="border-2 border-pencil p-2 text-13" role="alert">{{ sayMessage(state.problem) }}</p>
     <section v-if="plan" class="rule mt-2 pt-2" :aria-label="say('backup.preview')">
       <h3 class="h3">{{ say('backup.preview') }}</h3>
       <p class="text-13 text-ink-2">{{ say('backup.madeAt', { at: moment(plan.made) }) }}</p>
@@ -155,7 +157,7 @@ const megabytes = (n: number) => numberFormat(settings.terms, { maximumFractionD
       <label v-if="plan.firm && plan.firmDiffers" class="flex items-center gap-2 py-1 text-13"
         ><input v-model="takeFirm" type="checkbox" class="size-4 accent-ink" />{{ say('backup.takeFirm') }}</label
       >
-      <BusyButton class="btn-go mt-2" :busy="state.making !== ''" @begin="restore">
+      <BusyButton class="btn-go mt-2" :busy="state.making !== undefined" @begin="restore">
         {{ say('backup.restore') }}
       </BusyButton>
     </section>

@@ -38,12 +38,13 @@ const departing = computed<Departing[]>(() =>
   }),
 )
 const picked = ref<string[]>([])
-const told = ref('')
+/** How many jobs were brought after the rules just now. */
+const told = ref<number>()
 function letFollow() {
   const of = departing.value.filter(({ job }) => picked.value.includes(job.id))
   const rules = firm.value!
   for (const { job, departs } of of) emit('change', job.id, (current) => follow(current, rules, departs.fields, departs.prices.length > 0))
-  told.value = say('firm.followed', { n: of.length })
+  told.value = of.length
   picked.value = []
 }
 const departsText = ({ fields, prices }: Departures) =>
@@ -119,7 +120,7 @@ const priceText = (price: number | null) => (price === null ? '–' : text({ kin
           {{ say('firm.follow', { n: picked.length }) }}
         </button>
       </section>
-      <p v-if="told" class="text-13 font-bold" role="status">{{ told }}</p>
+      <p v-if="told !== undefined" class="text-13 font-bold" role="status">{{ say('firm.followed', { n: told }) }}</p>
     </template>
   </DialogFrame>
 </template>

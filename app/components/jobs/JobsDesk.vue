@@ -28,23 +28,23 @@ import { FEW } from '~/components/jobs/deskView'
 import '~/components/jobs/jobCards.css'
 import { FileTooLarge, readTextFile } from '~/composables/readTextFile'
 import { saveFile } from '~/composables/saveFile'
-import { message } from '~/stores/messages'
+import { message, type Message } from '~/stores/messages'
 import { useNotices } from '~/stores/notices'
 
 /** All jobs, drawn to one scale on one ground line. People come here to go on with one, begin one, or bring one in. */
 const { database, repository } = useDatabase()
 const settings = useSettings()
 const notices = useNotices()
-const { say } = useSay()
+const { say, sayMessage } = useSay()
 const router = useRouter()
 
 const stored = shallowRef<KeptJob[]>()
 const welcomed = ref(false)
 /** The jobs, once it is known that no more are about to be put in: an empty desk that fills up at once would be read as empty. */
 const kept = computed(() => (welcomed.value || stored.value?.length ? stored.value : undefined))
-const problem = ref('')
+const problem = shallowRef<Message>()
 const plan = shallowRef<ImportPlan>()
-const faults = shallowRef<{ title: string; lines: readonly InputProblem[] }>()
+const faults = shallowRef<{ title: Message; lines: readonly InputProblem[] }>()
 const removed = shallowRef<BinRow>()
 
 let watching: { unsubscribe(): void } | undefined
@@ -52,7 +52,7 @@ onMounted(async () => {
   try {
     watching = liveQuery(() => repository.list()).subscribe({
       next: (list) => (stored.value = list),
-      error: (error: unknown) => (problem.value = say('jobs.cannotRead', { why: problemOf(error) })),
+      error: (error: unknown) => (problem.value = message('jobs.cannotRead', { why: problemOf(error) })),
     })
     // What looks on as jobs change keeps still where the store cannot be opened at all: an empty desk would look like jobs lost.
     await database.open()
@@ -60,14 +60,14 @@ onMounted(async () => {
     // What was put in is told a moment later by what looks on: too late for a desk that would stand there empty until then.
     if (!stored.value?.length) stored.value = await repository.list()
   } catch (error) {
-    problem.value = say('jobs.cannotRead', { why: problemOf(error) })
+    problem.value = message('jobs.cannotRead', { why: problemOf(error) })
   } finally {
     welcomed.value = true
   }
 })
 onBeforeUnmount(() => watching?.unsubscribe())
 
-const waiting = computed(() => !kept.value && problem.value === '')
+const waiting = computed(() => !kept.value && problem.value === undefined)
 
 const desk = useDesk(() => kept.value)
 const { query, view, found, shown, archivedCount, last } = desk
@@ -163,12 +163,12 @@ async function importFile(file: File) {
   } catch (error) {
     plan.value = undefined
     if (error instanceof InvalidInputError)
-      faults.value = { title: say(`jobs.import.${error.reason}`, { file: file.name }), lines: error.problems }
+      faults.value = { title: message(`jobs.import.${error.reason}`, { file: file.name }), lines: error.problems }
     else if (error instanceof FileTooLarge)
-      faults.value = { title: say('jobs.import.tooLarge', { file: file.name, size: error.size, most: error.most }), lines: [] }
+      faults.value = { title: message('jobs.import.tooLarge', { file: file.name, size: error.size, most: error.most }), lines: [] }
     else
       faults.value = {
-        title: say('jobs.import.cannotRead', { file: file.name }),
+        title: message('jobs.import.cannotRead', { file: file.name }),
         lines: [{ path: '', ...problemOf(error) }],
       }
   }
@@ -241,9 +241,9 @@ async function begin() {
     <main class="flex flex-1 flex-col px-7 pt-5 max-md:px-3" :aria-busy="waiting">
       <h1 class="slab text-28">{{ say('jobs.title') }}</h1>
       <p v-if="view === 'pictures'" class="text-ink-2">{{ say('jobs.sub') }}</p>
-      <p v-if="problem" class="my-2 border-2 border-pencil bg-sheet p-2" role="alert">{{ problem }}</p>
+      <p v-if="problem" class="my-2 border-2 border-pencil bg-sheet p-2" role="alert">{{ sayMessage(problem) }}</p>
       <section v-if="faults" class="my-2 border-2 border-pencil bg-sheet p-3" role="alert">
-        <p class="font-bold">{{ faults.title }}</p>
+        <p class="font-bold">{{ sayMessage(faults.title) }}</p>
         <p class="text-13">{{ say('jobs.import.unchanged') }}</p>
         <ProblemList :problems="faults.lines" />
         <button type="button" class="btn mt-2" @click="faults = undefined">{{ say('ui.close') }}</button>

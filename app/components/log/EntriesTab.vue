@@ -16,15 +16,17 @@ import {
   type Imported,
   type TableLayout,
 } from '#core/log'
+import type { Saying } from '#core/figures/told'
 import { ENTRY_KINDS, type Entry } from '#core/scheme'
 import { count } from '#core/units/quantity'
 import { saveFile } from '~/composables/saveFile'
+import { message, type Message, saying } from '~/stores/messages'
 
 /** All that was written down, newest first: read, changed, taken out, brought in from a table or a logger, taken away as one. */
 defineProps<{ today: number }>()
 const bench = useWorkbench()
 const { log, entries, vessels, path, remove, importAll } = useLog()
-const { say } = useSay()
+const { say, sayMessage } = useSay()
 const settings = useSettings()
 const { moment, entryText } = useLogWords()
 const { pictures, lookUp } = usePhotos()
@@ -58,24 +60,25 @@ const usual = computed(() => (settings.terms === 'en-US' ? 'mdy' : 'dmy'))
 /** Of the last table, where its dates did not tell: as which they were read. */
 const guessed = ref<'dmy' | 'mdy'>()
 const progress = ref<number>()
-const problem = ref('')
+const problem = shallowRef<Message>()
 let stopped = false
-const fileName = ref('')
+/** What the last table is called: a file by its name, one that was typed by a word. */
+const fileName = shallowRef<string | Saying>('')
 function tellWrong(error: unknown) {
   problem.value =
     error instanceof LogLineError
-      ? say(`log.import.${error.problem}`, { line: error.line, text: error.text })
-      : say('log.import.failed', { why: problemOf(error) })
+      ? message(`log.import.${error.problem}`, { line: error.line, text: error.text })
+      : message('log.import.failed', { why: problemOf(error) })
 }
 /** What the last table did, told until the next. */
 const imported = shallowRef<Imported>()
 function forgetLast() {
-  problem.value = ''
+  problem.value = undefined
   imported.value = undefined
   guessed.value = undefined
 }
 function takeIn(more: Entry[], sums = false) {
-  if (more.length === 0) problem.value = say('log.import.empty', { file: fileName.value })
+  if (more.length === 0) problem.value = message('log.import.empty', { file: fileName.value })
   else imported.value = importAll(more, fileName.value, sums)
 }
 const told = computed(() => {
@@ -91,14 +94,14 @@ const told = computed(() => {
   ]
 })
 /** A logger's table: the entries of its days, and its readings beside them. */
-async function takeInAll(reader: SeriesReader) {
+async function takeInAll(reader: SeriesReader, file: string) {
   const from = stamp()
   const { condenser } = reader
   takeIn(
     condenser.entries((n) => importedId(from, n), clockOffset),
     condenser.byDay,
   )
-  if (imported.value) await keepSeries(fileName.value, reader.series(), imported.value.ids)
+  if (imported.value) await keepSeries(file, reader.series(), imported.value.ids)
 }
 const stamp = () => Date.now().toString(36)
 async function bringIn(event: Event) {
@@ -115,7 +118,7 @@ async function bringIn(event: Event) {
       const read = readSenML(await file.text(), into.value, Date.now() / 1000, clockOffset)
       const reader = new SeriesReader()
       for (const each of read) reader.add([each])
-      await takeInAll(reader)
+      await takeInAll(reader, file.name)
     } catch (error) {
       tellWrong(error)
     }
@@ -157,7 +160,7 @@ async function bringIn(event: Event) {
         return
       }
       guessed.value = !layout || layout.certain ? undefined : usual.value
-      void takeInAll(reader).catch(tellWrong)
+      void takeInAll(reader, file.name).catch(tellWrong)
     },
     error(error: Error) {
       progress.value = undefined
@@ -171,7 +174,7 @@ const stopImport = () => (stopped = true)
 const table = ref('')
 function takeTable() {
   forgetLast()
-  fileName.value = say('log.table')
+  fileName.value = saying('log.table')
   try {
     const { data } = Papa.parse<string[]>(table.value.trim())
     const layout = layoutOf(data[0] ?? [], data.slice(1), usual.value)
@@ -237,7 +240,7 @@ const exportSenML = () =>
     </details>
     <p v-if="told.length > 0" class="my-1 text-13" role="status">{{ told.join(' ') }}</p>
     <RawReadings />
-    <p v-if="problem" class="my-1 border-2 border-pencil bg-sheet p-2 text-13" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="my-1 border-2 border-pencil bg-sheet p-2 text-13" role="alert">{{ sayMessage(problem) }}</p>
 
     <p v-if="chosen.length === 0" class="py-3">{{ say('log.none') }}</p>
     <ol class="mt-1">

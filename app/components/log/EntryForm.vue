@@ -2,6 +2,7 @@
 import { partsWritten } from '#core/log'
 import { ENTRY_KINDS, type Entry, type EntryKind } from '#core/scheme'
 import { choicesOf } from '~/components/log/useEntryForm'
+import { message, type Message } from '~/stores/messages'
 
 /**
  * An entry written out: what was done to which part, how much, when, with a note and photos; a new one, or one that is changed. All
@@ -11,7 +12,7 @@ const props = defineProps<{ entry?: Entry }>()
 const emit = defineEmits<{ kept: [entry: Entry]; close: [] }>()
 const { scheme, add, change } = useLog()
 const { keepPhoto } = usePhotos()
-const { say } = useSay()
+const { say, sayMessage } = useSay()
 const form = useEntryForm('note', props.entry)
 const { kind, about, parts, choice, way, ways, typed, unit, hasUnit, hasAmount, when, note, shown, refusal, asked, clear, choiceLabel } =
   form
@@ -50,19 +51,19 @@ const isEmpty = computed(() => !props.entry && kind.value === 'note' && note.val
 
 const files = shallowRef<FileList | null>(null)
 const picker = useTemplateRef<HTMLInputElement>('picker')
-const photoProblem = ref('')
+const photoProblem = shallowRef<Message>()
 const MOST_PHOTOS_HERE = 12
 async function keep(meant = false) {
   // What cannot be is told before any photo is kept for it.
   if (!form.finished(meant)) return
-  photoProblem.value = ''
+  photoProblem.value = undefined
   const photos: string[] = []
   for (const file of [...(files.value ?? [])].slice(0, MOST_PHOTOS_HERE)) {
     const kept = await keepPhoto(file)
     if (kept.problem === undefined) photos.push(kept.id)
-    else photoProblem.value = say(`log.photo.${kept.problem}`, { file: file.name })
+    else photoProblem.value = message(`log.photo.${kept.problem}`, { file: file.name })
   }
-  if (photoProblem.value !== '' && photos.length === 0) return
+  if (photoProblem.value && photos.length === 0) return
   const entry = form.finished(true, photos.length > 0 ? { photos } : {})
   if (!entry) return
   if (props.entry) change(entry)
@@ -117,7 +118,7 @@ async function keep(meant = false) {
       <button type="submit" class="btn btn-go" :disabled="isEmpty">{{ say(entry ? 'log.keep' : 'log.putDown') }}</button>
       <button v-if="entry" type="button" class="btn btn-bare" @click="emit('close')">{{ say('ui.cancel') }}</button>
     </span>
-    <p v-if="refusal || photoProblem" class="w-full text-pencil" role="alert">{{ refusal || photoProblem }}</p>
+    <p v-if="refusal || photoProblem" class="w-full text-pencil" role="alert">{{ refusal || sayMessage(photoProblem) }}</p>
     <p v-else-if="shown" class="w-full text-ink-2" aria-live="polite">{{ shown }}</p>
     <div v-if="asked.length > 0" class="w-full border-2 border-pencil bg-sheet p-2" role="alert">
       <p v-for="each in asked" :key="each">{{ each }}</p>

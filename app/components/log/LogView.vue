@@ -22,10 +22,14 @@ const tab = computed({
 })
 /** The pad is open beside the list on a desk; on a phone when it is asked for. */
 const pad = ref<'rain' | 'level' | 'drawn'>()
-const kept = ref('')
+/** What was written down just now. */
+const kept = shallowRef<Entry>()
+const keptText = computed(() =>
+  kept.value ? say('log.kept', { what: `${say(`word.entry-${kept.value.kind}`)}, ${entryText(kept.value)}` }) : '',
+)
 const { entryText } = useLogWords()
 function onKept(entry: Entry) {
-  kept.value = say('log.kept', { what: `${say(`word.entry-${entry.kind}`)}, ${entryText(entry)}` })
+  kept.value = entry
   pad.value = undefined
 }
 const since = ref(isoDate(today.value))
@@ -37,7 +41,7 @@ const begun = computed(() => log.value.since !== undefined)
     <aside v-if="!phone" class="side bg-sheet" :aria-label="say('log.quick')">
       <h2 class="slab text-18">{{ say('log.quick') }}</h2>
       <QuickEntry class="mt-2" @kept="onKept" />
-      <p class="text-13" role="status">{{ kept }}</p>
+      <p class="text-13" role="status">{{ keptText }}</p>
     </aside>
     <section class="main" :aria-label="say('log.title')">
       <div v-if="phone" class="flex gap-2 py-2">
@@ -52,7 +56,7 @@ const begun = computed(() => log.value.since !== undefined)
       <div v-if="phone && pad" class="border-2 border-ink bg-sheet p-2">
         <QuickEntry :kind="pad" closable @kept="onKept" @close="pad = undefined" />
       </div>
-      <p v-if="phone" class="text-13" role="status">{{ kept }}</p>
+      <p v-if="phone" class="text-13" role="status">{{ keptText }}</p>
       <TabGroup :selected-index="tab" manual @change="(index: number) => (tab = index)">
         <TabList class="tabs flex gap-1 overflow-x-auto py-2" :aria-label="say('log.tabs')">
           <Tab v-for="each in TABS" :key="each" v-slot="{ selected }" as="template">

@@ -3,12 +3,13 @@ import { problemOf } from '#core/problems'
 import { clockOffset, momentNow, writeMoment } from '#core/log'
 import { TIP, type SensorReading, type SensorSource } from '#core/standIns/sensors'
 import { length, rainDepth } from '#core/units/quantity'
+import { message, type Message, saying } from '~/stores/messages'
 
 /** A gauge and a level sensor that ship with it: their readings as they come, an hour a second, and a day of them kept as entries. */
 const props = defineProps<{ today: number }>()
 const bench = useWorkbench()
 const { scheme, draft, importAll } = useLog()
-const { say } = useSay()
+const { say, sayMessage } = useSay()
 const { shortDay } = useLogWords()
 
 const HOUR_MS = 1000
@@ -18,16 +19,17 @@ const source = shallowRef<SensorSource>()
 const day = ref(0)
 const hour = ref(0)
 const readings = shallowRef<SensorReading[]>([])
-const problem = ref('')
-const kept = ref('')
+const problem = shallowRef<Message>()
+/** A day was kept just now. */
+const kept = ref(false)
 let held = 0
 let next = 0
 let timer: ReturnType<typeof setInterval> | undefined
 
 const store = computed(() => scheme.value?.stores[0])
 async function start() {
-  problem.value = ''
-  kept.value = ''
+  problem.value = undefined
+  kept.value = false
   const { climateOf, seedOf, simulatedSensors } = await import('#core/standIns')
   const { readyRain } = await import('#core/rain')
   const { job, record } = bench
@@ -36,7 +38,7 @@ async function start() {
     const ready = readyRain(job.rain, record, { site: job.site, seasonFactors: job.seasonFactors })
     source.value = simulatedSensors(scheme.value, store.value.id, climateOf(ready, job.site, seedOf(job.id)))
   } catch (error) {
-    problem.value = say('log.sensors.cannot', { why: problemOf(error) })
+    problem.value = message('log.sensors.cannot', { why: problemOf(error) })
     return
   }
   held = 40
@@ -86,8 +88,8 @@ function keep() {
       ...draft({ kind: 'level', vessel: vessel.id, by: 'floor', value: Math.round(depth * 1000) / 1000 }, at),
       id: `s${stamp}-l`,
     })
-  if (!importAll(entries, say('log.sensors.title'), false)) return
-  kept.value = say('log.sensors.kept')
+  if (!importAll(entries, saying('log.sensors.title'), false)) return
+  kept.value = true
   whole.value = undefined
 }
 </script>
@@ -96,7 +98,7 @@ function keep() {
   <details class="text-13">
     <summary class="font-bold">{{ say('log.sensors.title') }}</summary>
     <p class="text-ink-2">{{ say('log.sensors.text') }}</p>
-    <p v-if="problem" class="text-pencil" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="text-pencil" role="alert">{{ sayMessage(problem) }}</p>
     <div class="my-1 flex flex-wrap items-center gap-3">
       <button v-if="!source" type="button" class="btn" @click="start">{{ say('log.sensors.start') }}</button>
       <template v-else>
@@ -106,7 +108,7 @@ function keep() {
         <span class="num">{{ level === undefined ? say('log.sensors.gone') : say('log.sensors.level', { depth: length(level) }) }}</span>
         <button v-if="whole" type="button" class="btn" @click="keep">{{ say('log.sensors.keep', { day: shortDay(whole.day) }) }}</button>
       </template>
-      <span role="status">{{ kept }}</span>
+      <span role="status">{{ kept ? say('log.sensors.kept') : '' }}</span>
     </div>
   </details>
 </template>

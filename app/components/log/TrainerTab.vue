@@ -4,11 +4,12 @@ import { CAUSES, type Cause } from '#core/log'
 import { dateOf, dayNumber } from '#core/rain'
 import { rainDepth, volume } from '#core/units/quantity'
 import type { Lesson } from '#core/standIns'
+import { message, type Message } from '~/stores/messages'
 
 /** Learning to read a system on a simulated one: days go by fast, something is wrong, and a guess has its price. */
 const bench = useWorkbench()
 const { scheme } = useLog()
-const { say, text } = useSay()
+const { say, sayMessage, text } = useSay()
 const { shortDay } = useLogWords()
 const today = useToday()
 
@@ -24,11 +25,11 @@ const wrong = ref<Cause[]>([])
 const solved = ref(false)
 const gaveUp = ref(false)
 const lost = ref(0)
-const problem = ref('')
+const problem = shallowRef<Message>()
 let tries = 0
 
 async function begin(number: number) {
-  problem.value = ''
+  problem.value = undefined
   const { makeLesson } = await import('#core/standIns')
   const { readyRain } = await import('#core/rain')
   const { job, record } = bench
@@ -40,7 +41,7 @@ async function begin(number: number) {
     const start = dayNumber(dateOf(today.value).year - 1, job.site.latitude < 0 ? SPRING.south : SPRING.north, 1)
     lesson.value = makeLesson(number, scheme.value, store.id, ready, job.site, 1000 * number + (Date.now() % 997) + ++tries, start)
   } catch (error) {
-    problem.value = say('trainer.cannot', { why: problemOf(error) })
+    problem.value = message('trainer.cannot', { why: problemOf(error) })
     return
   }
   upTo.value = 14
@@ -111,7 +112,7 @@ const last = computed(() => seen.value.slice(-8).toReversed())
         {{ say('trainer.lesson', { n: number }) }}
       </button>
     </div>
-    <p v-if="problem" class="border-2 border-pencil bg-sheet p-2" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="border-2 border-pencil bg-sheet p-2" role="alert">{{ sayMessage(problem) }}</p>
     <template v-if="lesson">
       <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" class="sheet-drawing w-full" role="img" :aria-label="say('trainer.chart', { n: upTo })">
         <rect

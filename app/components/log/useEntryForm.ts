@@ -16,6 +16,7 @@ import { bareUnit } from '#core/units/parse'
 import { length, quantity, rainDepth, typed as asTyped, volume, type Quantity } from '#core/units/quantity'
 import { TERM_FACTS } from '#core/units/terms'
 import type { MessageId } from '~/locales/messageIds'
+import { message, type Message } from '~/stores/messages'
 
 type LevelWay = (typeof LEVEL_WAYS)[number]
 /** How much is said: as a level, as a volume, in cans of so much (m³), in minutes that a tap stood open. */
@@ -58,7 +59,7 @@ const measureOf = (kind: EntryKind, way: EntryWay): Amount =>
  */
 export function useEntryForm(first: EntryKind, of?: Entry) {
   const { entries, path, scheme, draft, problemsOf } = useLog()
-  const { say, text, sayProblem } = useSay()
+  const { say, text, sayMessage } = useSay()
   const { read } = useMeasure()
   const { moment, partName, level: sayLevel } = useLogWords()
   const settings = useSettings()
@@ -127,11 +128,15 @@ export function useEntryForm(first: EntryKind, of?: Entry) {
   const when = ref(of?.at.slice(0, 16) ?? '')
   const note = ref(of?.note ?? '')
 
-  const refusal = ref('')
-  const asked = shallowRef<string[]>([])
+  const refused = shallowRef<Message>()
+  const unlikely = shallowRef<Message[]>([])
+  /** Why it cannot be kept; empty where nobody said so. */
+  const refusal = computed(() => sayMessage(refused.value))
+  /** What is asked about before it is kept. */
+  const asked = computed(() => unlikely.value.map(sayMessage))
   function clear() {
-    asked.value = []
-    refusal.value = ''
+    unlikely.value = []
+    refused.value = undefined
   }
   // A number of millimetres is none of litres; down from the rim or up from the floor it stays what was read.
   watch([kind, unit], () => (typed.value = ''), { flush: 'sync' })
@@ -190,11 +195,11 @@ export function useEntryForm(first: EntryKind, of?: Entry) {
     }
   }
   const range = (to: number): Quantity => asTyped(measure.value, to)
-  function sayEntryProblem({ id, values, of: where }: EntryProblem): string {
-    if (where?.path === 'at') return say('log.problem.noMoment')
-    if (id === 'unsound') return where ? `${say('log.note')} ${sayProblem(where)}` : ''
-    if (id === 'outside') return say('log.problem.outside', { least: range(values.least!), most: range(values.most!) })
-    return say(`log.problem.${id}`, {
+  function told({ id, values, of: where }: EntryProblem): Message {
+    if (where?.path === 'at') return message('log.problem.noMoment')
+    if (id === 'unsound') return message('log.problem.unsound', where && { why: where })
+    if (id === 'outside') return message('log.problem.outside', { least: range(values.least!), most: range(values.most!) })
+    return message(`log.problem.${id}`, {
       ...(values.deep === undefined ? {} : { deep: length(values.deep) }),
       ...(values.rose === undefined ? {} : { rose: length(values.rose) }),
       ...(values.depth === undefined ? {} : { depth: rainDepth(values.depth) }),
@@ -212,19 +217,19 @@ export function useEntryForm(first: EntryKind, of?: Entry) {
     clear()
     if (hasAmount.value && understood.value === undefined) {
       const raw = typed.value.trim()
-      refusal.value =
+      refused.value =
         raw === ''
-          ? say('log.problem.nothing')
+          ? message('log.problem.nothing')
           : way.value.startsWith('minutes') && !levelKnown.value
-            ? say('log.problem.noLevelYet')
-            : say('log.problem.unread', { text: raw.slice(0, 60) })
+            ? message('log.problem.noLevelYet')
+            : message('log.problem.unread', { text: raw.slice(0, 60) })
       return undefined
     }
     const entry = of ? ({ ...of, ...template(), at: at() } as Entry) : draft({ ...template(), ...more }, at())
     const problems = problemsOf(entry)
-    const refused = problems.find((each) => each.refused)
-    if (refused) refusal.value = sayEntryProblem(refused)
-    else if (problems.length > 0 && !meant) asked.value = problems.map(sayEntryProblem)
+    const wrong = problems.find((each) => each.refused)
+    if (wrong) refused.value = told(wrong)
+    else if (problems.length > 0 && !meant) unlikely.value = problems.map(told)
     else {
       remember()
       return entry

@@ -1,3 +1,4 @@
+import type { Saying } from '#core/figures/told'
 import {
   builtScheme,
   checkEntry,
@@ -80,7 +81,7 @@ export function useLog() {
    *
    * @returns what became of it; undefined where the log would hold too much, which is told
    */
-  function importAll(more: readonly Entry[], name: string, sums: boolean): Imported | undefined {
+  function importAll(more: readonly Entry[], name: string | Saying, sums: boolean): Imported | undefined {
     return unlessFull(() => {
       const done = importEntries(log.value, more, sums)
       if (done.log !== log.value)

@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { problem, ProblemError, problemOf } from '#core/problems'
+import { problem, ProblemError, problemOf, type Problem } from '#core/problems'
 import { chooseRoof, setOutline } from '#core/edits'
 import { insideArea, outlineFromGeoJson, OutlineError, outlineFromSides, type Point, type RoofMeasures, type RoofSide } from '#core/roof'
 import { produce } from 'immer'
 import { area, span } from '#core/units/quantity'
-import { message } from '~/stores/messages'
+import { message, type Message } from '~/stores/messages'
 import { word } from '#core/figures/told'
 
 /** The whole roof told anew: a shape that people know with its two measures, or an outline by its sides or from a map. */
 const props = defineProps<{ section: string }>()
 const bench = useWorkbench()
-const { say, sayProblem } = useSay()
+const { say, sayMessage } = useSay()
 const { read } = useMeasure()
 
 const SHAPES = ['single-slope', 'lean-to', 'gable', 'hip', 'tunnel', 'flat', 'l-shaped'] as const
@@ -20,8 +20,8 @@ const width = ref(5)
 const leg = ref(4)
 const sides = ref('')
 const map = ref('')
-const refused = ref('')
-const told = ref('')
+const refused = shallowRef<Message | Problem>()
+const told = shallowRef<Message>()
 
 const SIDES: readonly RoofSide['side'][] = ['only', 'front', 'back', 'right', 'left', 'first', 'second']
 const names = computed(() => Object.fromEntries(SIDES.map((side) => [side, say(`shape.side.${side}`)])) as Record<RoofSide['side'], string>)
@@ -48,32 +48,32 @@ function readSides() {
     })
 }
 function apply() {
-  refused.value = ''
-  told.value = ''
+  refused.value = undefined
+  told.value = undefined
   try {
     if (shape.value === 'free') {
       const { corners, gap } = outlineFromSides(readSides())
       put(corners)
-      told.value = say('shape.closed', { area: area(insideArea(corners)), gap: span(gap) })
+      told.value = message('shape.closed', { area: area(insideArea(corners)), gap: span(gap) })
       return
     }
     const measures = { shape: shape.value, length: length.value, width: width.value, leg: leg.value }
     bench.editScheme(message('edit.roofShape', { shape: word(shape.value) }), (scheme) => chooseRoof(scheme, measures, names.value))
     if (bench.problem) return
-    told.value = say('shape.done')
+    told.value = message('shape.done')
   } catch (error) {
-    refused.value = say('shape.problem', { why: problemOf(error) })
+    refused.value = message('shape.problem', { why: problemOf(error) })
   }
 }
 function fromMap() {
-  refused.value = ''
-  told.value = ''
+  refused.value = undefined
+  told.value = undefined
   try {
     const { corners, latitude, area: size } = outlineFromGeoJson(map.value)
     put(corners)
-    told.value = say('shape.fromMap', { area: area(size), latitude: Math.round(latitude * 100) / 100 })
+    told.value = message('shape.fromMap', { area: area(size), latitude: Math.round(latitude * 100) / 100 })
   } catch (error) {
-    refused.value = error instanceof OutlineError ? say(`shape.map.${error.reason}`, { found: error.found }) : sayProblem(problemOf(error))
+    refused.value = error instanceof OutlineError ? message(`shape.map.${error.reason}`, { found: error.found }) : problemOf(error)
   }
 }
 </script>
@@ -129,7 +129,7 @@ function fromMap() {
       </label>
       <button type="button" class="btn" @click="fromMap">{{ say('shape.mapTake') }}</button>
     </details>
-    <p v-if="refused" class="mt-1 text-13 text-pencil" role="alert">{{ refused }}</p>
-    <p v-if="told" class="mt-1 text-13 text-ink-2" role="status">{{ told }}</p>
+    <p v-if="refused" class="mt-1 text-13 text-pencil" role="alert">{{ sayMessage(refused) }}</p>
+    <p v-if="told" class="mt-1 text-13 text-ink-2" role="status">{{ sayMessage(told) }}</p>
   </details>
 </template>

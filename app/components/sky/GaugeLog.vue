@@ -2,17 +2,18 @@
 import { clockOffset, momentNow, writeMoment } from '#core/log'
 import { dateOf, EARLIEST_YEAR, fromIsoDate } from '#core/rain'
 import { rainDepth } from '#core/units/quantity'
+import { message, type Message } from '~/stores/messages'
 
 /** The job's own gauge: its readings are entries of the log, and the years can be stood on them. */
 const bench = useWorkbench()
 const { entries, draft, add, remove } = useLog()
-const { say, text } = useSay()
+const { say, sayMessage, text } = useSay()
 const { moment } = useLogWords()
 
 const day = ref(momentNow(new Date()).slice(0, 10))
 const depth = ref(0)
 const morning = ref(true)
-const problem = ref('')
+const problem = shallowRef<Message>()
 /** When a gauge is read, minutes since midnight. */
 const MORNING = 7 * 60
 const EVENING = 19 * 60
@@ -20,14 +21,14 @@ const EVENING = 19 * 60
 function put() {
   const read = fromIsoDate(day.value)
   if (Number.isNaN(read) || dateOf(read).year < EARLIEST_YEAR) {
-    problem.value = say('gauge.noDay', { text: day.value })
+    problem.value = message('gauge.noDay', { text: day.value })
     return
   }
   if (read > Date.now() / 86_400_000 + 1) {
-    problem.value = say('gauge.future', { text: day.value })
+    problem.value = message('gauge.future', { text: day.value })
     return
   }
-  problem.value = ''
+  problem.value = undefined
   const minute = morning.value ? MORNING : EVENING
   add(draft({ kind: 'rain', depth: depth.value }, writeMoment(read, minute, clockOffset(read, minute))))
 }
@@ -57,7 +58,7 @@ const depthOf = (entry: (typeof readings.value)[number]) => (entry.kind === 'rai
       <button type="button" class="btn" @click="put">{{ say('gauge.add') }}</button>
       <button v-if="readings.length > 0" type="button" class="btn" @click="bench.useGauge()">{{ say('gauge.use') }}</button>
     </div>
-    <p v-if="problem" class="text-13 text-pencil" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="text-13 text-pencil" role="alert">{{ sayMessage(problem) }}</p>
     <ul v-if="readings.length > 0" class="mt-1 max-h-40 overflow-y-auto text-13" tabindex="0" :aria-label="say('gauge.list')">
       <li
         v-for="reading in readings.slice(0, 200)"

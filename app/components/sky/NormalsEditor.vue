@@ -2,6 +2,7 @@
 import { word } from '#core/figures/told'
 import { readNormals, type NormalsProblem } from '#core/rain'
 import type { NormalsRain } from '#core/scheme'
+import { message } from '~/stores/messages'
 
 /** Monthly means: typed month by month, or pasted as the table they were found in. */
 const props = defineProps<{ normals: NormalsRain }>()
@@ -11,7 +12,8 @@ const { say, month } = useSay()
 
 const pasted = ref('')
 const problems = shallowRef<NormalsProblem[]>([])
-const taken = ref('')
+/** Unit that the last table was read in. */
+const taken = ref<'mm' | 'in'>()
 const perUnit = computed(() => (settings.system === 'metric' ? 1 : 25.4))
 const unit = computed(() => (settings.system === 'metric' ? 'mm' : 'in'))
 
@@ -19,18 +21,18 @@ function read() {
   const result = readNormals(pasted.value)
   if ('problems' in result) {
     problems.value = result.problems
-    taken.value = ''
+    taken.value = undefined
     return
   }
   problems.value = []
-  taken.value = say('normals.taken', { unit: word(result.normals.unit) })
+  taken.value = result.normals.unit
   emit('change', result.normals.totals, result.normals.wetDays)
 }
 /** Rain has to fall on some part of a day, and somewhere in the year. */
 function wrong(index: number, total: number, days: number) {
-  if (total > 0 && days === 0) return say('normals.problem.noDayToFallOn', { month: month(index) })
+  if (total > 0 && days === 0) return message('normals.problem.noDayToFallOn', { month: { month: index } })
   const others = props.normals.totals.some((each, m) => m !== index && each > 0)
-  return total > 0 || others ? '' : say('normals.problem.noRainAtAll', { month: month(index) })
+  return total > 0 || others ? undefined : message('normals.problem.noRainAtAll', { month: { month: index } })
 }
 const told = computed(() =>
   problems.value.map(({ problem, month: index, found }) =>
@@ -48,7 +50,7 @@ const told = computed(() =>
     <button type="button" class="btn" @click="read">{{ say('normals.read') }}</button>
     <div aria-live="polite">
       <p v-for="line in told" :key="line" class="mt-1 text-13 text-pencil" role="alert">{{ line }}</p>
-      <p v-if="taken" class="mt-1 text-13 text-ink-2">{{ taken }}</p>
+      <p v-if="taken" class="mt-1 text-13 text-ink-2">{{ say('normals.taken', { unit: word(taken) }) }}</p>
     </div>
     <MonthsField
       :label="say('normals.totals', { unit: word(unit) })"

@@ -5,12 +5,13 @@ import { gaugeRecord } from '#core/log'
 import type { RainRecord } from '#core/scheme'
 import { FileTooLarge, readTextFile } from '~/composables/readTextFile'
 import { days as daysOf, rainDepth } from '#core/units/quantity'
+import { message, type Message } from '~/stores/messages'
 
 /** Bringing in a record: what was detected, what is wrong with it, what is missing; nothing is kept until it is said so. */
 const emit = defineEmits<{ close: [] }>()
 const bench = useWorkbench()
 const { repository } = useDatabase()
-const { say, text } = useSay()
+const { say, sayMessage, text } = useSay()
 
 /** A century of days with every column a station keeps is under 20 MB; more is another kind of file. */
 const MOST_BYTES = 40e6
@@ -19,22 +20,23 @@ const raw = ref('')
 const name = ref('')
 const corrections = ref<Partial<Layout>>({})
 const draft = shallowRef<RainDraft>()
-const problem = ref('')
+const problem = shallowRef<Message>()
 const gapChoice = ref<'leave-year-out' | 'generator' | 'dry'>('generator')
 const kept = shallowRef<RainRecord[]>([])
 onMounted(async () => {
   const own = bench.job && gaugeRecord(bench.job)
   const others = (await repository.records()).filter(({ id }) => id !== own?.id)
+  // eslint-disable-next-line no-restricted-syntax -- A record's name is its own from here on, like one that was typed.
   kept.value = own ? [...others, { ...own, name: say('gauge.name', { job: bench.job!.name }).slice(0, 120) }] : others
 })
 
 function read() {
   try {
     draft.value = readRain(raw.value, corrections.value)
-    problem.value = ''
+    problem.value = undefined
   } catch (error) {
     draft.value = undefined
-    problem.value = error instanceof RainFileError ? say(`rainImport.problem.${error.reason}`) : say('rainImport.problem.noDays')
+    problem.value = message(error instanceof RainFileError ? `rainImport.problem.${error.reason}` : 'rainImport.problem.noDays')
   }
 }
 async function takeFile(event: Event) {
@@ -47,8 +49,8 @@ async function takeFile(event: Event) {
     draft.value = undefined
     problem.value =
       error instanceof FileTooLarge
-        ? say('rainImport.problem.tooLarge', { size: error.size, most: error.most })
-        : say('jobs.import.cannotRead', { file: file.name })
+        ? message('rainImport.problem.tooLarge', { size: error.size, most: error.most })
+        : message('jobs.import.cannotRead', { file: file.name })
     return
   }
   name.value = file.name.replace(/\.[a-z]+$/i, '')
@@ -57,6 +59,7 @@ async function takeFile(event: Event) {
 }
 function takeText(event: Event) {
   raw.value = (event.target as HTMLTextAreaElement).value
+  // eslint-disable-next-line no-restricted-syntax -- A record's name is its own from here on, like one that was typed.
   name.value = name.value || say('rainImport.pasted')
   corrections.value = {}
   if (raw.value.trim() !== '') read()
@@ -130,7 +133,7 @@ async function join() {
     )
     if (kept) emit('close')
   } catch (error) {
-    problem.value = say('rainImport.problem.notKept', { why: problemOf(error) })
+    problem.value = message('rainImport.problem.notKept', { why: problemOf(error) })
   }
 }
 async function reuse(record: RainRecord) {
@@ -151,7 +154,7 @@ async function reuse(record: RainRecord) {
         <textarea class="field mt-1 h-16 font-normal" spellcheck="false" @input="takeText" />
       </label>
     </div>
-    <p v-if="problem" class="mt-2 border-2 border-pencil p-2" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="mt-2 border-2 border-pencil p-2" role="alert">{{ sayMessage(problem) }}</p>
     <details v-if="!draft && kept.length > 0" class="mt-3">
       <summary class="font-bold">{{ say('rainImport.kept', { n: kept.length }) }}</summary>
       <ul>

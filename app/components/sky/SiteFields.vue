@@ -5,6 +5,7 @@ import type { Job } from '#core/scheme'
 import { rainDepth } from '#core/units/quantity'
 import type { FieldRow } from '~/components/fields/fieldRow'
 import type { Lens } from '~/components/fields/fieldTable'
+import { message } from '~/stores/messages'
 
 /** Where it is and how warm: what plants drink by, and when rain falls as snow. */
 const bench = useWorkbench()
@@ -33,7 +34,7 @@ const rows = computed((): FieldRow[] => {
 })
 const setMonths = (key: 'low' | 'high', months: number[]) =>
   setJob(key === 'low' ? 'lows' : 'highs', '', '', (draft) => (draft.site[key] = months))
-const crossed = (month: number, low: number, high: number) => (low > high ? say('site.crossed', { month: shortMonth(month) }) : '')
+const crossed = (month: number, low: number, high: number) => (low > high ? message('site.crossed', { month: { month } }) : undefined)
 const most = computed(() => (thirst.value.length === 12 ? thirst.value.indexOf(Math.max(...thirst.value)) : -1))
 </script>
 

@@ -3,14 +3,14 @@ import { readStormTable } from '#core/rain'
 import { worstOf, type BatchRow } from '#core/storm'
 import { INCH } from '#core/units/constants'
 import { rainDepth, volume } from '#core/units/quantity'
-import { message, saying } from '~/stores/messages'
+import { message, saying, type Message } from '~/stores/messages'
 
 /** All design storms of a table at once: what each loses, the worst picked, and the place's own table put in. */
 const props = defineProps<{ rows: readonly BatchRow[] | undefined; progress: { done: number; of: number } | undefined }>()
 const emit = defineEmits<{ run: []; stop: [] }>()
 const bench = useWorkbench()
 const settings = useSettings()
-const { say, text } = useSay()
+const { say, sayMessage, text } = useSay()
 /** Tables of the place are published in the reader's own units. */
 const inches = computed(() => settings.system === 'imperial')
 const unit = computed(() => say(inches.value ? 'trial.inches' : 'trial.millimetres'))
@@ -20,19 +20,19 @@ const periods = computed(() => [...new Set(props.rows?.map(({ years }) => years)
 const lengths = computed(() => [...new Set(props.rows?.map(({ minutes }) => minutes) ?? [])])
 const cell = (years: number, minutes: number) => props.rows!.find((row) => row.years === years && row.minutes === minutes)!
 const tableText = ref('')
-const tableProblem = ref('')
+const tableProblem = shallowRef<Message>()
 function readTable() {
   const read = readStormTable(tableText.value, inches.value ? INCH * 1000 : 1)
   if ('problems' in read) {
     const [first] = read.problems
-    tableProblem.value = say(`trial.tableProblem.${first!.problem}`, {
+    tableProblem.value = message(`trial.tableProblem.${first!.problem}`, {
       line: String(first!.line),
       column: String(first!.column),
       found: first!.found,
     })
     return
   }
-  tableProblem.value = ''
+  tableProblem.value = undefined
   tableText.value = ''
   bench.editScheme(message('edit.trial', { what: saying('trial.field.table') }), (scheme) => ({
     ...scheme,
@@ -110,7 +110,7 @@ const tryStorm = (row: { depth: number; minutes: number }) =>
         placeholder="min,10,30,60&#10;2,7,11,15&#10;10,12,19,26"
       />
       <button type="button" class="btn mt-1" :disabled="tableText.trim() === ''" @click="readTable">{{ say('trial.gaugeRead') }}</button>
-      <p v-if="tableProblem" role="alert" class="pt-1 text-13 text-pencil">{{ tableProblem }}</p>
+      <p v-if="tableProblem" role="alert" class="pt-1 text-13 text-pencil">{{ sayMessage(tableProblem) }}</p>
     </details>
   </div>
 </template>

@@ -7,18 +7,18 @@ import { rainDepth, share } from '#core/units/quantity'
 import { FileTooLarge, readTextFile } from '~/composables/readTextFile'
 import type { FieldRow } from '~/components/fields/fieldRow'
 import { fieldTable, type Lens } from '~/components/fields/fieldTable'
-import { message, saying } from '~/stores/messages'
+import { message, saying, type Message } from '~/stores/messages'
 
 /** Which storm, how full the vessels begin, which tap is opened when. Saved with the scheme. */
 const bench = useWorkbench()
-const { say } = useSay()
+const { say, sayMessage } = useSay()
 type Trial = Scheme['trial']
 const trial = computed(() => bench.scheme!.trial)
 const storm = computed(() => trial.value.storm)
 const settings = useSettings()
 /** A gauge is read in the reader's own units. */
 const inches = computed(() => settings.system === 'imperial')
-const problem = ref('')
+const problem = shallowRef<Message>()
 
 const KINDS = ['block', 'triangle', 'type-two', 'design', 'gauge'] as const
 /** Less than anybody can type, mm/h: one has to be the stronger. */
@@ -54,7 +54,7 @@ function readGauge(text: string, name: string) {
   const read = readStorm(text)
   if ('problems' in read) {
     const [first] = read.problems
-    problem.value = say(`trial.problem.${first!.problem}`, {
+    problem.value = message(`trial.problem.${first!.problem}`, {
       line: String(first!.line),
       found: first!.found.slice(0, 60),
       most: String(MOST_STEPS),
@@ -64,10 +64,10 @@ function readGauge(text: string, name: string) {
   const unit = inches.value ? INCH * 1000 : 1
   const depths = [...read.storm.intensity].map((rate) => (unit * rate * read.storm.step) / 3600)
   if (depths.some((depth) => depth > MOST_A_STEP)) {
-    problem.value = say('trial.problem.tooWet', { most: rainDepth(MOST_A_STEP) })
+    problem.value = message('trial.problem.tooWet', { most: rainDepth(MOST_A_STEP) })
     return
   }
-  problem.value = ''
+  problem.value = undefined
   put({ kind: 'gauge', name, step: read.storm.step, depths })
 }
 async function readFile(event: Event) {
@@ -78,8 +78,8 @@ async function readFile(event: Event) {
   } catch (error) {
     problem.value =
       error instanceof FileTooLarge
-        ? say('jobs.import.tooLarge', { file: file!.name, size: error.size, most: error.most })
-        : say('jobs.import.cannotRead', { file: file!.name })
+        ? message('jobs.import.tooLarge', { file: file!.name, size: error.size, most: error.most })
+        : message('jobs.import.cannotRead', { file: file!.name })
   }
   input.value = ''
 }
@@ -197,7 +197,7 @@ const rest = computed((): FieldRow[] => {
           >{{ say('trial.gaugeFile') }}<input type="file" accept=".csv,.txt,text/csv,text/plain" class="only-heard" @change="readFile"
         /></label>
       </div>
-      <p v-if="problem" role="alert" class="pt-1 text-13 text-pencil">{{ problem }}</p>
+      <p v-if="problem" role="alert" class="pt-1 text-13 text-pencil">{{ sayMessage(problem) }}</p>
     </template>
     <FieldRows :rows="rest" />
   </div>
