@@ -75,7 +75,7 @@ export default withNuxt(
         {
           // So does what stands under a field or in a dialog until it is put right.
           selector:
-            'AssignmentExpression[left.type="MemberExpression"] CallExpression[callee.name=/^(say|text|sayPart|sayProblem|sayMessage)$/]',
+            ':matches(AssignmentExpression[left.type="MemberExpression"], ThrowStatement) CallExpression[callee.name=/^(say|text|sayPart|sayProblem|sayMessage)$/]',
           message: 'What is kept to be read later is kept as a message(…), and said where it is shown.',
         },
       ],

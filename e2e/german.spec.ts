@@ -110,6 +110,39 @@ test('what is refused is told in German: a file with faults by its places, and o
   await expect(told).toContainText('ist kein JSON')
 })
 
+test('what was refused before the language is changed is told in the new one', async ({ page }) => {
+  await openJob(page, 'Withy Hard boathouse', 'Roof')
+  const along = page.getByRole('textbox').and(page.getByLabel('Along the eave', { exact: true }))
+  await along.fill('as long as a boat')
+  await along.press('Enter')
+  await expect(page.getByText('“as long as a boat” is no measure we can read', { exact: false })).toBeVisible()
+  await speakGerman(page)
+  await expect(page.getByText('„as long as a boat“ ist kein lesbares Maß', { exact: false })).toBeVisible()
+  await expect(page.getByText('is no measure we can read', { exact: false })).toHaveCount(0)
+  await page.goto('/job/demo-withy-hard?doing=log&log=entries')
+  const pad = page.getByRole('complementary')
+  await pad.getByRole('textbox').first().fill('viel')
+  await pad.getByRole('button', { name: 'Speichern', exact: true }).click()
+  await expect(page.getByText('„viel“ ist hier keine lesbare Zahl.')).toBeVisible()
+  await page.getByRole('button', { name: /Deutsch/ }).click()
+  await page.getByLabel('Sprache', { exact: true }).selectOption('en-US')
+  await page.keyboard.press('Escape')
+  await expect(page.getByText('“viel” is no number that can be read here.')).toBeVisible()
+})
+
+test('a backup that is none is refused in German', async ({ page }) => {
+  await openJobs(page)
+  await speakGerman(page)
+  await page.getByRole('button', { name: 'Sicherung', exact: true }).click()
+  await page
+    .getByLabel('Eine Sicherungsdatei')
+    .setInputFiles({ name: 'alt.zip', mimeType: 'application/zip', buffer: Buffer.from('kein Archiv') })
+  const told = page.getByRole('alert')
+  await expect(told).toContainText('alt.zip konnte nicht als Sicherung gelesen werden')
+  expect(await told.innerText()).not.toMatch(/\b(not|the|is|of)\b/)
+  await axeClean(page)
+})
+
 test('a roof that does not close is refused in German, by how much in its own figures', async ({ page }) => {
   await germanJob(page)
   await page.goto('/job/demo-withy-hard?station=roof')

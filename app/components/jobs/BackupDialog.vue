@@ -7,7 +7,7 @@ import { dayOfClock } from '#core/log/moment'
 import { makeBackup, openBackup, restoreBackup, type RestorePlan } from '~/database/backup'
 import { saveFile } from '~/composables/saveFile'
 import { layDeskWords } from '~/locales/layWords'
-import { message, type Message } from '~/stores/messages'
+import { message, type Message, saying } from '~/stores/messages'
 
 /** Everything in one file, and back: what is in it is held against what is here before anything is written. */
 const emit = defineEmits<{ close: [] }>()
@@ -61,8 +61,12 @@ async function open(event: Event) {
   state.problem = undefined
   state.told = undefined
   plan.value = undefined
+  if (file.size > MOST) {
+    const why = saying('backup.tooLarge', { size: Math.ceil(file.size / 1e6), most: MOST / 1e6 })
+    state.problem = message('backup.cannotRead', { file: file.name, why })
+    return
+  }
   try {
-    if (file.size > MOST) throw new RangeError(say('backup.tooLarge', { size: Math.ceil(file.size / 1e6), most: MOST / 1e6 }))
     state.making = message('backup.reading')
     const found = await openBackup(new Uint8Array(await file.arrayBuffer()), repository)
     choices.value = found.rows.map(({ how, binned }) => (binned ? 'leave' : usualChoice(how)))

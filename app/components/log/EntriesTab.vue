@@ -113,8 +113,11 @@ async function bringIn(event: Event) {
   fileName.value = file.name
   stopped = false
   if (/json$/i.test(file.name)) {
+    if (file.size > 64e6) {
+      problem.value = message('log.import.failed', { why: saying('log.import.large') })
+      return
+    }
     try {
-      if (file.size > 64e6) throw new RangeError(say('log.import.large'))
       const read = readSenML(await file.text(), into.value, Date.now() / 1000, clockOffset)
       const reader = new SeriesReader()
       for (const each of read) reader.add([each])
