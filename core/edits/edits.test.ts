@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { produce } from 'immer'
 import { tanneryRow, withyHard } from '../demo'
-import { brokenReferences } from '../path'
+import { brokenReferences, jobProblems } from '../path'
 import { assess } from '../assess'
 import { cutMarks } from '../levels/cutMarks'
 import { parseInput, scheme as schemeSchema } from '../scheme'
 import { CATALOGUE } from '../vessel/catalogue'
 import { baseHeight } from '../layout'
+import { ARRANGEMENTS } from '../arrangements'
 import { setStand } from './baseEdits'
+import { addOutlet, carryAcross, removeOutlet, slopeAllTo } from './gutterEdits'
 import { addOverflow, chooseVessel, freshId, setMark } from './schemeEdits'
 import { addVessel, arrangeStore } from './storeEdits'
 import { fitRecipe } from './trainRecipes'
@@ -69,6 +71,27 @@ describe('edits', () => {
   })
   it('find an id that is free', () => {
     expect(freshId('a', [{ id: 'a' }, { id: 'a-2' }])).toBe('a-3')
+  })
+})
+
+describe('pipes that nothing leads into any more', () => {
+  it('go with the outlet that led into them, and those that another pipe, its winter shut-off or an overflow leads into stay', () => {
+    const stacked = addOutlet(ARRANGEMENTS[13]!(), 'gutter', 1, 'Second')
+    const second = stacked.gutters[0]!.outlets.at(-1)!
+    expect(stacked.drops.map(({ id }) => id)).toEqual(['drop', 'new-drop', second.drop])
+    for (const after of [removeOutlet(stacked, second.id), slopeAllTo(stacked, 'gutter', stacked.gutters[0]!.outlets[0]!.id, 0.003)]) {
+      expect(after.drops.map(({ id }) => id)).toEqual(['drop', 'new-drop'])
+      expect(jobProblems({ ...withyHard(), schemes: [after] })).toEqual([])
+    }
+  })
+  it('stay while another pipe is led across into them, and go with it', () => {
+    const three = addOutlet(addOutlet(withyHard().schemes[0]!, 'river-gutter', 1, 'Second'), 'river-gutter', 2, 'Third')
+    const [second, third] = three.gutters.find(({ id }) => id === 'river-gutter')!.outlets.slice(-2)
+    const across = removeOutlet(carryAcross(three, third!.id, second!.id, 0.01), second!.id)
+    expect(across.drops.map(({ id }) => id)).toContain(second!.drop)
+    expect(brokenReferences(across)).toEqual([])
+    const none = removeOutlet(across, third!.id)
+    expect(none.drops).toEqual(start.drops)
   })
 })
 

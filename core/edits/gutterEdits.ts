@@ -1,6 +1,7 @@
 import { current, produce, type Draft } from 'immer'
 import { carryingPipe, drop, ground, into, neck, outlet as makeOutlet, store, tap } from '../arrangements/parts'
 import type { Drop, Gutter, Outlet, Scheme } from '../scheme'
+import { removeUnledPipes } from './ledPipes'
 import { freshId } from './schemeEdits'
 
 const millimetres = (metres: number) => Math.round(metres * 1000) / 1000
@@ -87,14 +88,9 @@ export function addOutlet(scheme: Scheme, gutterId: string, at: number, name: st
   })
 }
 
-const leadsTo = (draft: Scheme, dropId: string) =>
-  draft.gutters.some(({ outlets }) => outlets.some((each) => each.drop === dropId)) ||
-  draft.drops.some(({ end }) => end.kind === 'drop' && end.drop === dropId) ||
-  draft.overflows.some(({ to }) => to.kind === 'drop' && to.drop === dropId)
-
 function removeOutlets(draft: Draft<Scheme>, gutter: Draft<Gutter>, keep: (outlet: Outlet) => boolean) {
   gutter.outlets = gutter.outlets.filter(keep)
-  draft.drops = draft.drops.filter(({ id }) => leadsTo(draft, id))
+  removeUnledPipes(draft)
 }
 
 /** Closes an outlet, and takes its downpipe away when nothing else leads into it. A gutter keeps one. */

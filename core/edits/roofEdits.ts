@@ -4,6 +4,7 @@ import { eaveSections } from '../gutter/alongEave'
 import { eaveLength } from '../roof/sectionPlan'
 import { roofSides, type RoofMeasures, type RoofSide } from '../roof/shapes'
 import type { Gutter, RoofSection, Scheme } from '../scheme'
+import { removeUnledPipes } from './ledPipes'
 import { freshId } from './schemeEdits'
 
 const millimetres = (metres: number) => Math.round(metres * 1000) / 1000
@@ -19,16 +20,6 @@ export function stretchGutter(gutter: Draft<Gutter>, length: number): void {
   gutter.highPoints = gutter.highPoints.filter((at) => at < length)
   gutter.bucket.at = Math.min(gutter.bucket.at, length)
   gutter.length = length
-}
-
-/** A drop that nothing leads into any more. */
-function dropOrphans(draft: Draft<Scheme>) {
-  const led = new Set([
-    ...draft.gutters.flatMap(({ outlets }) => outlets.map((each) => each.drop)),
-    ...draft.drops.flatMap(({ end }) => (end.kind === 'drop' ? [end.drop] : [])),
-    ...draft.overflows.flatMap(({ to }) => (to.kind === 'drop' ? [to.drop] : [])),
-  ])
-  draft.drops = draft.drops.filter(({ id }) => led.has(id))
 }
 
 /** The outlet that leads to a store, or the first there is. */
@@ -125,7 +116,7 @@ export function chooseRoof(scheme: Scheme, measures: RoofMeasures, names: Record
         },
       )
     })
-    dropOrphans(draft)
+    removeUnledPipes(draft)
   })
 }
 

@@ -1,4 +1,4 @@
-import { word } from '../figures/told'
+import { isWord, word } from '../figures/told'
 import { setMark } from '../edits/schemeEdits'
 import { changeDevice } from '../edits/trainEdits'
 import { length } from '../units/quantity'
@@ -6,6 +6,9 @@ import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** The water must leave the pipe above the vessel's inlet, or nothing runs; it is lifted so that the hose falls 40 mm. */
 const LIFT = 0.04
+
+/** Diverters that are put where they are told, not by a mark over their lip. */
+const DIVERTERS = ['push-in', 'twist', 'flap'] as const
 
 export const diverterBelowInlet = rule(
   'diverterBelowInlet',
@@ -31,9 +34,9 @@ export const diverterBelowInlet = rule(
     }),
   (scheme, { ids, values }) => {
     const height = amountOf(values, 'mark')
-    const { part } = values
-    return part === 'push-in' || part === 'twist' || part === 'flap'
-      ? changeDevice(scheme, ids.drop!, ids.device!, part, (device) => (device.height = height))
+    const kind = DIVERTERS.find((each) => isWord(values.part, each))
+    return kind
+      ? changeDevice(scheme, ids.drop!, ids.device!, kind, (device) => (device.height = height))
       : setMark(scheme, ids.drop!, height)
   },
 )

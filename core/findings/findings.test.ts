@@ -758,6 +758,17 @@ describe('findings', () => {
     expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(mended)))).toBeTruthy()
     expect(of(mended, id).filter(({ ids }) => JSON.stringify(ids) === JSON.stringify(finding.ids))).toEqual([])
   })
+  it('whatever lets the water out of the pipe below the inlet is lifted over it, of whichever kind it is', () => {
+    const lifted = TRAIN_RECIPES.flatMap((recipe) => {
+      const low = setStand(fitted(recipe), 'butt', 1)
+      return of(low, 'diverterBelowInlet').map((finding) => {
+        const mended = FINDING_RULES.find(({ id }) => id === 'diverterBelowInlet')!.mend!(low, finding)
+        expect([recipe, of(mended, 'diverterBelowInlet')]).toEqual([recipe, []])
+        return finding.values.part
+      })
+    })
+    for (const kind of ['ring-trough', 'push-in', 'twist', 'flap']) expect(lifted).toContainEqual(word(kind))
+  })
   it('the worst come first', () => {
     const severities = assess(setMark(boathouse(), 'river-drop', 1.2), facts).findings.map(({ severity }) => severity)
     const order = ['stops', 'goes-wrong', 'better', 'note']
