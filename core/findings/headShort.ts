@@ -56,7 +56,7 @@ function waysOut(line: SectionLine, short: number, scheme: Scheme): FindingOptio
   // Nothing below it is to blame: only the part itself can go down.
   if (inTheWay) {
     const height = ownHeight(inTheWay)! - short
-    return [option('lowerDevice', height > line.heights.inlet, { part: word(inTheWay.kind), height: length(height) })]
+    return height > 0 ? [option('lowerDevice', height > line.heights.inlet, { part: word(inTheWay.kind), height: length(height) })] : []
   }
   const { intake, placed, heights, flush, carry, trough } = line
   const { vessel, port, device } = intake
@@ -64,7 +64,7 @@ function waysOut(line: SectionLine, short: number, scheme: Scheme): FindingOptio
   const ways = [option('lowerBase', stand >= 0, { stand: length(Math.max(0, stand)), by: length(short) })]
   if (device && 'height' in device) {
     const height = device.height - short
-    ways.push(option('lowerDevice', height > heights.inlet, { part: word(device.kind), height: length(height) }))
+    if (height > 0) ways.push(option('lowerDevice', height > heights.inlet, { part: word(device.kind), height: length(height) }))
   }
   if (flush && flush.branch > BRANCH_HEIGHT['in-line']) {
     const saves = flush.branch - BRANCH_HEIGHT['in-line']
@@ -72,7 +72,9 @@ function waysOut(line: SectionLine, short: number, scheme: Scheme): FindingOptio
   }
   if (!trough && !(device && 'height' in device)) {
     const at = heights.inlet - short - (port.role === 'lid' ? 0.06 : 0)
-    ways.push(option('lowerInlet', at >= heights.draw + INLET_OVER_DRAW, { inlet: length(at), at: length(at - placed.foot) }))
+    // Lower than where water is drawn there is nothing to let it in for.
+    if (at > heights.draw)
+      ways.push(option('lowerInlet', at >= heights.draw + INLET_OVER_DRAW, { inlet: length(at), at: length(at - placed.foot) }))
   }
   if (carry && !carry.wet && carry.fall > LEAST_FALL) {
     const flatter = Math.max(LEAST_FALL, Math.floor((carry.fall - short / carry.length) * 1e4) / 1e4)
@@ -94,7 +96,8 @@ const dropIn = (scheme: Scheme, id: string | undefined): Drop | undefined => sch
 function lowerBase(scheme: Scheme, dropId: string, vesselId: string, stand: number): Scheme {
   const by = baseHeight(vesselOf(scheme, vesselId).base) - stand
   return produce(setStand(scheme, vesselId, stand), (draft) => {
-    for (const device of dropIn(draft, dropId)?.devices ?? []) if (device.kind === 'ring-trough') device.mark -= by
+    for (const device of dropIn(draft, dropId)?.devices ?? [])
+      if (device.kind === 'ring-trough') device.mark = Math.max(0, device.mark - by)
   })
 }
 
@@ -107,7 +110,8 @@ function lowerInlet(scheme: Scheme, dropId: string, vesselId: string, at: number
     if (!port) return
     if (port.role === 'lid') Object.assign(port, { role: 'inlet', bore: Math.min(port.bore, 0.1023), screened: false })
     port.at = at
-    for (const each of vessel.ports) if (each.role === 'overflow') each.at = Math.min(each.at, at - port.bore / 2 - each.bore - 0.005)
+    for (const each of vessel.ports)
+      if (each.role === 'overflow') each.at = Math.min(each.at, Math.max(0, at - port.bore / 2 - each.bore - 0.005))
   })
 }
 

@@ -24,21 +24,35 @@ function faultsOf(placed: PlacedVessel, holes: readonly Placed[]): FindingDraft[
     source: COMMON_PRACTICE,
     mends,
   })
-  return holes.flatMap(({ port, pose }, i): FindingDraft[] => {
+  const clear = ({ port, pose }: Placed, other: Placed) =>
+    besideEachOther(vessel, { bore: port.bore, pose }, { bore: other.port.bore, pose: other.pose })
+  return holes.flatMap((hole, i): FindingDraft[] => {
+    const { port, pose } = hole
     if (isMoulded(placed.vessel, port)) return []
+    /** Whether it has room at another height: moved out of one thing it must not come into another. */
+    const roomAt = (at: number) => {
+      const moved = { port, pose: { ...pose, at: { ...pose.at, z: pose.at.z + at - port.at } } }
+      return at >= 0 && holes.every((other) => other === hole || clear(moved, other))
+    }
     const middle = centreHeight(0, port)
     const reach = flangeReach(port.bore)
     const over = middle + reach - vessel.body.rim
     if (over > 1e-9) {
       const at = port.at - over
-      return [told(port, 'rim', { by: length(over), at: length(at) }, at - (middle - port.at) >= 0)]
+      return [told(port, 'rim', { by: length(over), at: length(at) }, middle - over - reach >= 0 && roomAt(at))]
     }
     const under = reach - middle
-    if (under > 1e-9) return [told(port, 'floor', { by: length(under), at: length(port.at + under) }, true)]
+    if (under > 1e-9)
+      return [
+        told(
+          port,
+          'floor',
+          { by: length(under), at: length(port.at + under) },
+          middle + under + reach <= vessel.body.rim && roomAt(port.at + under),
+        ),
+      ]
     // What is moulded is there first, wherever it is listed.
-    const near = holes
-      .filter((other, j) => j < i || (j > i && isMoulded(placed.vessel, other.port)))
-      .find((other) => !besideEachOther(vessel, { bore: port.bore, pose }, { bore: other.port.bore, pose: other.pose }))
+    const near = holes.filter((other, j) => j < i || (j > i && isMoulded(placed.vessel, other.port))).find((other) => !clear(hole, other))
     return near ? [told(port, 'hole', { other: word(`port-${near.port.role}`), by: length(0), at: length(port.at) }, false)] : []
   })
 }

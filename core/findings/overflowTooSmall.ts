@@ -10,13 +10,19 @@ const FREEBOARD = 0.02
 
 type OpenWay = Surplus['ways'][number]
 
-const withBore = (way: OpenWay, bore: number): OpenWay => ({ ...way, route: { ...way.route, bore, hole: bore } })
+/** Head that a way wants for its share of what arrives, and how much of it the rim leaves. */
+const leaves = (surplus: Surplus, way: OpenWay) => way.rim - way.starts - wayHead(way, takenBy(surplus, way)).needed
+const roomOver = (way: OpenWay) => way.rim - way.starts
 
-/** The least bore with which a way keeps the water so far under the rim. */
-function widerBore({ arriving, passes }: Surplus, way: OpenWay, freeboard: number): number | undefined {
-  const rest = arriving - (passes - way.passes)
-  const room = way.rim - way.starts
-  return BORES.find((bore) => bore > way.route.bore && bore < room && wayFlow(withBore(way, bore), way.rim - freeboard) >= rest)
+/** The least bore of a way with which all that arrives goes, and the water stays so far under the rim. */
+function widerBore(surplus: Surplus, way: OpenWay, freeboard: number): number | undefined {
+  return BORES.filter((bore) => bore > way.route.bore && bore < roomOver(way)).find((bore) => {
+    const wide = { ...way, route: { ...way.route, bore, hole: bore } }
+    const wider = { ...wide, passes: wayFlow(wide, way.rim) }
+    const passes = surplus.passes - way.passes + wider.passes
+    const after = { ...surplus, passes, ways: surplus.ways.map((each) => (each === way ? wider : each)) }
+    return passes >= surplus.arriving && leaves(after, wider) >= freeboard
+  })
 }
 
 export const overflowTooSmall = rule(

@@ -26,6 +26,24 @@ export function roofOver(scheme: Pick<Scheme, 'gutters' | 'sections' | 'drops'>)
   })
 }
 
+/** The point of some roofs' outlines that is nearest to another on the plan; that point itself under one of them, none without a roof. */
+export function nearestOfHouse(roofs: readonly RoofOver[], point: Vec3): Vec3 | undefined {
+  if (roofs.some((roof) => isUnder(roof, point))) return { ...point, z: 0 }
+  let nearest: Vec3 | undefined
+  let least = Infinity
+  for (const { corners } of roofs)
+    corners.forEach((a, i) => {
+      const b = corners[(i + 1) % corners.length]!
+      const [x, y] = [b.x - a.x, b.y - a.y]
+      const long = x * x + y * y
+      const along = long > 0 ? Math.min(1, Math.max(0, ((point.x - a.x) * x + (point.y - a.y) * y) / long)) : 0
+      const foot = vec(a.x + along * x, a.y + along * y, 0)
+      const apart = Math.hypot(point.x - foot.x, point.y - foot.y)
+      if (apart < least) [nearest, least] = [foot, apart]
+    })
+  return nearest
+}
+
 /** Whether a point lies under a roof, and further in than its eave by more than a margin, m. */
 export function isUnder({ corners }: RoofOver, point: Vec3, margin = 0): boolean {
   let within = false

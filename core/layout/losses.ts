@@ -91,11 +91,7 @@ export function turnsAtEnd(
 }
 
 /** Where an overflow ends on the ground, as seen from the wall that its vessels stand at; none where it leads on. */
-export function overflowEnd(
-  scheme: Pick<Scheme, 'places' | 'stores'>,
-  { walls }: Pick<Layout, 'walls'>,
-  route: OverflowRoute,
-): GroundEnd | undefined {
+export function overflowEnd(scheme: Scheme, { walls }: Pick<Layout, 'walls'>, route: OverflowRoute): GroundEnd | undefined {
   const store = scheme.stores.find(({ vessels }) => vessels.some(({ id }) => id === route.from.vessel))
   const wall = store && walls.get(store.id)
   return wall && groundEnd(scheme, route.to, wall)
@@ -122,12 +118,8 @@ export const laidOverflow = (layout: Pick<Layout, 'runs' | 'places'>, route: Ove
 })
 
 /** Where a pipe, or a drain in it, lets go of its water, as seen from the wall that it hangs on; none where it leads on. */
-export const pipeEnd = (
-  scheme: Pick<Scheme, 'places' | 'drops'>,
-  { pipes }: Pick<Layout, 'pipes'>,
-  drop: Pick<Drop, 'id'>,
-  to: Target,
-): GroundEnd | undefined => groundEnd(scheme, to, wallOf(scheme, pipes.get(drop.id)))
+export const pipeEnd = (scheme: Scheme, { pipes }: Pick<Layout, 'pipes'>, drop: Pick<Drop, 'id'>, to: Target): GroundEnd | undefined =>
+  groundEnd(scheme, to, wallOf(scheme, pipes.get(drop.id)))
 
 /** A pump's pipe goes so far where nothing says how far, m. Common practice. */
 const DEFAULT_LINE = 20

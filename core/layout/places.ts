@@ -1,10 +1,14 @@
 import { GROUNDS, type Ground, type Place, type Scheme, type Target } from '../scheme'
+import { nearestOfHouse, roofOver } from './house'
 import { dot, minus, vec, type Vec3 } from './vector'
+
+/** What of a scheme lies on its plan: places, and the roofs of the house. */
+type OnPlan = Pick<Scheme, 'places' | 'gutters' | 'sections' | 'drops'>
 
 /** Where something ends on the ground. */
 export interface GroundEnd {
   where: Ground
-  /** Out from the wall that it comes from, m. */
+  /** Out from the wall that it comes from, m; from the nearest eave where it is not in front of that wall. */
   wallDistance: number
   /** The point itself where it is a place on the plan, and that place's name. */
   at?: Vec3
@@ -14,18 +18,22 @@ export interface GroundEnd {
 export const pointOf = ({ x, y, level }: Pick<Place, 'x' | 'y' | 'level'>): Vec3 => vec(x, y, level)
 
 /**
- * Where a target lies on the ground: so far out from the wall, or at a place on the plan, whose distance from the wall follows.
+ * Where a target lies on the ground: so far out from the wall, or at a place on the plan, whose distance from the wall follows. One
+ * that is not in front of that wall, beside the house or behind it, is as far from the house as from its nearest eave or verge.
  *
  * @param wall a point on the wall that it comes from, and the level way out of it
  * @returns none for a vessel or another pipe
  */
-export function groundEnd({ places }: Pick<Scheme, 'places'>, to: Target, wall: { at: Vec3; out: Vec3 }): GroundEnd | undefined {
+export function groundEnd(scheme: OnPlan, to: Target, wall: { at: Vec3; out: Vec3 }): GroundEnd | undefined {
   if (to.kind === 'ground') return { where: to.where, wallDistance: to.wallDistance }
-  const place = to.kind === 'place' ? places.find(({ id }) => id === to.place) : undefined
+  const place = to.kind === 'place' ? scheme.places.find(({ id }) => id === to.place) : undefined
   if (!place) return undefined
   const at = pointOf(place)
   const where = GROUNDS.find((each) => each === place.what) ?? 'paving'
-  return { where, wallDistance: Math.max(0, dot(minus(at, wall.at), wall.out)), at, name: place.name }
+  const before = dot(minus(at, wall.at), wall.out)
+  const nearest = before < 0 ? nearestOfHouse(roofOver(scheme), at) : undefined
+  const beside = nearest ? Math.hypot(at.x - nearest.x, at.y - nearest.y) : 0
+  return { where, wallDistance: Math.max(before, beside), at, name: place.name }
 }
 
 /** Whether a target is let go on the ground, and comes to nothing of the scheme. */
