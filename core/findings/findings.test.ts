@@ -4,7 +4,7 @@ import { word } from '../figures/told'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '../arrangements'
-import { drop, ground, neck, outlet } from '../arrangements/parts'
+import { drop, ground, overflow, neck, outlet } from '../arrangements/parts'
 import { assess } from '../assess'
 import { pearLane, tanneryRow, withyHard } from '../demo'
 import {
@@ -524,6 +524,51 @@ describe('a pipe across that was measured', () => {
   })
 })
 
+describe('a mend that only moves the fault', () => {
+  it('is not offered: a hole under the rim that would come down on to another one, and one with room is', () => {
+    // A second overflow beside the first, six minutes round: their flanges meet once it is under the rim.
+    const two = (clock: number) =>
+      edit(boathouse(), (d) => {
+        const [over, more] = [
+          { at: 0.7591, clock: 3 },
+          { at: 0.82, clock },
+        ].map((each, i) => ({
+          ...{ id: `spill-${i}`, role: 'overflow' as const, bore: 0.0525, screened: true, calmed: false },
+          ...each,
+        }))
+        butt(d).ports = [...butt(d).ports.filter(({ role }) => role !== 'overflow'), over!, more!]
+        d.overflows = [over!, more!].map(({ id }) =>
+          overflow(`way-${id}`, 'butt', ground('drain', 1), { bore: 0.0525, from: { vessel: 'butt', port: id } }),
+        )
+      })
+    const told = (clock: number) => of(two(clock), 'holesTooNear').map(({ ids, values, mends }) => [ids.port, values.how, mends])
+    expect(told(3.1)).toEqual([['spill-1', 'rim', false]])
+    expect(told(9)).toEqual([['spill-1', 'rim', true]])
+  })
+  it('an overflow is made as wide as its own share wants, not as what is left of the others', () => {
+    const two = edit(full(), (d) => {
+      const [route] = d.overflows
+      const from = butt(d).ports.find(({ id }) => id === route!.from.port)!
+      butt(d).ports.push({ ...from, id: 'over-2', clock: 9 })
+      d.overflows.push({ ...route!, id: 'over-2', from: { vessel: 'butt', port: 'over-2' } })
+      for (const each of d.overflows) each.bore = 0.0284
+    })
+    const [finding] = of(two, 'overflowTooSmall')
+    expect(finding).toMatchObject({ severity: 'better', mends: true })
+    expect(of(FINDING_RULES.find(({ id }) => id === 'overflowTooSmall')!.mend!(two, finding!), 'overflowTooSmall')).toEqual([])
+  })
+  it('a hoop whose hole is over the rim too comes down with it', () => {
+    const high = edit(hooped({ crest: 1.6 }), (d) => {
+      const { from } = d.overflows[0]!
+      const vessel = d.stores[0]!.vessels.find(({ id }) => id === from.vessel)!
+      vessel.ports.find(({ id }) => id === from.port)!.at = vessel.body.rim + 0.02
+    })
+    const [finding] = of(high, 'overflowAboveRim')
+    expect(finding!.values.how).toBe('crest')
+    expect(of(FINDING_RULES.find(({ id }) => id === 'overflowAboveRim')!.mend!(high, finding!), 'overflowAboveRim')).toEqual([])
+  })
+})
+
 describe('a link too short for its fittings', () => {
   const mended = (over: Scheme) => {
     const [finding] = of(over, 'noRoomForFittings')
@@ -605,11 +650,15 @@ describe('head short by a finger', () => {
   })
   it('every way that says it fits does away with the shortage, whatever hangs on the wall', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...TRAIN_RECIPES), fc.double({ min: 0, max: 1.2, noNaN: true }), (recipe, rise) => {
+      fc.property(fc.constantFrom(...TRAIN_RECIPES), fc.double({ min: 0, max: 2.5, noNaN: true }), (recipe, rise) => {
         const scheme = tall(recipe, rise)
         for (const finding of of(scheme, 'headShort'))
-          for (const { id, fits } of finding.options)
-            if (fits) expect([recipe, id, of(headShort.mend!(scheme, finding, id), 'headShort').length]).toEqual([recipe, id, 0])
+          for (const { id, fits } of finding.options) {
+            const mended = headShort.mend!(scheme, finding, id)
+            // What does not find all of it may be tried as well, and is a scheme that can be kept.
+            expect(parseInput(schemeSchema, JSON.parse(JSON.stringify(mended)))).toBeTruthy()
+            if (fits) expect([recipe, id, of(mended, 'headShort').length]).toEqual([recipe, id, 0])
+          }
       }),
       { numRuns: 200 },
     )

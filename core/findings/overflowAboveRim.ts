@@ -16,15 +16,17 @@ export const overflowAboveRim = rule(
       .flatMap(({ ways }) => ways)
       .map(({ from, port, route, starts, rim }) => {
         if (starts < rim - 1e-9) return undefined
+        const hole = portInvert(from, port)
         return {
           severity: 'stops',
           station: 'spill',
           ids: { vessel: from.vessel.id, port: port.id },
           at: starts,
           values: {
-            how: portInvert(from, port) < starts - 1e-9 ? 'crest' : 'hole',
+            how: hole < starts - 1e-9 ? 'crest' : 'hole',
             vessel: from.vessel.name,
             starts: length(starts),
+            hole: length(hole),
             rim: length(rim),
             to: length(Math.floor((rim - Math.max(LEAST, route.bore)) * 1000) / 1000),
           },
@@ -40,7 +42,7 @@ export const overflowAboveRim = rule(
         .flatMap(({ vessels }) => vessels)
         .find(({ id }) => id === ids.vessel)
         ?.ports.find(({ id }) => id === ids.port)
-      // A hoop's hole is under its crest already.
-      if (port && values.how === 'hole') port.at -= amountOf(values, 'starts') - to
+      // A hoop's hole may be under the rim while its crest is not, or over it as well.
+      if (port) port.at = Math.max(0, port.at - Math.max(0, amountOf(values, 'hole') - to))
     }),
 )

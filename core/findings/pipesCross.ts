@@ -20,7 +20,7 @@ function holeOf(scheme: Scheme, { kind, id }: Piece): { vessel: string; port: st
   return undefined
 }
 
-/** The first side of the hole of either pipe from which it runs clear of all others; none where there is no such side. */
+/** The first side of the hole of either pipe from which the two run clear of one another, and into no others; none where there is none. */
 function otherSide(scheme: Scheme, { a, b }: Crossing): { vessel: string; port: string; hour: number } | undefined {
   const before = crossings(scheme, computeLayout(scheme)).length
   for (const piece of [b, a]) {
@@ -29,7 +29,8 @@ function otherSide(scheme: Scheme, { a, b }: Crossing): { vessel: string; port: 
       hole &&
       HOURS.find((clock) => {
         const turned = changePort(scheme, hole.vessel, hole.port, { clock })
-        return crossings(turned, computeLayout(turned)).length < before
+        const after = crossings(turned, computeLayout(turned))
+        return after.length < before && !after.some((each) => each.a.key === a.key && each.b.key === b.key)
       })
     if (hole && hour !== undefined) return { ...hole, hour }
   }

@@ -21,6 +21,7 @@ import { addPlace, changePlace, endAway, leadOverflow, placeAtEnd, removePlace }
 import { brokenReferences, buildWaterPath } from '../path'
 import type { Demand, Scheme } from '../scheme'
 import { computeLayout } from './computeLayout'
+import { roofOver } from './house'
 import { laidPump, overflowEnd } from './losses'
 import { lengthOf } from './route'
 
@@ -96,6 +97,27 @@ describe('a place on the plan', () => {
     expect(endOf(away).wallDistance).toBeCloseTo(5, 9)
     expect(away.places[0]!.x).toBeCloseTo(placed.places[0]!.x, 9)
     expect(endOf(endAway(yard(), 'over', 4.5)).wallDistance).toBe(4.5)
+  })
+  it('beside the house is as far off as its nearest eave or verge, and under its roof not at all (by hand)', () => {
+    const placed = placeAtEnd(yard(), 'over', 'Lawn')
+    const [roof] = roofOver(placed)
+    const xs = roof!.corners.map(({ x }) => x)
+    const ys = roof!.corners.map(({ y }) => y)
+    const put = (x: number, y: number) => changePlace(placed, 'lawn', (place) => Object.assign(place, { x, y }))
+    const middle = (Math.min(...ys) + Math.max(...ys)) / 2
+    expect(Math.min(...ys)).toBeLessThan(0)
+    const behind = Math.min(...ys) - 1
+    const beside = put(Math.max(...xs) + 4, Math.min(middle, -0.5))
+    expect(endOf(beside).wallDistance).toBeCloseTo(4, 9)
+    // Off the corner: the long side of 3, 4, 5.
+    expect(endOf(put(Math.min(...xs) - 3, Math.min(...ys) - 4)).wallDistance).toBeCloseTo(5, 9)
+    expect(endOf(put(0, behind)).wallDistance).toBeCloseTo(1, 9)
+    expect(endOf(put(0, Math.min(middle, -0.5))).wallDistance).toBe(0)
+    // Straight away from the house, on its own side of it.
+    const away = endAway(beside, 'over', 7)
+    expect(endOf(away).wallDistance).toBeCloseTo(7, 9)
+    expect(away.places[0]!.y).toBeCloseTo(beside.places[0]!.y, 9)
+    expect(endOf(endAway(put(0, Math.min(middle, -0.5)), 'over', 3)).wallDistance).toBeCloseTo(3, 9)
   })
   it('taken off leaves what led there on the same ground, as far off; what was drawn there is drawn on', () => {
     const placed = produce(placeAtEnd(yard({ demands: [bed('bed', 'Beans', 'tap')] }), 'over', 'Lawn'), (draft) => {
