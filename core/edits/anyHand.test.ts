@@ -3,6 +3,7 @@ import { produce } from 'immer'
 import { describe, expect, it } from 'vitest'
 import { assess } from '../assess'
 import { ARRANGEMENTS, fitStarter, starterFits } from '../arrangements'
+import { CUT_SCHOOLS } from '../levels'
 import { planBuild, plainPartsInputs } from '../build'
 import { demoJobs, withyHard } from '../demo'
 import { FINDING_RULES, SEVERITIES } from '../findings'
@@ -10,6 +11,20 @@ import { buildWaterPath, jobProblems } from '../path'
 import { PLACE_KINDS, readJobFile, writeJobFile, type Device, type Scheme } from '../scheme'
 import { CATALOGUE, placesFor, putInto } from '../vessel'
 import {
+  addBasePart,
+  addPort,
+  changeLink,
+  chooseCut,
+  chooseRoof,
+  placeVessel,
+  raiseStore,
+  removeBasePart,
+  removePort,
+  resizeVessel,
+  setOutline,
+  setVia,
+  unconnectedPorts,
+  withGoods,
   addBracket,
   addDevice,
   addOutlet,
@@ -83,6 +98,9 @@ const KINDS: readonly Device['kind'][] = [
   'float-shut',
 ]
 const WANTS = { flow: 0.8e-3, flush: 0.02, run: 2.5, system: 'metric' as const }
+
+const SHAPES = ['single-slope', 'lean-to', 'gable', 'hip', 'tunnel', 'flat', 'l-shaped'] as const
+const SIDES = { only: 'Only', front: 'Front', back: 'Back', right: 'Right', left: 'Left', first: 'First', second: 'Second' }
 
 const HAND = {
   addVessel: (scheme: Scheme, a: number) => addVessel(scheme, pick(scheme.stores, a)!.id),
@@ -240,6 +258,44 @@ const HAND = {
   removeDemand: (scheme: Scheme, a: number) => {
     const demand = pick(scheme.demands, a)
     return demand ? removeDemand(scheme, demand.id) : scheme
+  },
+  roof: (scheme: Scheme, a: number, b: number) =>
+    chooseRoof(scheme, { shape: pick(SHAPES, a)!, length: 1 + 20 * b, width: 1 + 9 * a, leg: 0.5 + 8 * b }, SIDES),
+  outline: (scheme: Scheme, a: number, b: number) =>
+    setOutline(scheme, pick(scheme.sections, a)!.id, { kind: 'rectangle', along: 0.5 + 15 * b, across: 0.5 + 6 * a }),
+  addHole: (scheme: Scheme, a: number, b: number) =>
+    addPort(scheme, pick(vessels(scheme), a)!.id, pick(['inlet', 'outlet', 'overflow', 'vent', 'link'] as const, b)!),
+  removeHole: (scheme: Scheme, a: number, b: number) => {
+    const vessel = pick(vessels(scheme), a)!
+    const loose = pick([...unconnectedPorts(scheme, vessel.id)], b)
+    return loose === undefined ? scheme : removePort(scheme, vessel.id, loose)
+  },
+  resize: (scheme: Scheme, a: number, b: number) =>
+    resizeVessel(scheme, pick(vessels(scheme), a)!.id, pick(['width', 'depth', 'height'] as const, (a * 5 + b) % 1)!, 0.3 + 2 * b),
+  place: (scheme: Scheme, a: number, b: number) => {
+    const place = b > 0.8 ? undefined : { x: 8 * a - 4, y: 5 * b, turn: Math.round(360 * a) }
+    return placeVessel(scheme, pick(vessels(scheme), a)!.id, place)
+  },
+  raiseStore: (scheme: Scheme, a: number, b: number) => raiseStore(scheme, pick(scheme.stores, a)!.id, b / 2),
+  addLayer: (scheme: Scheme, a: number, b: number) =>
+    addBasePart(scheme, pick(vessels(scheme), a)!.id, pick(['blocks', 'slab', 'gravel-pad'] as const, b)!),
+  removeLayer: (scheme: Scheme, a: number, b: number) => {
+    const { id, base } = pick(vessels(scheme), a)!
+    return base.parts.length > 0 ? removeBasePart(scheme, id, Math.floor(b * base.parts.length)) : scheme
+  },
+  cut: (scheme: Scheme, a: number, b: number) =>
+    chooseCut(scheme, pick(scheme.drops, a)!.id, pick(vessels(scheme), b)!.id, pick(CUT_SCHOOLS, (a + b) % 1)!),
+  goods: (scheme: Scheme, a: number) => withGoods(scheme, a > 0.5 ? 'imperial' : 'metric'),
+  bends: (scheme: Scheme, a: number, b: number) => {
+    const route = pick(scheme.overflows, a)
+    return route ? setVia(scheme, 'overflow', route.id, b > 0.5 ? [{ x: 6 * a - 3, y: 4 * b }] : []) : scheme
+  },
+  shut: (scheme: Scheme, a: number, b: number) => {
+    const link = pick(
+      scheme.stores.flatMap(({ links }) => links),
+      a,
+    )
+    return link ? changeLink(scheme, link.id, (each) => (each.valve = b > 0.5 ? 'shut' : 'open')) : scheme
   },
   outletHeight: (scheme: Scheme, a: number, b: number) => setOutletHeight(scheme, pick(outlets(scheme), a)!.id, 1 + 3 * b),
 } satisfies Record<string, (scheme: Scheme, a: number, b: number) => Scheme>
