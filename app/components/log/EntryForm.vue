@@ -120,12 +120,6 @@ async function keep(meant = false) {
     </span>
     <p v-if="refusal || photoProblem" class="w-full text-pencil" role="alert">{{ refusal || sayMessage(photoProblem) }}</p>
     <p v-else-if="shown" class="w-full text-ink-2" aria-live="polite">{{ shown }}</p>
-    <div v-if="asked.length > 0" class="w-full border-2 border-pencil bg-sheet p-2" role="alert">
-      <p v-for="each in asked" :key="each">{{ each }}</p>
-      <div class="mt-1 flex gap-2">
-        <button type="button" class="btn btn-go" @click="keep(true)">{{ say('log.keepAllTheSame') }}</button>
-        <button type="button" class="btn" @click="clear">{{ say('log.change') }}</button>
-      </div>
-    </div>
+    <AskedBack class="w-full" :asked="asked" @keep="keep(true)" @change="clear" />
   </form>
 </template>

@@ -85,13 +85,7 @@ function keep(meant = false) {
     <p id="quick-says" class="min-h-5 text-13" :class="refusal ? 'text-pencil' : 'text-ink-2'" aria-live="polite">
       {{ refusal || shown || last }}
     </p>
-    <div v-if="asked.length > 0" class="my-1 border-2 border-pencil bg-sheet p-2" role="alert">
-      <p v-for="each in asked" :key="each" class="text-13">{{ each }}</p>
-      <div class="mt-1 flex gap-2">
-        <button type="button" class="btn btn-go" @click="keep(true)">{{ say('log.keepAllTheSame') }}</button>
-        <button type="button" class="btn" @click="clear">{{ say('log.change') }}</button>
-      </div>
-    </div>
+    <AskedBack class="my-1" :asked="asked" @keep="keep(true)" @change="clear" />
     <div class="keys mt-1">
       <button
         v-for="key in keys"

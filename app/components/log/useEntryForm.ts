@@ -13,8 +13,9 @@ import {
 import { fromIsoDate } from '#core/rain'
 import { CLEANED, DIVERTER_WAYS, LEVEL_WAYS, MENDED, SEASON_WAYS, VALVE_WAYS, type Entry, type EntryKind } from '#core/scheme'
 import { bareUnit } from '#core/units/parse'
-import { length, quantity, rainDepth, typed as asTyped, volume, type Quantity } from '#core/units/quantity'
+import { quantity, typed as asTyped, volume } from '#core/units/quantity'
 import { TERM_FACTS } from '#core/units/terms'
+import { tellEntryProblem } from '~/components/log/entryProblem'
 import type { MessageId } from '~/locales/messageIds'
 import { message, type Message } from '~/stores/messages'
 
@@ -194,19 +195,7 @@ export function useEntryForm(first: EntryKind, of?: Entry) {
       ...(kind.value === 'level' ? { by: levelWay.value } : {}),
     }
   }
-  const range = (to: number): Quantity => asTyped(measure.value, to)
-  function told({ id, values, of: where }: EntryProblem): Message {
-    if (where?.path === 'at') return message('log.problem.noMoment')
-    if (id === 'unsound') return message('log.problem.unsound', where && { why: where })
-    if (id === 'outside') return message('log.problem.outside', { least: range(values.least!), most: range(values.most!) })
-    return message(`log.problem.${id}`, {
-      ...(values.deep === undefined ? {} : { deep: length(values.deep) }),
-      ...(values.rose === undefined ? {} : { rose: length(values.rose) }),
-      ...(values.depth === undefined ? {} : { depth: rainDepth(values.depth) }),
-      ...(values.usual === undefined ? {} : { usual: rainDepth(values.usual) }),
-      ...(values.volume === undefined ? {} : { volume: volume(values.volume) }),
-    })
-  }
+  const told = (wrong: EntryProblem): Message => tellEntryProblem(wrong, measure.value)
 
   /**
    * The entry as it can be kept; nothing where it cannot be, or is asked about first, which is then told.

@@ -2,11 +2,12 @@
 import { clockOffset, momentNow, writeMoment } from '#core/log'
 import { dateOf, EARLIEST_YEAR, fromIsoDate } from '#core/rain'
 import { rainDepth } from '#core/units/quantity'
+import { tellEntryProblem } from '~/components/log/entryProblem'
 import { message, type Message } from '~/stores/messages'
 
 /** The job's own gauge: its readings are entries of the log, and the years can be stood on them. */
 const bench = useWorkbench()
-const { entries, draft, add, remove } = useLog()
+const { entries, draft, add, remove, problemsOf } = useLog()
 const { say, sayMessage, text } = useSay()
 const { moment } = useLogWords()
 
@@ -18,7 +19,12 @@ const problem = shallowRef<Message>()
 const MORNING = 7 * 60
 const EVENING = 19 * 60
 
-function put() {
+/** Unlikely, and asked about before it is kept. */
+const asked = shallowRef<Message[]>([])
+watch([day, depth, morning], () => (asked.value = []))
+
+function put(meant: boolean) {
+  asked.value = []
   const read = fromIsoDate(day.value)
   if (Number.isNaN(read) || dateOf(read).year < EARLIEST_YEAR) {
     problem.value = message('gauge.noDay', { text: day.value })
@@ -30,7 +36,13 @@ function put() {
   }
   problem.value = undefined
   const minute = morning.value ? MORNING : EVENING
-  add(draft({ kind: 'rain', depth: depth.value }, writeMoment(read, minute, clockOffset(read, minute))))
+  const entry = draft({ kind: 'rain', depth: depth.value }, writeMoment(read, minute, clockOffset(read, minute)))
+  const wrong = problemsOf(entry)
+  const refused = wrong.find((each) => each.refused)
+  if (refused?.id === 'future') problem.value = message('gauge.future', { text: moment(entry.at) })
+  else if (refused) problem.value = tellEntryProblem(refused, 'rainDepth')
+  else if (wrong.length > 0 && !meant) asked.value = wrong.map((each) => tellEntryProblem(each, 'rainDepth'))
+  else add(entry)
 }
 const readings = computed(() => entries.value.filter(({ kind }) => kind === 'rain').toReversed())
 const depthOf = (entry: (typeof readings.value)[number]) => (entry.kind === 'rain' ? entry.depth : 0)
@@ -55,10 +67,11 @@ const depthOf = (entry: (typeof readings.value)[number]) => (entry.kind === 'rai
       ><input v-model="morning" type="checkbox" class="size-4 flex-none accent-ink" />{{ say('gauge.morning') }}</label
     >
     <div class="flex flex-wrap gap-2">
-      <button type="button" class="btn" @click="put">{{ say('gauge.add') }}</button>
+      <button type="button" class="btn" @click="put(false)">{{ say('gauge.add') }}</button>
       <button v-if="readings.length > 0" type="button" class="btn" @click="bench.useGauge()">{{ say('gauge.use') }}</button>
     </div>
     <p v-if="problem" class="text-13 text-pencil" role="alert">{{ sayMessage(problem) }}</p>
+    <AskedBack :asked="asked.map(sayMessage)" @keep="put(true)" @change="asked = []" />
     <ul v-if="readings.length > 0" class="mt-1 max-h-40 overflow-y-auto text-13" tabindex="0" :aria-label="say('gauge.list')">
       <li
         v-for="reading in readings.slice(0, 200)"
