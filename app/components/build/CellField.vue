@@ -18,7 +18,8 @@ const settings = useSettings()
 
 const problem = shallowRef<Message>()
 const { textOf, type, taken } = useTyped()
-/** As fine as it was typed; how it comes out of feet is no finer. */
+/** No finer than it is typed here: out of feet a number comes with more places. */
+const asFine = (value: number) => Number(value.toFixed(props.digits ?? 4))
 const written = (value: number) =>
   numberFormat(settings.terms, { maximumFractionDigits: props.digits ?? 4, useGrouping: false }).format(value)
 const shown = computed(() => (props.modelValue === undefined ? '' : written(props.modelValue)))
@@ -32,7 +33,8 @@ function commit(event: Event) {
   if (raw.trim() === '' && props.empty) return take(undefined)
   const parsed = read('plain', raw)
   if (!parsed.ok) problem.value = wrong('plain', raw, parsed)
-  else if (parsed.value < 0 || parsed.value > props.most) problem.value = message('field.problem.range', { least: 0, most: props.most })
+  else if (parsed.value < 0 || parsed.value > props.most)
+    problem.value = message('field.problem.range', { least: 0, most: asFine(props.most) })
   else take(parsed.value)
 }
 </script>

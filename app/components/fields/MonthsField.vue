@@ -27,7 +27,8 @@ const settings = useSettings()
 const problems = reactive(new Map<number, Message>())
 const { textOf, type, taken } = useTyped()
 
-const shown = (value: number) => numberIn(Math.round((value / props.perUnit + props.offset) * 100) / 100, settings.terms)
+const inUnits = (value: number) => Math.round((value / props.perUnit + props.offset) * 100) / 100
+const shown = (value: number) => numberIn(inUnits(value), settings.terms)
 function set(index: number, event: Event) {
   const raw = (event.target as HTMLInputElement).value
   // What stands there already, as far as it is shown: no edit.
@@ -44,8 +45,8 @@ function set(index: number, event: Event) {
       message('field.problem.month', {
         text: raw,
         month: { month: index },
-        least: shown(props.least),
-        most: shown(props.most),
+        least: inUnits(props.least),
+        most: inUnits(props.most),
       }),
     )
     return
