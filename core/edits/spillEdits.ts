@@ -1,6 +1,6 @@
 import { produce } from 'immer'
 import { ground } from '../arrangements/parts'
-import { computeLayout, dot, minus, nearestOfHouse, overflowEnd, plus, roofOver, unit } from '../layout'
+import { computeLayout, overflowEnd, plus } from '../layout'
 import { dropDefaults, type Ground, type Scheme } from '../scheme'
 import { changePlace } from './placeEdits'
 import { freshId } from './schemeEdits'
@@ -94,16 +94,8 @@ export function endAway(scheme: Scheme, routeId: string, wallDistance: number): 
     return produce(scheme, (draft) => {
       draft.overflows.find(({ id }) => id === routeId)!.to = { ...to, wallDistance }
     })
-  const layout = computeLayout(scheme)
-  const end = overflowEnd(scheme, layout, route)
-  if (to.kind !== 'place' || !end?.at) return scheme
-  const { at: wall, out } = layout.walls.get(storeOfVessel(scheme, route.from.vessel).id)!
-  const before = dot(minus(end.at, wall), out)
-  const nearest = before < 0 ? nearestOfHouse(roofOver(scheme), end.at) : undefined
-  // Beside the house or behind it straight away from it; what lies under its roof comes out in front of the wall.
-  const { x, y } =
-    nearest && end.wallDistance > 1e-6
-      ? plus(end.at, unit(minus({ ...end.at, z: 0 }, nearest)), wallDistance - end.wallDistance)
-      : plus(end.at, out, wallDistance - before)
+  const from = overflowEnd(scheme, computeLayout(scheme), route)?.from
+  if (to.kind !== 'place' || !from) return scheme
+  const { x, y } = plus(from.at, from.out, wallDistance)
   return changePlace(scheme, to.place, (place) => Object.assign(place, { x, y }))
 }

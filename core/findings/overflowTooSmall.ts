@@ -10,9 +10,10 @@ const FREEBOARD = 0.02
 
 type OpenWay = Surplus['ways'][number]
 
-/** Head that a way wants for its share of what arrives, and how much of it the rim leaves. */
-const leaves = (surplus: Surplus, way: OpenWay) => way.rim - way.starts - wayHead(way, takenBy(surplus, way)).needed
+/** From where a way begins to run up to the rim, m. */
 const roomOver = (way: OpenWay) => way.rim - way.starts
+/** What its share of what arrives leaves of that, m. */
+const leaves = (surplus: Surplus, way: OpenWay) => roomOver(way) - wayHead(way, takenBy(surplus, way)).needed
 
 /** The least bore of a way with which all that arrives goes, and the water stays so far under the rim. */
 function widerBore(surplus: Surplus, way: OpenWay, freeboard: number): number | undefined {
@@ -37,7 +38,7 @@ export const overflowTooSmall = rule(
         const tight = heads.toSorted((a, b) => a.way.rim - a.way.starts - a.needed - (b.way.rim - b.way.starts - b.needed))[0]
         if (!tight || arriving <= 0) return undefined
         const { way } = tight
-        const room = way.rim - way.starts
+        const room = roomOver(way)
         if (room <= 0) return undefined
         const spills = passes < arriving
         if (!spills && tight.needed + FREEBOARD <= room) return undefined

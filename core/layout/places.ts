@@ -1,6 +1,6 @@
 import { GROUNDS, type Ground, type Place, type Scheme, type Target } from '../scheme'
 import { nearestOfHouse, roofOver } from './house'
-import { dot, minus, vec, type Vec3 } from './vector'
+import { apart, dot, minus, plus, unit, vec, type Vec3 } from './vector'
 
 /** What of a scheme lies on its plan: places, and the roofs of the house. */
 type OnPlan = Pick<Scheme, 'places' | 'gutters' | 'sections' | 'drops'>
@@ -12,6 +12,8 @@ export interface GroundEnd {
   wallDistance: number
   /** The point itself where it is a place on the plan, and that place's name. */
   at?: Vec3
+  /** Of a place: the point of the house that its distance is counted from, and the level way out from there. */
+  from?: { at: Vec3; out: Vec3 }
   name?: string
 }
 
@@ -31,9 +33,13 @@ export function groundEnd(scheme: OnPlan, to: Target, wall: { at: Vec3; out: Vec
   const at = pointOf(place)
   const where = GROUNDS.find((each) => each === place.what) ?? 'paving'
   const before = dot(minus(at, wall.at), wall.out)
-  const nearest = before < 0 ? nearestOfHouse(roofOver(scheme), at) : undefined
-  const beside = nearest ? Math.hypot(at.x - nearest.x, at.y - nearest.y) : 0
-  return { where, wallDistance: Math.max(before, beside), at, name: place.name }
+  const onPlan = { ...at, z: 0 }
+  const nearest = before < 0 ? nearestOfHouse(roofOver(scheme), onPlan) : undefined
+  const beside = nearest ? apart(onPlan, nearest) : 0
+  // What lies under the roof comes out in front of the wall.
+  const from =
+    nearest && beside > 1e-6 ? { at: nearest, out: unit(minus(onPlan, nearest)) } : { at: plus(onPlan, wall.out, -before), out: wall.out }
+  return { where, wallDistance: Math.max(before, beside), at, from, name: place.name }
 }
 
 /** Whether a target is let go on the ground, and comes to nothing of the scheme. */
