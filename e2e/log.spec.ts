@@ -226,6 +226,12 @@ test.describe('at a desk', () => {
     const sediment = page.getByRole('listitem').filter({ hasText: 'Let the sediment out' })
     await sediment.getByRole('button', { name: /^Done/ }).click()
     await expect(sediment).toContainText('last today')
+    // The one that was most overdue goes down the list, and the keyboard with it.
+    const first = page.getByRole('main').getByRole('listitem').first()
+    await expect(first).toContainText('Look at brackets')
+    await first.getByRole('button', { name: /^Done/ }).press('Enter')
+    await expect(first).not.toContainText('Look at brackets')
+    await expect(page.getByRole('button', { name: 'Done: Look at brackets and clips after the frost' })).toBeFocused()
     const { name, text } = await downloaded(page, () => page.getByRole('button', { name: 'Export calendar (.ics)' }).click())
     expect(name).toBe('Pear Lane tram-stop shelter.ics')
     expect(text).toContain('UID:demo-pear-lane-sediment-butt@vernal-cask')

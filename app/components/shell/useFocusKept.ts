@@ -25,6 +25,7 @@ const first = () => [...document.querySelectorAll<HTMLElement>('main :is(h1, h2)
 /**
  * Keeps the keyboard's place. What had the focus may go: a mend that was pressed, an undo with nothing left to undo, a dialog
  * that closes. The browser then lets the focus fall to the page; it is put on what that stood in instead, or where it was before;
+ * on what only moved within its list, as a care that is done, it is put back;
  * where all of that has gone, since another page has come, on what that page begins with.
  */
 export function useFocusKept(): void {
@@ -36,10 +37,15 @@ export function useFocusKept(): void {
     held.unshift({ element: target, within: withinOf(target) })
     held.length = Math.min(held.length, REMEMBERED)
   })
-  function look() {
+  /** @param moved what had the focus stands at another place of its list now: the browser lets go of it as of what was taken out */
+  function look(moved: boolean) {
     const [last] = held
     const { activeElement } = document
-    if (!last || (activeElement && activeElement !== document.body) || there(last.element)) return
+    if (!last || (activeElement && activeElement !== document.body)) return
+    if (there(last.element)) {
+      if (moved) last.element.focus({ preventScroll: true })
+      return
+    }
     const around = last.within.find((each) => there(each) && named(each) && !FRAMES.has(each.id))
     const before = held.slice(1).find(({ element }) => there(element))?.element
     // What stood in a dialog goes back to what opened it; what stood on the page, to its place there.
@@ -50,12 +56,16 @@ export function useFocusKept(): void {
   }
   // A change that the page makes is done with all its consequences in the next frame.
   let asked = false
-  const observer = new MutationObserver(() => {
+  let moved = false
+  const observer = new MutationObserver((records) => {
+    const last = held[0]?.element
+    moved ||= records.some(({ addedNodes }) => [...addedNodes].some((each) => last !== undefined && each.contains(last)))
     if (asked) return
     asked = true
     requestAnimationFrame(() => {
-      asked = false
-      look()
+      const again = moved
+      asked = moved = false
+      look(again)
     })
   })
   onMounted(() => observer.observe(document.body, { childList: true, subtree: true, attributes: true, attributeFilter: ['disabled'] }))
