@@ -3,6 +3,7 @@ import { changeDevice } from '../edits/trainEdits'
 import { pipeEndFor } from '../levels'
 import { pipeByBore } from '../parts'
 import { count, length } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /**
@@ -23,7 +24,7 @@ export const adaptersTakeHeight = rule(
       const wants = cornerReach(joint?.lower.end ?? pipeByBore(flush.bore)) + reach
       return (
         fittings.length > 0 &&
-        flush.branch < wants - 1e-6 && {
+        isUnder(flush.branch, wants) && {
           severity: 'better' as const,
           station: 'drop' as const,
           ids: { drop: intake.drop.id, device: flush.id },

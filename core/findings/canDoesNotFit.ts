@@ -1,6 +1,7 @@
 import { baseHeight } from '../layout'
 import { raiseStore } from '../edits/storeEdits'
 import { length } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 export const canDoesNotFit = rule(
@@ -8,7 +9,7 @@ export const canDoesNotFit = rule(
   ({ lines, path }) =>
     lines.map(({ tap, heights }) => {
       const at = heights.tap
-      if (!at || !tap || tap.hose || at.spare >= -1e-9) return undefined
+      if (!at || !tap || tap.hose || !isUnder(at.spare, 0)) return undefined
       const { vessel, store } = path.vessels.get(tap.vessel)!
       return {
         severity: 'goes-wrong',

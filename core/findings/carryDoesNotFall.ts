@@ -1,6 +1,7 @@
 import { changeDevice } from '../edits/trainEdits'
 import { headLedger, headLeft } from '../levels/headLedger'
 import { fall, length } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Least and usual fall of a pipe across, m/m. Common practice. */
@@ -12,7 +13,7 @@ export const carryDoesNotFall = rule(
   ({ lines }) =>
     lines.map((line) => {
       const { carry, intake } = line
-      if (!carry || carry.wet || carry.fall >= LEAST_FALL - 1e-9) return undefined
+      if (!carry || carry.wet || !isUnder(carry.fall, LEAST_FALL)) return undefined
       // The steepest usual fall that the heights still have room for.
       const room = (headLeft(headLedger(line)) + carry.fall * carry.length) / carry.length
       const wanted = Math.min(USUAL_FALL, Math.max(LEAST_FALL, Math.floor(room * 1000) / 1000))

@@ -3,13 +3,14 @@ import { chamberFor } from '../catch/flushSizing'
 import { changeDevice } from '../edits/trainEdits'
 import { chamberRoom, DRAIN_ROOM } from '../levels/train'
 import { count, length } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 export const chamberInGround = rule(
   'chamberInGround',
   ({ lines }) =>
     lines.map(({ flush, heights, intake }) => {
-      if (!flush || !heights.flush || flush.form === 'tank' || heights.flush.bottom >= DRAIN_ROOM - 1e-9) return undefined
+      if (!flush || !heights.flush || flush.form === 'tank' || !isUnder(heights.flush.bottom, DRAIN_ROOM)) return undefined
       const { invert, bottom } = heights.flush
       const fitting = chamberFor(chamberVolume(flush.bore, flush.length, flush.chambers), flush.bore, chamberRoom(invert))
       return {

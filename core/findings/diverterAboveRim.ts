@@ -1,6 +1,7 @@
 import { setMark } from '../edits/schemeEdits'
 import { cutMarks } from '../levels/cutMarks'
 import { length } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 export const diverterAboveRim = rule(
@@ -8,7 +9,7 @@ export const diverterAboveRim = rule(
   ({ lines }) =>
     lines.map(({ intake, heights: { cut, rim }, trough }) => {
       // Water stands in the vessel as high as the lip; a lip at the rim leaves it nowhere to go but over the lid.
-      if (!cut || !trough || cut.lip < rim) return undefined
+      if (!cut || !trough || isUnder(cut.lip, rim)) return undefined
       const { upper } = cutMarks('rim-rule', rim)
       return {
         severity: 'stops',

@@ -2,6 +2,7 @@ import { isWord, word } from '../figures/told'
 import { setMark } from '../edits/schemeEdits'
 import { changeDevice } from '../edits/trainEdits'
 import { length } from '../units/quantity'
+import { isOver } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** The water must leave the pipe above the vessel's inlet, or nothing runs; it is lifted so that the hose falls 40 mm. */
@@ -16,7 +17,7 @@ export const diverterBelowInlet = rule(
     lines.map(({ intake, heights: { cut, hoseFrom, inlet }, trough }) => {
       const { device } = intake
       const leaves = cut?.lip ?? hoseFrom
-      if (leaves === undefined || !device || leaves > inlet) return undefined
+      if (leaves === undefined || !device || isOver(leaves, inlet)) return undefined
       return {
         severity: 'stops',
         station: 'drop',

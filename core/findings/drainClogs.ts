@@ -1,6 +1,7 @@
 import { capillaryHold } from '../catch/firstFlush'
 import { changeDevice } from '../edits/trainEdits'
 import { length, mesh } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Below this a hole clogs long before it has done its work, m. Common practice. */
@@ -10,7 +11,7 @@ export const drainClogs = rule(
   'drainClogs',
   ({ lines }) =>
     lines.map(({ flush, heights, intake }) => {
-      if (flush?.drain.kind !== 'hole' || flush.drain.bore >= LEAST_HOLE - 1e-9) return undefined
+      if (flush?.drain.kind !== 'hole' || !isUnder(flush.drain.bore, LEAST_HOLE)) return undefined
       return {
         severity: 'goes-wrong',
         station: 'drop',

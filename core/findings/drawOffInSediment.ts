@@ -1,5 +1,6 @@
 import { setPort } from '../edits/schemeEdits'
 import { length } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Sediment gathers to about this height, m. Common practice: the middle school's two inches, rounded down. */
@@ -14,7 +15,7 @@ export const drawOffInSediment = rule(
       const port = vessel.ports.find((each) => each.id === portId)!
       const above = port.at - vessel.body.floor
       // A tote's own valve sits where its maker put it.
-      if (above >= SEDIMENT || vessel.family === 'tote') return undefined
+      if (!isUnder(above, SEDIMENT) || vessel.family === 'tote') return undefined
       return {
         severity: 'better',
         station: 'draw',

@@ -2,6 +2,7 @@ import { word } from '../figures/told'
 import { PRESSURE_NEEDS, standingPressure } from '../draw/gravity'
 import { pressure, span } from '../units/quantity'
 import { GRAVITY, WATER_DENSITY } from '../units/constants'
+import { isUnder } from '../numeric/lines'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** What a method of watering asks for: tape is the gentlest of drips. */
@@ -17,7 +18,7 @@ export const dripNeedsHead = rule('dripNeedsHead', ({ path, usable }) =>
     const end = tap.hose?.end ?? foot + vessel.ports.find(({ id }) => id === tap.port)!.at - tap.spoutBelow
     const has = standingPressure(usable.get(store.id)!.top - end)
     const { least } = PRESSURE_NEEDS.find(({ key }) => key === NEEDS[demand.method])!
-    if (has >= least) return undefined
+    if (!isUnder(has, least)) return undefined
     return {
       severity: 'goes-wrong',
       station: 'draw',

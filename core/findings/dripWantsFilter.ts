@@ -1,5 +1,6 @@
 import { produce } from 'immer'
 import { mesh } from '../units/quantity'
+import { isOver } from '../numeric/lines'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** 200 mesh, m: what keeps drip holes open. */
@@ -9,7 +10,7 @@ export const dripWantsFilter = rule(
   'dripWantsFilter',
   ({ path }) =>
     path.scheme.pumps.map(({ id, duty, filterMesh, from }) =>
-      duty !== 'drip' || (filterMesh > 0 && filterMesh <= DRIP_MESH + 1e-9)
+      duty !== 'drip' || (filterMesh > 0 && !isOver(filterMesh, DRIP_MESH))
         ? undefined
         : {
             severity: 'goes-wrong',

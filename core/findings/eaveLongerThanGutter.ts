@@ -3,6 +3,7 @@ import { eavesAlong, eaveSections } from '../gutter/alongEave'
 import { area, length } from '../units/quantity'
 import { stretchGutter } from '../edits/roofEdits'
 import { planArea } from '../roof/planArea'
+import { isOver } from '../numeric/lines'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** An eave that goes on past its gutter's end: its water falls to the ground there, and is not counted. */
@@ -12,7 +13,7 @@ export const eaveLongerThanGutter = rule(
     path.scheme.gutters.map((gutter) => {
       const spans = eavesAlong(gutter, eaveSections(path.scheme, gutter.id))
       const most = Math.max(0, ...spans.map(({ to }) => to))
-      if (most <= gutter.length + 1e-9) return undefined
+      if (!isOver(most, gutter.length)) return undefined
       const lost = spans.reduce(
         (sum, { section, from, to }) => sum + (planArea(section) * Math.max(0, to - Math.max(from, gutter.length))) / (to - from),
         0,

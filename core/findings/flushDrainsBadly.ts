@@ -2,6 +2,7 @@ import { ground } from '../arrangements/parts'
 import { changeDevice } from '../edits/trainEdits'
 import { pipeEnd } from '../layout'
 import { length } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** A drain this near wets the wall, m. Common practice. */
@@ -12,7 +13,7 @@ export const flushDrainsBadly = rule(
   ({ lines, path }) =>
     lines.map(({ flush, heights, intake }) => {
       const to = flush && pipeEnd(path.scheme, path.layout, intake.drop, flush.drainsTo)
-      if (!to || (to.where !== 'paving' && to.wallDistance >= OFF_WALL)) return undefined
+      if (!to || (to.where !== 'paving' && !isUnder(to.wallDistance, OFF_WALL))) return undefined
       return {
         severity: 'better',
         station: 'drop',

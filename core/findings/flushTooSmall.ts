@@ -6,6 +6,7 @@ import { changeDevice } from '../edits/trainEdits'
 import { chamberRoom } from '../levels/train'
 import { LITRE } from '../units/constants'
 import { count, length, rainDepth, volume } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 export const flushTooSmall = rule(
@@ -17,7 +18,7 @@ export const flushTooSmall = rule(
       const fouling = worstFouling(path.feeds.get(intake.drop.id)!.map(({ section }) => section))
       const [least] = WASH_BY_FOULING[fouling]
       const has = washDepth(chamberVolume(flush.bore, flush.length, flush.chambers), area)
-      if (has >= least - 1e-9) return undefined
+      if (!isUnder(has, least)) return undefined
       const wanted = least * area * LITRE
       const fitting = heights.flush && chamberFor(wanted, flush.bore, chamberRoom(heights.flush.invert))
       return {

@@ -1,5 +1,6 @@
 import { baseHeight } from '../layout'
 import { length } from '../units/quantity'
+import { isOver } from '../numeric/lines'
 import { GEOMETRY, rule } from './finding'
 
 /** The dimensions of a frame added up: what stands in a tier against its clear height, vessels against its width. */
@@ -14,8 +15,8 @@ export const frameDoesNotClose = rule('frameDoesNotClose', ({ path }) =>
     const widest = Math.max(...vessels.map(({ body }) => body.width))
     const [high, wide] = [tallest.height - frame.clearHeight, widest - frame.width]
     const tiers = vessels.length - frame.tiers
-    if (high <= 1e-9 && wide <= 1e-9 && tiers <= 0) return undefined
-    const how = high > 1e-9 ? 'high' : wide > 1e-9 ? 'wide' : 'tiers'
+    if (!isOver(high, 0) && !isOver(wide, 0) && tiers <= 0) return undefined
+    const how = isOver(high, 0) ? 'high' : isOver(wide, 0) ? 'wide' : 'tiers'
     return {
       severity: 'stops',
       station: 'cask',

@@ -7,6 +7,7 @@ import { eavesAlong, eaveSections, shareOver, type EaveSpan } from '../gutter/al
 import { planArea } from '../roof/planArea'
 import type { Gutter, Outlet, Scheme } from '../scheme'
 import { area, fall as fallQuantity, length, span } from '../units/quantity'
+import { isOver } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule, type FindingOption } from './finding'
 
 /** Fall of a run that has none yet, and of a carrying pipe, m/m. Common practice. */
@@ -106,7 +107,7 @@ function waysOut(path: WaterPath, frown: Frown): FindingOption[] {
         fall: fallQuantity(fall),
         how: measured ? 'measured' : 'unmeasured',
       },
-      fits: measured ? run * fall <= room + 1e-9 : undefined,
+      fits: measured ? !isOver(run * fall, room) : undefined,
     },
     {
       id: 'moveHighPoint',

@@ -2,6 +2,7 @@ import { isWord, word } from '../figures/told'
 import { familyOf } from '../catch/families'
 import { changeDevice } from '../edits/trainEdits'
 import { length } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Spigot of a diverter that is turned by hand above its vessel's top, m. Common practice. */
@@ -12,7 +13,7 @@ export const handDiverterLow = rule(
   ({ lines }) =>
     lines.map(({ intake: { drop, device, vessel }, heights }) => {
       if (!device || !familyOf(device).leadsAside || !familyOf(device).attended || !('height' in device)) return undefined
-      if (device.height >= heights.top - 1e-9) return undefined
+      if (!isUnder(device.height, heights.top)) return undefined
       const wanted = heights.top + ABOVE
       return {
         severity: 'goes-wrong',

@@ -11,6 +11,7 @@ import { buildWaterPath } from '../path/waterPath'
 import { BRANCH_HEIGHT, type Device, type Drop, type Scheme } from '../scheme'
 import { fall, length, volume } from '../units/quantity'
 import { CATALOGUE, fromCatalogue } from '../vessel/catalogue'
+import { isOver, isUnder } from '../numeric/lines'
 import { amountOf, GEOMETRY, rule, type FindingOption } from './finding'
 
 /** A pipe across may fall this little, m/m; an inlet keeps this much over the draw-off, m. Common practice. */
@@ -30,7 +31,7 @@ function lowerVessel({ intake, placed: { vessel } }: SectionLine, short: number,
     const line = sectionLines(buildWaterPath(chooseVessel(scheme, vessel.id, fromCatalogue(key)))).find(
       ({ intake: { drop, vessel: fed } }) => drop.id === intake.drop.id && fed.id === intake.vessel.id,
     )
-    return line !== undefined && headLeft(headLedger(line)) >= -1e-9
+    return line !== undefined && !isUnder(headLeft(headLedger(line)), 0)
   }
   return CATALOGUE.filter(({ body, nominal }) => body.rim <= vessel.body.rim - short && nominal < vessel.nominal)
     .toSorted((a, b) => b.nominal - a.nominal)
@@ -39,11 +40,11 @@ function lowerVessel({ intake, placed: { vessel } }: SectionLine, short: number,
 
 /** A part on the way that stands at a height of its own and is in the way of what hangs above it. */
 function partInTheWay({ stretches, intake }: SectionLine): Device | undefined {
-  const at = stretches.findIndex(({ item, from, to }) => item === 'free' && from < to - 1e-9)
+  const at = stretches.findIndex(({ item, from, to }) => item === 'free' && isUnder(from, to))
   if (at < 0) return undefined
   for (const { item, device, from, to } of stretches.slice(at + 1)) {
     // Below a stretch of plain pipe nothing is to blame for what is missing above it.
-    if (item === 'free' && from > to + 1e-9) return undefined
+    if (item === 'free' && isOver(from, to)) return undefined
     const part = intake.drop.devices.find(({ id }) => id === device)
     if (part && ownHeight(part) !== undefined) return part.id === intake.device?.id ? undefined : part
   }
@@ -68,7 +69,7 @@ function waysOut(line: SectionLine, short: number, scheme: Scheme): FindingOptio
   }
   if (flush && flush.branch > BRANCH_HEIGHT['in-line']) {
     const saves = flush.branch - BRANCH_HEIGHT['in-line']
-    ways.push(option('inLineTee', saves >= short, { saves: length(saves) }))
+    ways.push(option('inLineTee', !isUnder(saves, short), { saves: length(saves) }))
   }
   if (!trough && !(device && 'height' in device)) {
     const at = heights.inlet - short - (port.role === 'lid' ? 0.06 : 0)
@@ -79,7 +80,7 @@ function waysOut(line: SectionLine, short: number, scheme: Scheme): FindingOptio
   if (carry && !carry.wet && carry.fall > LEAST_FALL) {
     const flatter = Math.max(LEAST_FALL, Math.floor((carry.fall - short / carry.length) * 1e4) / 1e4)
     ways.push(
-      option('flatterFall', (carry.fall - flatter) * carry.length >= short, {
+      option('flatterFall', !isUnder((carry.fall - flatter) * carry.length, short), {
         fall: fall(flatter),
         saves: length((carry.fall - flatter) * carry.length),
       }),
@@ -120,7 +121,7 @@ export const headShort = rule(
   ({ lines, path: { scheme } }) =>
     lines.map((line) => {
       const left = headLeft(headLedger(line))
-      if (left >= -1e-9) return undefined
+      if (!isUnder(left, 0)) return undefined
       const short = up(-left)
       const movable = partInTheWay(line) ?? line.intake.device
       return {

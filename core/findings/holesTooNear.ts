@@ -6,6 +6,7 @@ import type { PlacedVessel } from '../path/waterPath'
 import type { Port } from '../scheme'
 import { length } from '../units/quantity'
 import { isMoulded } from '../vessel'
+import { isOver } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule, type FindingDraft } from './finding'
 
 interface Placed {
@@ -37,12 +38,12 @@ function faultsOf(placed: PlacedVessel, holes: readonly Placed[]): FindingDraft[
     const middle = centreHeight(0, port)
     const reach = flangeReach(port.bore)
     const over = middle + reach - vessel.body.rim
-    if (over > 1e-9) {
+    if (isOver(over, 0)) {
       const at = port.at - over
       return [told(port, 'rim', { by: length(over), at: length(at) }, middle - over - reach >= 0 && roomAt(at))]
     }
     const under = reach - middle
-    if (under > 1e-9)
+    if (isOver(under, 0))
       return [
         told(
           port,

@@ -2,6 +2,7 @@ import { word } from '../figures/told'
 import { setPort } from '../edits/schemeEdits'
 import { runKey } from '../layout'
 import { length } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Least fall of a diverter's hose, m per m of its way across. Common practice: it falls all the way. */
@@ -18,7 +19,7 @@ export const hoseRises = rule(
       if (!from || !to) return undefined
       const wanted = LEAST_FALL * Math.hypot(to.x - from.x, to.y - from.y)
       const has = hoseFrom - inlet
-      if (has >= wanted - 1e-9) return undefined
+      if (!isUnder(has, wanted)) return undefined
       const lower = hoseFrom - wanted
       return {
         severity: has < 0 ? 'goes-wrong' : 'better',

@@ -1,6 +1,7 @@
 import { produce } from 'immer'
 import { pointOf } from '../layout'
 import { span } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** Sold by so much, m. Common practice. */
@@ -18,7 +19,7 @@ export const hoseTooShort = rule(
       const to = pointOf(place)
       // Down to the ground, and over it.
       const far = Math.abs(at.z - to.z) + Math.hypot(to.x - at.x, to.y - at.y)
-      if (tap.hose.length >= far) return undefined
+      if (!isUnder(tap.hose.length, far)) return undefined
       return {
         severity: 'goes-wrong',
         station: 'draw',

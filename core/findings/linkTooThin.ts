@@ -8,6 +8,7 @@ import type { WaterPath } from '../path/waterPath'
 import type { Store } from '../scheme'
 import { flow, length, volume } from '../units/quantity'
 import { meanArea } from '../vessel/groups'
+import { isOver } from '../numeric/lines'
 import { amountOf, rule } from './finding'
 
 const BORES = [...STORE_BORES.metric, ...STORE_BORES.imperial].map(({ bore }) => bore).toSorted((a, b) => a - b)
@@ -64,7 +65,7 @@ export const linkTooThin = rule(
       const { most, last } = lag(path.layout, store, ways, inflow)
       const { foot } = path.vessels.get(fed.id)!
       const freeboard = foot + fed.body.rim - usable.get(store.id)!.top
-      if (most <= freeboard + 1e-9) return undefined
+      if (!isOver(most, freeboard)) return undefined
       // Laid anew: a wider pipe needs more room to turn, and so is a little longer.
       const thinnest = Math.min(...store.links.map(({ bore }) => bore))
       const wider = firstThat(

@@ -1,5 +1,6 @@
 import { chooseCut } from '../edits/schemeEdits'
 import { length } from '../units/quantity'
+import { isOver, isUnder } from '../numeric/lines'
 import { COMMON_PRACTICE, rule } from './finding'
 
 export const markAboveRim = rule(
@@ -8,8 +9,8 @@ export const markAboveRim = rule(
     lines.map(
       ({ intake, heights: { cut, rim } }) =>
         cut &&
-        cut.mark > rim &&
-        cut.lip < rim && {
+        isOver(cut.mark, rim) &&
+        isUnder(cut.lip, rim) && {
           severity: 'better',
           station: 'drop',
           ids: { drop: intake.drop.id, vessel: intake.vessel.id },

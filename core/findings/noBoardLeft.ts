@@ -1,6 +1,7 @@
 import { produce } from 'immer'
 import { boardRoom, longestLeg, longestRun } from '../gutter/boardRoom'
 import { fall as fallQuantity, length, span } from '../units/quantity'
+import { isOver } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, GEOMETRY, rule, type FindingDraft } from './finding'
 
 /** A one-way run that usually has no board left. Common practice: about 15 m, 50 ft. */
@@ -16,7 +17,7 @@ export const noBoardLeft = rule(
       const ids = { gutter: gutter.id, outlet: gutter.outlets[0]!.id }
       const base = { station: 'gutter' as const, ids, at: gutter.outlets[0]!.height }
       if (gutter.board === 0) {
-        if (run <= USUAL_LIMIT) return undefined
+        if (!isOver(run, USUAL_LIMIT)) return undefined
         return {
           ...base,
           severity: 'better',
@@ -27,7 +28,7 @@ export const noBoardLeft = rule(
       }
       const room = boardRoom(gutter)
       const needs = run * gutter.fall
-      if (needs <= room + 1e-9) return undefined
+      if (!isOver(needs, room)) return undefined
       const gentler = room / run
       return {
         ...base,

@@ -5,6 +5,7 @@ import { runKey, type Layout } from '../layout'
 import { buildWaterPath } from '../path/waterPath'
 import type { Link, Scheme } from '../scheme'
 import { length } from '../units/quantity'
+import { isOver } from '../numeric/lines'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** Pipe left between the fittings of a link, m: enough to hold and to cut. Common practice. */
@@ -24,12 +25,13 @@ function given(scheme: Scheme, { id, from, to }: Link, way: Way, by: number): Sc
 }
 const linkOf = (scheme: Scheme, id: string): Link | undefined => scheme.stores.flatMap(({ links }) => links).find((each) => each.id === id)
 /** Runs of a link that are shorter than the fittings at their ends. */
-const shortOf = ({ runs }: Pick<Assembly, 'runs'>, id: string) => runs.filter(({ part, short }) => part === `link:${id}` && short > 1e-6)
+const shortOf = ({ runs }: Pick<Assembly, 'runs'>, id: string) =>
+  runs.filter(({ part, short }) => part === `link:${id}` && isOver(short, 0))
 /** Whether it goes round a corner because its holes are not quite at one height. */
 function climbs(layout: Layout, id: string): boolean {
   const { legs, points } = layout.runs.get(runKey('link', id))!
   const climb = Math.abs(points[0]!.z - points.at(-1)!.z)
-  return legs.length > 1 && climb > 1e-6 && climb < MOST_CLIMB
+  return legs.length > 1 && isOver(climb, 0) && climb < MOST_CLIMB
 }
 
 /** A way that is shorter than the fittings at its ends. A link is given its room by the first way that leaves it none too short. */
@@ -37,7 +39,7 @@ export const noRoomForFittings = rule(
   'noRoomForFittings',
   ({ assembly, path, parts }) =>
     assembly.runs
-      .filter(({ short }) => short > 1e-6)
+      .filter(({ short }) => isOver(short, 0))
       .map(({ part, station, short, span }) => {
         const link = part.startsWith('link:') ? linkOf(path.scheme, part.slice('link:'.length)) : undefined
         const by = short + LEAST_PIPE

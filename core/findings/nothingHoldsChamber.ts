@@ -1,6 +1,7 @@
 import { produce } from 'immer'
 import { fullPipeMass } from '../catch/firstFlush'
 import { count, mass } from '../units/quantity'
+import { isOver, isUnder } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** A full chamber wants a bracket for every metre of it, m. Common practice. */
@@ -13,7 +14,7 @@ export const nothingHoldsChamber = rule(
       if (!flush || !heights.flush || flush.form === 'tank') return undefined
       const { invert, bottom } = heights.flush
       const wanted = Math.ceil((invert - bottom) / EVERY - 1e-9)
-      const has = intake.drop.brackets.filter((height) => height <= invert && height >= bottom).length
+      const has = intake.drop.brackets.filter((height) => !isOver(height, invert) && !isUnder(height, bottom)).length
       if (has >= wanted) return undefined
       return {
         severity: 'better',

@@ -1,6 +1,7 @@
 import { addBracket } from '../edits/schemeEdits'
 import { BRACKET_CLEAR, BRACKET_REACH } from '../levels/cutSheet'
 import { length } from '../units/quantity'
+import { isOver } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Where the mend puts one, m above the cut. */
@@ -12,9 +13,9 @@ export const nothingHoldsPipe = rule(
     lines.map(({ intake, heights: { cut, letIn, neckFoot } }) => {
       const mark = cut?.mark ?? letIn?.upper
       if (mark === undefined) return undefined
-      const above = intake.drop.brackets.filter((height) => height > mark + BRACKET_CLEAR)
+      const above = intake.drop.brackets.filter((height) => isOver(height, mark + BRACKET_CLEAR))
       const nearest = Math.min(...above)
-      if (nearest - mark <= BRACKET_REACH) return undefined
+      if (!isOver(nearest - mark, BRACKET_REACH)) return undefined
       return {
         severity: 'goes-wrong',
         station: 'drop',

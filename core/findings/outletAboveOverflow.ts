@@ -1,6 +1,7 @@
 import { setPort } from '../edits/schemeEdits'
 import { length } from '../units/quantity'
 import { fullLevels } from '../vessel/usable'
+import { isUnder } from '../numeric/lines'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** Kept over the floor for sediment, m. Common practice. */
@@ -15,7 +16,7 @@ export const outletAboveOverflow = rule(
       const { vessel, foot } = path.vessels.get(id)!
       const port = vessel.ports.find((each) => each.id === portId)!
       const full = fulls.get(id)!
-      if (foot + port.at < full) return undefined
+      if (isUnder(foot + port.at, full)) return undefined
       return {
         severity: 'stops',
         station: 'draw',
@@ -24,7 +25,7 @@ export const outletAboveOverflow = rule(
         values: { outlet: length(foot + port.at), full: length(full), to: length(vessel.body.floor + OVER_FLOOR) },
         source: GEOMETRY,
         // A whole vessel above the water is no matter of its hole.
-        mends: foot + vessel.body.floor + OVER_FLOOR < full,
+        mends: isUnder(foot + vessel.body.floor + OVER_FLOOR, full),
       }
     })
   },

@@ -1,6 +1,7 @@
 import { setPort } from '../edits/schemeEdits'
 import type { SectionLine } from '../levels/heights'
 import { length } from '../units/quantity'
+import { isOver } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Where water comes in, m above the paving: a lid inlet is told by the rim it hangs over, a side inlet by its invert. */
@@ -18,7 +19,7 @@ export const overflowAboveInlet = rule(
       const inlet = Math.min(...beside.map(inletOf))
       if (beside.find((each) => inletOf(each) === inlet) !== line) return undefined
       const soffit = heights.overflow + overflow.bore
-      if (soffit <= inlet + 1e-9) return undefined
+      if (!isOver(soffit, inlet)) return undefined
       const lower = inlet - overflow.bore
       return {
         severity: heights.overflow >= inlet ? 'stops' : 'goes-wrong',

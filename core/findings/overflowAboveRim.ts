@@ -2,6 +2,7 @@ import { produce } from 'immer'
 import { portInvert } from '../path/portHeights'
 import { surplusWays } from '../catch/waysOut'
 import { length } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** At least so far under the rim, or its own bore where that is more, m. Common practice. */
@@ -15,7 +16,7 @@ export const overflowAboveRim = rule(
       .flatMap(({ id }) => surplusWays(path, id))
       .flatMap(({ ways }) => ways)
       .map(({ from, port, route, starts, rim }) => {
-        if (starts < rim - 1e-9) return undefined
+        if (isUnder(starts, rim)) return undefined
         const hole = portInvert(from, port)
         return {
           severity: 'stops',
@@ -23,7 +24,7 @@ export const overflowAboveRim = rule(
           ids: { vessel: from.vessel.id, port: port.id },
           at: starts,
           values: {
-            how: hole < starts - 1e-9 ? 'crest' : 'hole',
+            how: isUnder(hole, starts) ? 'crest' : 'hole',
             vessel: from.vessel.name,
             starts: length(starts),
             hole: length(hole),

@@ -1,6 +1,7 @@
 import { endAway } from '../edits/spillEdits'
 import { overflowEnd } from '../layout'
 import { span } from '../units/quantity'
+import { isUnder } from '../numeric/lines'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Water let go on to the soil keeps this far off a wall, m; infiltration further. Common practice; local codes may ask more. */
@@ -14,7 +15,7 @@ export const overflowNearFoundation = rule(
       const to = overflowEnd(path.scheme, path.layout, route)
       if (!to) return undefined
       const least = OFF_THE_WALL[to.where]
-      if (to.wallDistance >= least) return undefined
+      if (!isUnder(to.wallDistance, least)) return undefined
       return {
         severity: 'goes-wrong',
         station: 'spill',

@@ -1,6 +1,7 @@
 import { produce } from 'immer'
 import { surplusWays, takenBy, wayFlow, wayHead, type Surplus } from '../catch/waysOut'
 import { flow, length } from '../units/quantity'
+import { isOver, isUnder } from '../numeric/lines'
 import { amountOf, rule } from './finding'
 
 /** Bores to go up to, m: metric and Schedule 40 in rising order. */
@@ -22,7 +23,7 @@ function widerBore(surplus: Surplus, way: OpenWay, freeboard: number): number | 
     const wider = { ...wide, passes: wayFlow(wide, way.rim) }
     const passes = surplus.passes - way.passes + wider.passes
     const after = { ...surplus, passes, ways: surplus.ways.map((each) => (each === way ? wider : each)) }
-    return passes >= surplus.arriving && leaves(after, wider) >= freeboard
+    return passes >= surplus.arriving && !isUnder(leaves(after, wider), freeboard)
   })
 }
 
@@ -41,7 +42,7 @@ export const overflowTooSmall = rule(
         const room = roomOver(way)
         if (room <= 0) return undefined
         const spills = passes < arriving
-        if (!spills && tight.needed + FREEBOARD <= room) return undefined
+        if (!spills && !isOver(tight.needed + FREEBOARD, room)) return undefined
         const wider = widerBore(surplus, way, FREEBOARD) ?? (spills ? widerBore(surplus, way, 0) : undefined)
         return {
           severity: spills ? 'goes-wrong' : 'better',

@@ -4,6 +4,7 @@ import { buildWaterPath } from '../path/waterPath'
 import { length, volume } from '../units/quantity'
 import { SETTING_ERROR } from '../vessel/groups'
 import { usableVolume } from '../vessel/usable'
+import { isOver } from '../numeric/lines'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** Vessels that share a level but not a base height: told from half an inch on, which good work keeps within. */
@@ -15,7 +16,7 @@ export const setNotLevel = rule(
       const standing = store.vessels.filter(({ on }) => on === undefined)
       const feet = standing.map(({ base }) => baseHeight(base))
       const apart = Math.max(...feet) - Math.min(...feet)
-      if (apart <= SETTING_ERROR + 1e-9) return undefined
+      if (!isOver(apart, SETTING_ERROR)) return undefined
       // Most stand where the middle one stands.
       const middle = feet.toSorted((a, b) => a - b)[Math.floor(feet.length / 2)]!
       const odd = standing.toSorted((a, b) => Math.abs(baseHeight(b.base) - middle) - Math.abs(baseHeight(a.base) - middle))[0]!

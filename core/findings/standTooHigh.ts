@@ -1,6 +1,7 @@
 import { produce } from 'immer'
 import { factor, length } from '../units/quantity'
 import { standing } from '../vessel/load'
+import { isOver } from '../numeric/lines'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** Height over narrow side of the base; of base and vessel together; and the height that wants a design, m. */
@@ -16,8 +17,8 @@ export const standTooHigh = rule(
       // What stands on another vessel is told by what it weighs on that one.
       if (vessel.on !== undefined) return undefined
       const { slenderBase, slenderWhole } = standing(path, placed)
-      const designed = foot > DESIGN_HEIGHT
-      if (!designed && (vessel.base.tied || (slenderBase <= BASE_RATIO && slenderWhole <= WHOLE_RATIO))) return undefined
+      const designed = isOver(foot, DESIGN_HEIGHT)
+      if (!designed && (vessel.base.tied || (!isOver(slenderBase, BASE_RATIO) && !isOver(slenderWhole, WHOLE_RATIO)))) return undefined
       return {
         severity: designed ? 'stops' : 'goes-wrong',
         station: 'cask',

@@ -1,6 +1,7 @@
 import { laidPump } from '../layout'
 import { MOST_SUCTION, pumpDuty } from '../draw/pump'
 import { length, span } from '../units/quantity'
+import { isOver } from '../numeric/lines'
 import { rule } from './finding'
 
 /** Air pushes water only so far up to a pump. */
@@ -10,7 +11,7 @@ export const suctionTooHigh = rule('suctionTooHigh', ({ path }) =>
     const port = vessel.ports.find(({ id }) => id === pump.from.port)!
     if (pump.wants <= 0) return undefined
     const { suction } = pumpDuty(laidPump(path.layout, pump), foot + port.at)
-    if (suction <= MOST_SUCTION) return undefined
+    if (!isOver(suction, MOST_SUCTION)) return undefined
     return {
       severity: 'stops',
       station: 'draw',

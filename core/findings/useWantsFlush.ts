@@ -4,6 +4,7 @@ import { chamberVolume, washDepth } from '../catch/firstFlush'
 import { governingRule } from '../draw/useRules'
 import { rainDepth, volume } from '../units/quantity'
 import { LITRE } from '../units/constants'
+import { isUnder } from '../numeric/lines'
 import { COMMON_PRACTICE, rule } from './finding'
 
 export const useWantsFlush = rule('useWantsFlush', ({ path }) => {
@@ -14,7 +15,7 @@ export const useWantsFlush = rule('useWantsFlush', ({ path }) => {
       (sum, device) => (device.kind === 'first-flush' ? sum + chamberVolume(device.bore, device.length, device.chambers) : sum),
       0,
     )
-    if (roof <= 0 || washDepth(held, roof) >= firstFlush.value - 1e-9) return undefined
+    if (roof <= 0 || !isUnder(washDepth(held, roof), firstFlush.value)) return undefined
     return {
       severity: 'better',
       station: 'drop',

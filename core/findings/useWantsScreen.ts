@@ -2,6 +2,7 @@ import { word } from '../figures/told'
 import { governingRule } from '../draw/useRules'
 import type { Intake } from '../path/waterPath'
 import { mesh as meshOf } from '../units/quantity'
+import { isOver } from '../numeric/lines'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** Finest mesh that water of an intake goes through, m; Infinity where there is none. */
@@ -19,7 +20,7 @@ export const useWantsScreen = rule('useWantsScreen', ({ path }) => {
   return [...path.intakes.values()].flat().map((intake) => {
     const finest = finestMesh(intake)
     // A closed vessel filled from the pipe's wall is kept from insects without a mesh; only a finer use asks for one there.
-    if (finest <= mesh.value + 1e-9 || (mesh.value >= FINE && !Number.isFinite(finest))) return undefined
+    if (!isOver(finest, mesh.value) || (mesh.value >= FINE && !Number.isFinite(finest))) return undefined
     return {
       severity: 'better',
       station: 'drop',
