@@ -43,7 +43,8 @@ export interface AssessedLine {
   lasts?: Figure
   lastsMonth?: number
   cuts?: { schools: CutMarks[]; distances: { upper: MarkDistances; lower: MarkDistances } }
-  tap?: { spare: Figure; flow: Figure; canMinutes: number }
+  /** `canMinutes`: in which a can is filled at half full; undefined where nothing runs by then. */
+  tap?: { spare: Figure; flow: Figure; canMinutes: number | undefined }
   /** What comes in by all pipes together in the design rain, and what the ways out pass with water up to the rim. */
   surplus?: Figure
   overflow?: Figure
@@ -151,7 +152,7 @@ function tapFigures({ tap, heights }: SectionLine, usable: Usable): AssessedLine
       'tapFlow',
       'swameeJain',
     ),
-    canMinutes: flow > 0 ? tap.can.volume / flow / 60 : Infinity,
+    canMinutes: flow > 0 ? tap.can.volume / flow / 60 : undefined,
   }
 }
 

@@ -45,7 +45,11 @@ const pumpToo = () => bench.editScheme(message('edit.pumpAdded', { name: here.va
             <span>{{ say('draw.spare') }}</span> <FigureValue :figure="bench.assessed.tap.spare" />
           </p>
           <p class="flex items-baseline justify-between text-13">
-            <span>{{ say('draw.flow', { minutes: Math.round(bench.assessed.tap.canMinutes * 10) / 10 }) }}</span>
+            <span>{{
+              bench.assessed.tap.canMinutes === undefined
+                ? say('draw.flowAlone')
+                : say('draw.flow', { minutes: Math.round(bench.assessed.tap.canMinutes * 10) / 10 })
+            }}</span>
             <FigureValue :figure="bench.assessed.tap.flow" />
           </p>
         </template>

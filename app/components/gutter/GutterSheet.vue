@@ -37,12 +37,15 @@ const limits = computed(() => {
   if (!design.value) return []
   const { limits: each, arriving } = design.value
   const least = Math.min(each.gutter, each.outlet, each.pipe)
-  return (['gutter', 'outlet', 'pipe'] as const).map((name) => ({
-    name,
-    passes: each[name],
-    neck: each[name] === least,
-    short: each[name] < arriving,
-  }))
+  // To an outlet at a high point no gutter leads: there is none that passes so much.
+  return (['gutter', 'outlet', 'pipe'] as const)
+    .filter((name) => Number.isFinite(each[name]))
+    .map((name) => ({
+      name,
+      passes: each[name],
+      neck: each[name] === least,
+      short: each[name] < arriving,
+    }))
 })
 const PROFILES = ['half-round', 'rectangular', 'trapezoid', 'k-style'] as const
 /** Sizes as they are sold, in the reader's own units first. */
@@ -77,7 +80,7 @@ const hole = computed((): FieldRow[] => {
   return [
     gutterTable.value.text('name', { name: 'gutterName', label: say('gutter.name') }),
     measure('at', 'span', along, { name: 'outletAt', measure: `outletAt:${id}` }),
-    choice(stays, ['stays', 'moves'], { ids: 'choice.outlet' }),
+    choice(stays, ['stays', 'moves'], { ids: 'choice.outletIs' }),
     ...(outlet.was === undefined ? [] : [measure('was', 'span', along, { name: 'outletWas', note: say('gutter.oldHole') })]),
     { ...height, set: kept },
   ]

@@ -23,7 +23,8 @@ interface Shown {
   kind?: string
   least?: number
   most?: number
-  options?: readonly { value: unknown }[]
+  note?: string
+  options?: readonly { value: unknown; label?: string }[]
   /** Of a month's number: why it cannot be. */
   wrong?: (month: number, value: number) => string
   set: (value: unknown) => void
@@ -59,6 +60,7 @@ const FIELDS = ['QuantityField', 'ChoiceField', 'SearchField', 'TicksField', 'Na
 const vues = import.meta.glob<{ default: Component }>([
   '../{sky,roof,gutter,drop,cask,spill,draw,drawing,fields,shell,snags,help,section,ledger}/*.vue',
   '../trial/StormFields.vue',
+  '../log/AskedBack.vue',
 ])
 const parts: Record<string, Component> = {}
 beforeAll(async () => {
@@ -70,6 +72,7 @@ beforeAll(async () => {
   for (const name of FIELDS) parts[name] = fieldNamed(name)
   // What is folded up has fields, too.
   parts['DrawPointFold'] = defineComponent({
+    inheritAttrs: false,
     setup:
       (_, { slots }) =>
       () =>
@@ -90,14 +93,30 @@ beforeEach(() => {
 })
 afterAll(() => vi.useRealTimers())
 
+/** What nobody wants to read: a number that is none, one without an end, and what only a program says. */
+const NOT_SAID = /\bNaN\b|\bundefined\b|\bnull\b|\[object|\bInfinity\b|∞|Invalid Date/
+/** Texts of a sheet, between its tags and in its names, and of its fields, that are not said to a reader. */
+function notSaid(html: string): string[] {
+  const texts = html.replace(/<!--.*?-->/gs, '').matchAll(/>([^<]+)<|(?:aria-label|title|alt)="([^"]*)"/g)
+  const ofFields = shown.flatMap(({ label, note, options }) => [label, note, ...(options ?? []).map((each) => each.label)])
+  return [...[...texts].map(([, text, name]) => text ?? name), ...ofFields].filter(
+    (text): text is string => text !== undefined && NOT_SAID.test(text),
+  )
+}
+/** What the sheets said that no sheet should: filled by each that is drawn. */
+let amiss: string[] = []
+
 const i18n = createI18n({ legacy: false, locale: 'en-GB', messages: { 'en-GB': british, 'en-US': {} } })
 async function fieldsOf(room: Room): Promise<Shown[]> {
   shown = []
+  // Words that are missing are told to the console, and what a template asks for that is not there.
+  const missed = (['error', 'warn'] as const).map((to) => vi.spyOn(console, to).mockImplementation((what) => void amiss.push(String(what))))
   const app = createSSRApp({ render: () => h(room === 'trial' ? parts['StormFields']! : (sheets[room] as Component), { wide: false }) })
   app.use(i18n)
   app.use(pinia)
   for (const [name, part] of Object.entries(parts)) app.component(name, part)
-  await renderToString(app)
+  amiss.push(...notSaid(await renderToString(app)))
+  for (const each of missed) each.mockRestore()
   return shown
 }
 
@@ -172,6 +191,9 @@ async function wrongWith(station: Room, job: Job, fields: Shown[], at: number): 
     field.set(to)
     if (bench.job === job) return wrong(to, `not taken ${refused()}`)
     if (!bench.assessment || bench.problem) return wrong(to, `nothing follows ${String(bench.problem)}`)
+    if (field.is === 'MonthsField') continue
+    await fieldsOf(station)
+    if (amiss.length > 0) return wrong(to, `says ${amiss.splice(0).join(', ')}`)
   }
   const to = another(field)
   if (to === undefined) return []
@@ -180,6 +202,7 @@ async function wrongWith(station: Room, job: Job, fields: Shown[], at: number): 
   if (bench.job === job) return wrong(to, `not taken ${refused()}`)
   const isSame = ({ is, label }: Shown) => is === field.is && label === field.label
   const after = (await fieldsOf(station)).filter(isSame)[fields.slice(0, at).filter(isSame).length]
+  if (amiss.length > 0) return wrong(to, `says ${amiss.splice(0).join(', ')}`)
   if (!after) return wrong(to, 'the field has gone')
   if (!alike(after.modelValue, to)) return wrong(to, `shown as ${JSON.stringify(after.modelValue)}`)
   bench.undo()
@@ -233,6 +256,7 @@ async function tryAll(job: Job, rooms: readonly Room[]): Promise<{ wrong: string
     // The years are run by a worker, which there is none of here: what waits for them need not.
     useWorkbench().simulation.failed = problem('other', { why: 'no worker' })
     const fields = await fieldsOf(station)
+    wrong.push(...amiss.splice(0).map((what) => `${station}: says ${what}`))
     for (const [at, field] of fields.entries()) {
       if (isAside(station, field)) continue
       tried++
@@ -242,7 +266,7 @@ async function tryAll(job: Job, rooms: readonly Room[]): Promise<{ wrong: string
   return { wrong, tried }
 }
 
-describe('every field of every sheet takes what it offers, shows what was typed, and gives it back by undo', () => {
+describe('every field of every sheet takes what it offers, shows what was typed, says what can be said, and gives it back by undo', () => {
   it.each(JOBS)('%s', async (_name, job) => {
     const { wrong, tried } = await tryAll(job, ROOMS)
     expect(wrong).toEqual([])
