@@ -104,7 +104,7 @@ function notSaid(html: string): string[] {
   )
 }
 /** What the sheets said that no sheet should: filled by each that is drawn. */
-let amiss: string[] = []
+const amiss: string[] = []
 
 const i18n = createI18n({ legacy: false, locale: 'en-GB', messages: { 'en-GB': british, 'en-US': {} } })
 async function fieldsOf(room: Room): Promise<Shown[]> {
