@@ -58,6 +58,74 @@ describe('outlets', () => {
     ])
     expect(outletShares(gutter('g', 'G', 10, outlets, { fall: 0.005 })).map(({ onward }) => onward)).toEqual(['low', undefined, 'low'])
   })
+  it('where the rises from two outlets meet, the water divides: half-way between two of one height (two straight lines)', () => {
+    const ends = (right: number) => of('g', 'G', 12, [outlet('a', 0, 2, 'd'), outlet('b', 12, right, 'd')], { fall: 0.005 })
+    expect(ends(2)).toEqual([
+      ['a', 0, 6, [6]],
+      ['b', 6, 12, [6]],
+    ])
+    // 2 + 0.005 x = 2.02 + 0.005 (12 − x)
+    expect(ends(2.02).map(([id, from, to]) => [id, Number(from).toFixed(9), Number(to).toFixed(9)])).toEqual([
+      ['a', '0.000000000', '8.000000000'],
+      ['b', '8.000000000', '12.000000000'],
+    ])
+    // 60 mm over 12 m is the whole fall: from there on all goes to the lower one.
+    expect(ends(2.06)).toEqual([
+      ['a', 0, 12, [12]],
+      ['b', 12, 12, []],
+    ])
+  })
+  it('a gutter seen in a mirror is shared alike, all of it, and no outlet hands on in a ring', () => {
+    const places = fc.uniqueArray(fc.integer({ min: 0, max: 12 }), { minLength: 1, maxLength: 5 })
+    const heights = fc.array(fc.integer({ min: 0, max: 6 }), { minLength: 5, maxLength: 5 })
+    const highs = fc.uniqueArray(
+      fc.integer({ min: 0, max: 11 }).map((at) => at + 0.5),
+      { maxLength: 2 },
+    )
+    fc.assert(
+      fc.property(places, heights, highs, fc.constantFrom(0, 0.004, 0.01), (at, high, highPoints, fall) => {
+        const outlets = at.map((each, i) => outlet(`o${i}`, each, 2 + high[i]! / 100, 'd'))
+        const plain = gutter('g', 'G', 12, outlets, { fall, highPoints })
+        const mirrored = gutter(
+          'g',
+          'G',
+          12,
+          outlets.map((each) => ({ ...each, at: 12 - each.at })),
+          { fall, highPoints: highPoints.map((each) => 12 - each) },
+        )
+        const shares = outletShares(plain)
+        const seen = new Map(outletShares(mirrored).map((each) => [each.outlet.id, each]))
+        for (const { outlet: own, from, to, onward } of shares) {
+          expect(from).toBeLessThanOrEqual(own.at + 1e-9)
+          expect(to).toBeGreaterThanOrEqual(own.at - 1e-9)
+          const other = seen.get(own.id)!
+          expect([12 - other.to, 12 - other.from].map((each) => each.toFixed(9))).toEqual([from, to].map((each) => each.toFixed(9)))
+          // At a peak a hole gets nothing to hand on, whichever side it would go to.
+          if (to - from > 1e-9) expect(other.onward).toBe(onward)
+        }
+        for (const { outlet: own } of shares) {
+          const next = (id: string | undefined) => shares.find((each) => each.outlet.id === id)?.onward
+          let at: string | undefined = own.id
+          for (let steps = 0; at !== undefined; steps++) {
+            expect(steps).toBeLessThan(shares.length)
+            at = next(at)
+          }
+        }
+        // The string line falls where the water does: as far as a bracket is nearer to the outlet, it hangs lower.
+        const line = stringLine(plain)
+        for (const { outlet: own, from, to } of shares)
+          for (const leg of [line.filter(({ at }) => at > from && at < own.at), line.filter(({ at }) => at > own.at && at < to)])
+            for (const { at, below } of leg.slice(1)) {
+              const nearer = Math.abs(leg[0]!.at - own.at) - Math.abs(at - own.at)
+              expect(below - leg[0]!.below).toBeCloseTo(fall * nearer, 9)
+            }
+        const reached = stretches(plain).filter(({ outlets: own }) => own.length > 0)
+        const sum = (all: { from: number; to: number }[]) => all.reduce((long, { from, to }) => long + to - from, 0)
+        expect(sum(shares)).toBeCloseTo(sum(reached), 9)
+      }),
+      { numRuns: 200 },
+    )
+  })
   it('a stretch without an outlet gives nothing', () => {
     expect(of('g', 'G', 10, [outlet('b', 10, 2, 'd')], { highPoints: [4] })).toEqual([['b', 4, 10, [6]]])
   })

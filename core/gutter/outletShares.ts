@@ -1,3 +1,4 @@
+import { isOver, isUnder } from '../numeric/lines'
 import type { Gutter, Outlet } from '../scheme'
 
 /** What reaches one outlet: the stretch of gutter that runs to it, from stop end, high point or half-way line to another, m. */
@@ -16,24 +17,37 @@ export const legsOf = ({ outlet: { at }, from, to }: OutletCatch): { from: numbe
     { from: at, to },
   ].filter((leg) => leg.to - leg.from > 1e-9)
 
-function shareSegment(gutter: Gutter, from: number, to: number, outlets: readonly Outlet[]): OutletCatch[] {
-  const level = gutter.fall === 0 || outlets.length === 1
-  if (!level) {
-    // Down a fall every hole takes what comes along first, and lets by only what it cannot swallow; the lowest takes the rest,
-    // from both sides where it lies between two others.
-    const lowest = outlets.reduce((low, outlet) => (outlet.height < low.height ? outlet : low))
-    const at = outlets.indexOf(lowest)
-    return outlets.map((outlet, i) => {
-      const left = i === 0 ? from : i <= at ? outlets[i - 1]!.at : outlet.at
-      const right = i === outlets.length - 1 ? to : i >= at ? outlets[i + 1]!.at : outlet.at
-      const onward = i < at ? outlets[i + 1] : i > at ? outlets[i - 1] : undefined
-      return { outlet, from: left, to: right, ...(onward ? { onward: onward.id } : {}) }
-    })
-  }
+/**
+ * Height of a gutter's bottom in one stretch, m above the paving: it rises by the fall from an outlet to both sides, as far as that
+ * keeps it under the rise from another. An outlet that was told higher lies on it all the same.
+ *
+ * @param outlets those of the stretch, at least one
+ * @param at m from the gutter's left end
+ */
+export const bottomAt = ({ fall }: Pick<Gutter, 'fall'>, outlets: readonly Outlet[], at: number): number =>
+  Math.min(...outlets.map((outlet) => outlet.height + fall * Math.abs(at - outlet.at)))
+
+/**
+ * Where the water divides between two neighbouring outlets, m from the gutter's left end: where the rises from both meet, which on a
+ * level run is half-way. Where one of them lies on the rise from the other, all falls to that, and what its hole lets by too: `to`
+ * names which.
+ */
+function divideBetween(gutter: Gutter, outlets: readonly Outlet[], left: Outlet, right: Outlet): { at: number; to?: 'left' | 'right' } {
+  const { fall } = gutter
+  const apart = right.at - left.at
+  const higher = fall === 0 ? 0 : bottomAt(gutter, outlets, right.at) - bottomAt(gutter, outlets, left.at)
+  if (isOver(higher, 0) && !isUnder(higher, apart * fall)) return { at: right.at, to: 'left' }
+  if (isUnder(higher, 0) && !isUnder(-higher, apart * fall)) return { at: left.at, to: 'right' }
+  return { at: left.at + (apart + (fall === 0 ? 0 : higher / fall)) / 2 }
+}
+
+/** How the outlets of one stretch share it: every hole takes what comes down to it, and lets by only what it cannot swallow. */
+function shareStretch(gutter: Gutter, from: number, to: number, outlets: readonly Outlet[]): OutletCatch[] {
+  const divides = outlets.slice(1).map((outlet, i) => divideBetween(gutter, outlets, outlets[i]!, outlet))
   return outlets.map((outlet, i) => {
-    const left = i === 0 ? from : (outlets[i - 1]!.at + outlet.at) / 2
-    const right = i === outlets.length - 1 ? to : (outlet.at + outlets[i + 1]!.at) / 2
-    return { outlet, from: left, to: right }
+    const [left, right] = [divides[i - 1], divides[i]]
+    const onward = right?.to === 'right' ? outlets[i + 1] : left?.to === 'left' ? outlets[i - 1] : undefined
+    return { outlet, from: left?.at ?? from, to: right?.at ?? to, ...(onward ? { onward: onward.id } : {}) }
   })
 }
 
@@ -49,8 +63,9 @@ export function stretches(gutter: Gutter): { from: number; to: number; outlets: 
 }
 
 /**
- * How a gutter divides its roof between its outlets: at the high points, half-way between outlets of a level run, and on a fall
- * at every hole, which takes what comes down to it up to its own capacity.
+ * How a gutter divides its roof between its outlets: at the high points, where the rises from two outlets meet (half-way
+ * on a level run, or where they are of one height), and on a fall at every hole, which takes what comes down to it up to its own
+ * capacity.
  *
  * A stretch between high points without an outlet spills; nothing of it reaches any.
  *
@@ -59,5 +74,5 @@ export function stretches(gutter: Gutter): { from: number; to: number; outlets: 
 export function outletShares(gutter: Gutter): OutletCatch[] {
   const beyond = gutter.outlets.find(({ at }) => at > gutter.length)
   if (beyond) throw new RangeError(`outlet ${beyond.id} is at ${beyond.at} m on a gutter of ${gutter.length} m`)
-  return stretches(gutter).flatMap(({ from, to, outlets }) => (outlets.length === 0 ? [] : shareSegment(gutter, from, to, outlets)))
+  return stretches(gutter).flatMap(({ from, to, outlets }) => (outlets.length === 0 ? [] : shareStretch(gutter, from, to, outlets)))
 }

@@ -1,5 +1,5 @@
 import type { Gutter } from '../scheme'
-import { stretches } from './outletShares'
+import { bottomAt, outletShares, stretches } from './outletShares'
 
 /** A bracket along the run and how far its gutter hangs below the highest one, m. */
 export interface BracketHeight {
@@ -34,19 +34,20 @@ export function bracketPlaces({ length, piece, bracketEvery }: Pick<Gutter, 'len
 }
 
 /**
- * The string line of a run: how far each bracket hangs below a level line at the high point.
+ * The string line of a run: how far each bracket hangs below a level line at its stretch's highest place.
  *
- * Between high points the gutter falls to the lowest outlet there, from both sides; a stretch without an outlet hangs level.
+ * Between high points the gutter falls to the outlets there, as the water does; a stretch without an outlet hangs level.
  */
 export function stringLine(gutter: Gutter): BracketHeight[] {
-  const parts = stretches(gutter)
+  const parts = outletShares(gutter)
+  const all = stretches(gutter)
   return bracketPlaces(gutter).map((at) => {
-    const part = parts.find(({ from, to }) => at >= from && at <= to)
-    if (!part || part.outlets.length === 0) return { at, below: 0 }
-    const lowest = part.outlets.reduce((low, outlet) => (outlet.height < low.height ? outlet : low))
-    // The longer side starts from the level line; a shorter one starts that much lower and meets it at the outlet.
-    const deepest = Math.max(lowest.at - part.from, part.to - lowest.at) * gutter.fall
-    return { at, below: deepest - Math.abs(at - lowest.at) * gutter.fall }
+    const part = all.find(({ from, to }) => at >= from && at <= to)
+    if (!part || part.outlets.length === 0 || gutter.fall === 0) return { at, below: 0 }
+    const bottom = (place: number) => bottomAt(gutter, part.outlets, place)
+    // It is highest at an end of the stretch, or where the water divides.
+    const divides = parts.filter(({ outlet }) => part.outlets.includes(outlet)).flatMap(({ from, to }) => [from, to])
+    return { at, below: Math.max(...divides.map(bottom)) - bottom(at) }
   })
 }
 
