@@ -3,7 +3,7 @@ import { changeDevice } from '../edits/trainEdits'
 import { pipeEndFor } from '../levels'
 import { pipeByBore } from '../parts'
 import { count, length } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /**

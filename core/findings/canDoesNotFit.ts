@@ -1,7 +1,7 @@
 import { baseHeight } from '../layout'
 import { raiseStore } from '../edits/storeEdits'
 import { length } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 export const canDoesNotFit = rule(

@@ -1,7 +1,7 @@
 import { changeDevice } from '../edits/trainEdits'
 import { headLedger, headLeft } from '../levels/headLedger'
 import { fall, length } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Least and usual fall of a pipe across, m/m. Common practice. */

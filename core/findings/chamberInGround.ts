@@ -3,7 +3,7 @@ import { chamberFor } from '../catch/flushSizing'
 import { changeDevice } from '../edits/trainEdits'
 import { chamberRoom, DRAIN_ROOM } from '../levels/train'
 import { count, length } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 export const chamberInGround = rule(

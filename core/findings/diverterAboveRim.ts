@@ -1,7 +1,7 @@
 import { setMark } from '../edits/schemeEdits'
 import { cutMarks } from '../levels/cutMarks'
 import { length } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 export const diverterAboveRim = rule(

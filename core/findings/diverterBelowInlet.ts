@@ -2,7 +2,7 @@ import { isWord, word } from '../figures/told'
 import { setMark } from '../edits/schemeEdits'
 import { changeDevice } from '../edits/trainEdits'
 import { length } from '../units/quantity'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** The water must leave the pipe above the vessel's inlet, or nothing runs; it is lifted so that the hose falls 40 mm. */

@@ -1,7 +1,7 @@
 import { capillaryHold } from '../catch/firstFlush'
 import { changeDevice } from '../edits/trainEdits'
 import { length, mesh } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Below this a hole clogs long before it has done its work, m. Common practice. */

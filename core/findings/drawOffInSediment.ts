@@ -1,6 +1,6 @@
 import { setPort } from '../edits/schemeEdits'
 import { length } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Sediment gathers to about this height, m. Common practice: the middle school's two inches, rounded down. */

@@ -2,7 +2,7 @@ import { word } from '../figures/told'
 import { PRESSURE_NEEDS, standingPressure } from '../draw/gravity'
 import { pressure, span } from '../units/quantity'
 import { GRAVITY, WATER_DENSITY } from '../units/constants'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** What a method of watering asks for: tape is the gentlest of drips. */

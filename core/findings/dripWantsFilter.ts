@@ -1,6 +1,6 @@
 import { produce } from 'immer'
 import { mesh } from '../units/quantity'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** 200 mesh, m: what keeps drip holes open. */

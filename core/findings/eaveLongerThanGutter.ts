@@ -3,7 +3,7 @@ import { eavesAlong, eaveSections } from '../gutter/alongEave'
 import { area, length } from '../units/quantity'
 import { stretchGutter } from '../edits/roofEdits'
 import { planArea } from '../roof/planArea'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** An eave that goes on past its gutter's end: its water falls to the ground there, and is not counted. */

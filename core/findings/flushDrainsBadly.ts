@@ -2,7 +2,7 @@ import { ground } from '../arrangements/parts'
 import { changeDevice } from '../edits/trainEdits'
 import { pipeEnd } from '../layout'
 import { length } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** A drain this near wets the wall, m. Common practice. */

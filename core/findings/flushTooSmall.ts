@@ -6,7 +6,7 @@ import { changeDevice } from '../edits/trainEdits'
 import { chamberRoom } from '../levels/train'
 import { LITRE } from '../units/constants'
 import { count, length, rainDepth, volume } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 export const flushTooSmall = rule(

@@ -1,6 +1,6 @@
 import { baseHeight } from '../layout'
 import { length } from '../units/quantity'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { GEOMETRY, rule } from './finding'
 
 /** The dimensions of a frame added up: what stands in a tier against its clear height, vessels against its width. */

@@ -7,7 +7,7 @@ import { eavesAlong, eaveSections, shareOver, type EaveSpan } from '../gutter/al
 import { planArea } from '../roof/planArea'
 import type { Gutter, Outlet, Scheme } from '../scheme'
 import { area, fall as fallQuantity, length, span } from '../units/quantity'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule, type FindingOption } from './finding'
 
 /** Fall of a run that has none yet, and of a carrying pipe, m/m. Common practice. */

@@ -2,7 +2,7 @@ import { isWord, word } from '../figures/told'
 import { familyOf } from '../catch/families'
 import { changeDevice } from '../edits/trainEdits'
 import { length } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Spigot of a diverter that is turned by hand above its vessel's top, m. Common practice. */

@@ -11,7 +11,7 @@ import { buildWaterPath } from '../path/waterPath'
 import { BRANCH_HEIGHT, type Device, type Drop, type Scheme } from '../scheme'
 import { fall, length, volume } from '../units/quantity'
 import { CATALOGUE, fromCatalogue } from '../vessel/catalogue'
-import { isOver, isUnder } from '../numeric/lines'
+import { isOver, isUnder } from '../numeric/tolerance'
 import { amountOf, GEOMETRY, rule, type FindingOption } from './finding'
 
 /** A pipe across may fall this little, m/m; an inlet keeps this much over the draw-off, m. Common practice. */

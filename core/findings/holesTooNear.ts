@@ -6,7 +6,7 @@ import type { PlacedVessel } from '../path/waterPath'
 import type { Port } from '../scheme'
 import { length } from '../units/quantity'
 import { isMoulded } from '../vessel'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule, type FindingDraft } from './finding'
 
 interface Placed {

@@ -2,7 +2,7 @@ import { word } from '../figures/told'
 import { setPort } from '../edits/schemeEdits'
 import { runKey } from '../layout'
 import { length } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Least fall of a diverter's hose, m per m of its way across. Common practice: it falls all the way. */

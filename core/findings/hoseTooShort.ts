@@ -1,7 +1,7 @@
 import { produce } from 'immer'
 import { pointOf } from '../layout'
 import { span } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** Sold by so much, m. Common practice. */

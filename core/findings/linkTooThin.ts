@@ -8,7 +8,7 @@ import type { WaterPath } from '../path/waterPath'
 import type { Store } from '../scheme'
 import { flow, length, volume } from '../units/quantity'
 import { meanArea } from '../vessel/groups'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { amountOf, rule } from './finding'
 
 const BORES = [...STORE_BORES.metric, ...STORE_BORES.imperial].map(({ bore }) => bore).toSorted((a, b) => a - b)

@@ -1,6 +1,6 @@
 import { chooseCut } from '../edits/schemeEdits'
 import { length } from '../units/quantity'
-import { isOver, isUnder } from '../numeric/lines'
+import { isOver, isUnder } from '../numeric/tolerance'
 import { COMMON_PRACTICE, rule } from './finding'
 
 export const markAboveRim = rule(

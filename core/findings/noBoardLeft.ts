@@ -1,7 +1,7 @@
 import { produce } from 'immer'
 import { boardRoom, longestLeg, longestRun } from '../gutter/boardRoom'
 import { fall as fallQuantity, length, span } from '../units/quantity'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, GEOMETRY, rule, type FindingDraft } from './finding'
 
 /** A one-way run that usually has no board left. Common practice: about 15 m, 50 ft. */

@@ -5,7 +5,7 @@ import { runKey, type Layout } from '../layout'
 import { buildWaterPath } from '../path/waterPath'
 import type { Link, Scheme } from '../scheme'
 import { length } from '../units/quantity'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** Pipe left between the fittings of a link, m: enough to hold and to cut. Common practice. */

@@ -1,7 +1,7 @@
 import { produce } from 'immer'
 import { fullPipeMass } from '../catch/firstFlush'
 import { count, mass } from '../units/quantity'
-import { isOver, isUnder } from '../numeric/lines'
+import { isOver, isUnder } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** A full chamber wants a bracket for every metre of it, m. Common practice. */

@@ -1,7 +1,7 @@
 import { addBracket } from '../edits/schemeEdits'
 import { BRACKET_CLEAR, BRACKET_REACH } from '../levels/cutSheet'
 import { length } from '../units/quantity'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Where the mend puts one, m above the cut. */

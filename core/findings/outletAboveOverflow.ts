@@ -1,7 +1,7 @@
 import { setPort } from '../edits/schemeEdits'
 import { length } from '../units/quantity'
 import { fullLevels } from '../vessel/usable'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** Kept over the floor for sediment, m. Common practice. */

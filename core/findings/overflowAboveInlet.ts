@@ -1,7 +1,7 @@
 import { setPort } from '../edits/schemeEdits'
 import type { SectionLine } from '../levels/heights'
 import { length } from '../units/quantity'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Where water comes in, m above the paving: a lid inlet is told by the rim it hangs over, a side inlet by its invert. */

@@ -2,7 +2,7 @@ import { produce } from 'immer'
 import { portInvert } from '../path/portHeights'
 import { surplusWays } from '../catch/waysOut'
 import { length } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** At least so far under the rim, or its own bore where that is more, m. Common practice. */

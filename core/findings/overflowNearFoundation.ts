@@ -1,7 +1,7 @@
 import { endAway } from '../edits/spillEdits'
 import { overflowEnd } from '../layout'
 import { span } from '../units/quantity'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { amountOf, COMMON_PRACTICE, rule } from './finding'
 
 /** Water let go on to the soil keeps this far off a wall, m; infiltration further. Common practice; local codes may ask more. */

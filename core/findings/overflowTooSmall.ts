@@ -1,7 +1,7 @@
 import { produce } from 'immer'
 import { surplusWays, takenBy, wayFlow, wayHead, type Surplus } from '../catch/waysOut'
 import { flow, length } from '../units/quantity'
-import { isOver, isUnder } from '../numeric/lines'
+import { isOver, isUnder } from '../numeric/tolerance'
 import { amountOf, rule } from './finding'
 
 /** Bores to go up to, m: metric and Schedule 40 in rising order. */

@@ -4,7 +4,7 @@ import { buildWaterPath } from '../path/waterPath'
 import { length, volume } from '../units/quantity'
 import { SETTING_ERROR } from '../vessel/groups'
 import { usableVolume } from '../vessel/usable'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { amountOf, GEOMETRY, rule } from './finding'
 
 /** Vessels that share a level but not a base height: told from half an inch on, which good work keeps within. */

@@ -1,7 +1,7 @@
 import { produce } from 'immer'
 import { factor, length } from '../units/quantity'
 import { standing } from '../vessel/load'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** Height over narrow side of the base; of base and vessel together; and the height that wants a design, m. */

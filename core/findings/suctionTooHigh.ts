@@ -1,7 +1,7 @@
 import { laidPump } from '../layout'
 import { MOST_SUCTION, pumpDuty } from '../draw/pump'
 import { length, span } from '../units/quantity'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { rule } from './finding'
 
 /** Air pushes water only so far up to a pump. */

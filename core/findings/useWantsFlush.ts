@@ -4,7 +4,7 @@ import { chamberVolume, washDepth } from '../catch/firstFlush'
 import { governingRule } from '../draw/useRules'
 import { rainDepth, volume } from '../units/quantity'
 import { LITRE } from '../units/constants'
-import { isUnder } from '../numeric/lines'
+import { isUnder } from '../numeric/tolerance'
 import { COMMON_PRACTICE, rule } from './finding'
 
 export const useWantsFlush = rule('useWantsFlush', ({ path }) => {

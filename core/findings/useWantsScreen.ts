@@ -2,7 +2,7 @@ import { word } from '../figures/told'
 import { governingRule } from '../draw/useRules'
 import type { Intake } from '../path/waterPath'
 import { mesh as meshOf } from '../units/quantity'
-import { isOver } from '../numeric/lines'
+import { isOver } from '../numeric/tolerance'
 import { COMMON_PRACTICE, rule } from './finding'
 
 /** Finest mesh that water of an intake goes through, m; Infinity where there is none. */

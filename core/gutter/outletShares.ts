@@ -1,4 +1,4 @@
-import { isOver, isUnder } from '../numeric/lines'
+import { isOver, isUnder } from '../numeric/tolerance'
 import type { Gutter, Outlet } from '../scheme'
 
 /** What reaches one outlet: the stretch of gutter that runs to it, from stop end, high point or half-way line to another, m. */
@@ -15,7 +15,7 @@ export const legsOf = ({ outlet: { at }, from, to }: OutletCatch): { from: numbe
   [
     { from, to: at },
     { from: at, to },
-  ].filter((leg) => leg.to - leg.from > 1e-9)
+  ].filter((leg) => isOver(leg.to, leg.from))
 
 /**
  * Height of a gutter's bottom in one stretch, m above the paving: it rises by the fall from an outlet to both sides, as far as that

@@ -39,16 +39,16 @@ export function bracketPlaces({ length, piece, bracketEvery }: Pick<Gutter, 'len
  * Between high points the gutter falls to the outlets there, as the water does; a stretch without an outlet hangs level.
  */
 export function stringLine(gutter: Gutter): BracketHeight[] {
-  const parts = outletShares(gutter)
-  const all = stretches(gutter)
-  return bracketPlaces(gutter).map((at) => {
-    const part = all.find(({ from, to }) => at >= from && at <= to)
-    if (!part || part.outlets.length === 0 || gutter.fall === 0) return { at, below: 0 }
-    const bottom = (place: number) => bottomAt(gutter, part.outlets, place)
+  const shares = outletShares(gutter)
+  const hung = stretches(gutter).map(({ from, to, outlets }) => {
+    if (outlets.length === 0) return { from, to, below: () => 0 }
+    const bottom = (at: number) => bottomAt(gutter, outlets, at)
     // It is highest at an end of the stretch, or where the water divides.
-    const divides = parts.filter(({ outlet }) => part.outlets.includes(outlet)).flatMap(({ from, to }) => [from, to])
-    return { at, below: Math.max(...divides.map(bottom)) - bottom(at) }
+    const ends = shares.filter(({ outlet }) => outlets.includes(outlet)).flatMap((each) => [each.from, each.to])
+    const top = Math.max(...ends.map(bottom))
+    return { from, to, below: (at: number) => top - bottom(at) }
   })
+  return bracketPlaces(gutter).map((at) => ({ at, below: hung.find(({ from, to }) => at >= from && at <= to)?.below(at) ?? 0 }))
 }
 
 /** A gutter's own parts, for the list. */

@@ -37,7 +37,7 @@ const limits = computed(() => {
   if (!design.value) return []
   const { limits: each, arriving } = design.value
   const least = Math.min(each.gutter, each.outlet, each.pipe)
-  // To an outlet at a high point no gutter leads: there is none that passes so much.
+  // No gutter leads to an outlet at the top of its fall, and none can be too small for it.
   return (['gutter', 'outlet', 'pipe'] as const)
     .filter((name) => Number.isFinite(each[name]))
     .map((name) => ({

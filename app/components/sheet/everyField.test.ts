@@ -1,4 +1,5 @@
 import { problem } from '#core/problems'
+import { produce } from 'immer'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { createSSRApp, defineComponent, h, type Component } from 'vue'
@@ -6,7 +7,7 @@ import { createI18n } from 'vue-i18n'
 import { renderToString } from 'vue/server-renderer'
 import { ARRANGEMENTS } from '#core/arrangements'
 import { demoJobs, demoRecords, withyHard } from '#core/demo'
-import { setStand } from '#core/edits'
+import { addOutlet, setStand } from '#core/edits'
 import { canonicalJson, type Job, type RainSource, type Scheme, type TrialStorm } from '#core/scheme'
 import { british } from '~/locales/allWords'
 import { fetchSheet, sheets } from './stationSheets'
@@ -236,12 +237,23 @@ const JOBS = [
   ...[12, 13, 16, 18].map((n) => [`arrangement ${n}`, jobOf(ARRANGEMENTS[n - 1]!())] as const),
 ]
 
+/** All falls away from the leading outlet, to one more at the other end. */
+function atTheTop(scheme: Scheme): Scheme {
+  const [gutter] = scheme.gutters
+  const two = addOutlet(scheme, gutter!.id, 0, 'Second')
+  return produce(two, (draft) => void (draft.gutters[0]!.outlets[0]!.height += gutter!.fall * gutter!.length))
+}
+/** Nothing runs from a hose whose end is held over the water. */
+const hoseHigh = (scheme: Scheme): Scheme => produce(scheme, (draft) => void (draft.taps[0]!.hose = { bore: 0.0127, length: 10, end: 3 }))
+
 /** What is the matter of one sheet alone. */
 const PARTS: (readonly [name: string, job: Job, room: Room])[] = [
   ...STORMS.map((storm) => {
     const [scheme] = withyHard().schemes
     return [`a storm, ${storm.kind}`, jobOf({ ...scheme!, trial: { ...scheme!.trial, storm } }), 'trial'] as const
   }),
+  ['an outlet at the top of its fall', jobOf(atTheTop(withyHard().schemes[0]!)), 'gutter'],
+  ['a hose held over the water', jobOf(hoseHigh(withyHard().schemes[0]!)), 'draw'],
   ...RAINS.map((rain) => [`rain, ${rain.kind}`, { ...withyHard(), rain }, 'sky'] as const),
 ]
 
