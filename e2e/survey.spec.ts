@@ -12,6 +12,13 @@ for (const [size, viewport] of Object.entries({ desk: { width: 1280, height: 800
       await expect(page.getByRole('heading', { name: 'Rain in a year', level: 2 })).toBeVisible()
       expect(await textFaults(page)).toEqual([])
       await axeClean(page)
+      // What is read stays in sight; only its reader goes on.
+      await page.getByLabel('Rain in a year').fill('31 in')
+      await page.keyboard.press('Enter')
+      await expect(page.getByText('Measured.', { exact: true })).toBeVisible()
+      await expect(page.getByLabel('Rain in a year')).toHaveValue(/^787(\.\d)?\smm$/)
+      await page.getByRole('button', { name: 'Undo' }).click()
+      await expect(page.getByText('Measured.', { exact: true })).toHaveCount(0)
       await page.getByRole('button', { name: 'Skip, guess for now' }).click()
 
       await page.getByLabel('Roof along the eave').fill('four metres')

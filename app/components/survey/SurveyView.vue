@@ -15,13 +15,22 @@ const { measures, guessed, count, nameOf, valueOf, take, guess } = useSurvey()
 
 /** Where the walk is: a measure by its key, or its end. */
 const END = 'end'
+const firstGuess = () => measures.value.find(({ key }) => guessed.value.has(key))?.key ?? END
+const asked = () => String(route.query.measure ?? '')
+const isThere = (key: string) => key === END || measures.value.some((each) => each.key === key)
+/** What is in hand stays there when it is measured: a walk that begins at the first guess does not run ahead of its walker. */
+const inHand = ref('')
+watch(
+  [asked, () => isThere(inHand.value)],
+  () => {
+    if (isThere(asked())) inHand.value = asked()
+    else if (!isThere(inHand.value)) inHand.value = firstGuess()
+  },
+  { immediate: true },
+)
 const at = computed(() => {
-  const asked = route.query.measure
-  if (asked === END || measures.value.length === 0) return measures.value.length
-  const found = measures.value.findIndex(({ key }) => key === asked)
-  if (found >= 0) return found
-  const open = measures.value.findIndex(({ key }) => guessed.value.has(key))
-  return open >= 0 ? open : measures.value.length
+  const found = measures.value.findIndex(({ key }) => key === inHand.value)
+  return found >= 0 ? found : measures.value.length
 })
 const current = computed(() => measures.value[at.value])
 const box = useTemplateRef<HTMLElement>('box')
