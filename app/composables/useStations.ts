@@ -1,7 +1,7 @@
 import { overflowEnd, pipeEnd } from '#core/layout'
 import { word } from '#core/figures/told'
 import { concerns, type Finding, type Station } from '#core/findings'
-import { angle, area, fall as fallQuantity, flow, length, share, volume, type Quantity } from '#core/units/quantity'
+import { area, flow, length, share, volume, type Quantity } from '#core/units/quantity'
 
 export const STATIONS: readonly Station[] = ['sky', 'roof', 'gutter', 'drop', 'cask', 'spill', 'draw']
 
@@ -47,7 +47,6 @@ export function useStations() {
         detail: say('station.roofDetail', {
           cover: say(`word.${line.section.cover}`),
           share: share(balance?.overallShares[line.section.id] ?? 0),
-          pitch: angle(line.section.pitch),
         }),
       },
       gutter: {
@@ -55,7 +54,6 @@ export function useStations() {
         detail: say('station.gutterDetail', {
           profile: say(`word.${design.gutter.profile}`),
           width: length(design.gutter.width),
-          fall: fallQuantity(design.gutter.fall),
         }),
       },
       drop: {

@@ -1,4 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs'
+import ts from 'typescript'
 import { describe, expect, it } from 'vitest'
 import { ARRANGEMENTS } from '#core/arrangements'
 import { assess } from '#core/assess'
@@ -25,6 +26,50 @@ const files = (folder: string): string[] =>
         ? [`${folder}/${entry.name}`]
         : [],
   )
+
+/** What a message says of its own figures, and those that it links to of theirs. */
+function valuesOf(id: string): Set<string> {
+  const text = String(get(british, id))
+  const linked = [...text.matchAll(/@:\{'([\w.]+)'\}/g)].flatMap(([, other]) => [...valuesOf(other!)])
+  return new Set([...[...text.matchAll(/\{(\w+)\}/g)].map(([, name]) => name!), ...linked])
+}
+/** A message's id as it stands in the code, and the names of the values that it is given there, unless they are put together elsewhere. */
+interface Call {
+  where: string
+  id: string
+  given: string[] | undefined
+}
+const callsIn = (sources: readonly string[]): Call[] =>
+  sources.flatMap((file) => {
+    const source = readFileSync(file, 'utf8')
+    return [...source.matchAll(/\b\w+\(\s*'([\w.-]+)'\s*([,)])/g)]
+      .filter(([, id]) => typeof get(british, id!) === 'string')
+      .map((match) => {
+        const start = match.index + match[0].length
+        return {
+          where: `${file}:${source.slice(0, match.index).split('\n').length}`,
+          id: match[1]!,
+          given: match[2] === ')' ? [] : namesGiven(`f(0, ${source.slice(start, closing(source, start))})`),
+        }
+      })
+  })
+/** Where the bracket closes that is open here. */
+function closing(source: string, from: number): number {
+  let depth = 0
+  for (let at = from; at < source.length; at++) {
+    if ('([{'.includes(source[at]!)) depth++
+    else if (')]}'.includes(source[at]!) && depth-- === 0) return at
+  }
+  return source.length
+}
+function namesGiven(call: string): string[] | undefined {
+  const [statement] = ts.createSourceFile('call.ts', call, ts.ScriptTarget.Latest).statements
+  if (!statement || !ts.isExpressionStatement(statement) || !ts.isCallExpression(statement.expression)) return undefined
+  const given = statement.expression.arguments[1]
+  if (!given || !ts.isObjectLiteralExpression(given)) return undefined
+  const names = given.properties.map(({ name }) => (name && ts.isIdentifier(name) ? name.text : undefined))
+  return names.includes(undefined) ? undefined : (names as string[])
+}
 
 /** What is written alike in British and in German. */
 const SAME_IN_BOTH: readonly string[] = [
@@ -123,6 +168,15 @@ describe('words', () => {
     )
     expect(wanted.length).toBeGreaterThan(100)
     for (const [file, id] of wanted) expect([file, id, get(british, id) !== undefined]).toEqual([file, id, true])
+  })
+  it('a message is given what it says, and nothing that it does not say', () => {
+    const told = callsIn(files('app')).filter(({ given }) => given !== undefined)
+    expect(told.length).toBeGreaterThan(1000)
+    for (const { where, id, given } of told) {
+      // Which version, and which of two forms, is picked by these; neither need be said.
+      const said = given!.filter((name) => !['how', 'n'].includes(name) || valuesOf(id).has(name))
+      expect([where, id, said.toSorted()]).toEqual([where, id, [...valuesOf(id)].toSorted()])
+    }
   })
   it('every finding has its sentence, its why, what is next, and its mend where it mends', () => {
     for (const { id, mend } of FINDING_RULES) {

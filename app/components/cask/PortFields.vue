@@ -24,7 +24,7 @@ const hourText = (hour: number) => say('ports.hour', { n: String(Math.round(hour
 function sum(port: Port): string {
   const where = isOnTop(port)
     ? text(length(port.bore))
-    : say('ports.sum', { under: length(vessel.value.body.rim - port.at), at: length(port.at), hour: hourText(hourOf(port) ?? 12) })
+    : say('ports.sum', { under: length(vessel.value.body.rim - port.at), hour: hourText(hourOf(port) ?? 12) })
   const own = ownOpening(vessel.value, port)
   return own ? say('ports.own', { own: say(`ports.is.${own}`), where }) : where
 }

@@ -4,7 +4,7 @@ import { leadPump, movePump, vesselsPumpedTo, type PumpEnd } from '#core/edits'
 import { laidPump, pumpLegs } from '#core/layout'
 import type { Pump } from '#core/scheme'
 import { LITRE } from '#core/units/constants'
-import { flow, plain, pressure, span } from '#core/units/quantity'
+import { flow, plain, span } from '#core/units/quantity'
 import type { FieldRow } from '~/components/fields/fieldRow'
 import type { Lens } from '~/components/fields/fieldTable'
 import { message } from '~/stores/messages'
@@ -147,7 +147,6 @@ const pipes = computed((): FieldRow[] => {
         lift: span(duty.lift),
         friction: span(duty.friction),
         watts: whole(duty.power),
-        pressure: pressure(pump.pressure),
       })
     }}
   </p>

@@ -13,7 +13,7 @@ function commit(event: Event) {
   const text = (event.target as HTMLInputElement | HTMLTextAreaElement).value.trim()
   problem.value =
     text === '' && !props.empty
-      ? message('field.problem.empty', { example: '' })
+      ? message('field.problem.noText')
       : isPrintable(text, props.rows !== undefined)
         ? undefined
         : message('field.problem.unseen')

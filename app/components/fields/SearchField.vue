@@ -34,7 +34,9 @@ const found = computed(() =>
 const labelOf = (value: unknown) => props.options.find((option) => option.value === value)?.label ?? ''
 const pick = (value: T | null) => {
   query.value = ''
-  if (value !== null && value !== props.modelValue) emit('update:modelValue', value)
+  if (value === null) return
+  if (value !== props.modelValue) emit('update:modelValue', value)
+  else if (guess.is.value) guess.right()
 }
 </script>
 

@@ -41,6 +41,9 @@ async function go(index: number) {
   box.value?.querySelector<HTMLElement>('input, select, h2')?.focus()
 }
 function right(measure: Measure) {
+  // What stands in the field and could not be read is not what would be taken.
+  const refused = box.value?.querySelector<HTMLElement>('[aria-invalid="true"]')
+  if (refused) return refused.focus()
   if (guessed.value.has(measure.key)) take(measure, measure.value)
   void go(at.value + 1)
 }
@@ -57,7 +60,7 @@ const rows = computed((): FieldRow[] => {
   const measure = current.value
   if (!measure) return []
   const { key, value } = measure
-  const called = { key, label: nameOf(measure), note: say(isGuess(measure) ? 'survey.isGuess' : 'survey.isTaken') }
+  const called = { key, label: nameOf(measure), measure: key, ...(!isGuess(measure) && { note: say('survey.isTaken') }) }
   if (measure.kind !== 'choice') {
     const { kind, value: at, least, most } = measure
     return [{ ...called, is: 'measure', kind, value: at, least, most, set: (to) => take(measure, to) }]

@@ -94,7 +94,7 @@ const flush = computed(() => {
 const strokes = computed(() => rainOver(scene.value, frame.value.left))
 const words = computed(() =>
   [
-    say('trial.atTime', { time: '' }),
+    say('trial.atTime'),
     ...vessels.value.map((each) => say('trial.vesselText', { name: each.name, held: each.held, depth: each.depth })),
     ...spillAt.value.map(({ rate }) => say('trial.spillText', { rate })),
   ].join(' '),

@@ -3,7 +3,7 @@ import { FINDING_RULES, type Finding } from '#core/findings'
 import { jobProblems } from '#core/path'
 import { checkShape, gaugeId, job as jobSchema, type InputProblem, type Job, type Scheme } from '#core/scheme'
 import { History } from '../history'
-import { message, type Message } from '../messages'
+import { message, saying, type Message } from '../messages'
 import { useNotices } from '../notices'
 
 /** As many as the document keeps. */
@@ -111,7 +111,9 @@ export function useDocument(hooks: DocumentHooks) {
   function mend(finding: Finding, option?: string) {
     const rule = FINDING_RULES.find(({ id }) => id === finding.id)
     if (!rule?.mend || !(finding.mends || option !== undefined)) return
-    editScheme(message('edit.mended', { what: finding.id }), (current) => rule.mend!(current, finding, option))
+    const way = finding.options.find(({ id }) => id === option)
+    const what = way ? saying(`finding.${finding.id}.option.${way.id}.name`, way.values) : saying(`finding.${finding.id}.mend`, finding.values)
+    editScheme(message('edit.mended', { what }), (current) => rule.mend!(current, finding, option))
   }
 
   /** Puts a changed copy of the chosen scheme beside it and goes on with that, so that the two can be compared. */
