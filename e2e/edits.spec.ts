@@ -72,6 +72,8 @@ test('a can that does not fit is told, and room made by its mend', async ({ page
   await page.keyboard.press('Enter')
   await expect(page.getByText('does not fit under the spout at 490 mm', { exact: false })).toBeVisible()
   await page.getByRole('button', { name: 'Mend: stand up to 515 mm' }).click()
+  // The history tells which of a job's mends it was.
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', /^Mended: stand up to 515\smm$/)
   await expect(page.getByText('does not fit under', { exact: false })).toBeHidden()
 })
 

@@ -114,8 +114,12 @@ function scaleOf({ kind, value }: Quantity, { system, terms }: Display): Scale {
     }
     case 'rainDepth':
       return metric
-        ? { per: 1, unit: 'mm', digits: Math.abs(value) < 20 && !Number.isInteger(value) ? 1 : 0 }
-        : { per: 25.4, unit: 'in', digits: value === 0 ? 0 : Math.abs(value) < 2.54 ? 3 : Math.abs(value) < 254 ? 2 : 1 }
+        ? { per: 1, unit: 'mm', digits: Math.abs(value) < 20 && Math.abs(value) >= 0.05 && !Number.isInteger(value) ? 1 : 0 }
+        : {
+            per: 25.4,
+            unit: 'in',
+            digits: Math.abs(value) < 0.0005 * 25.4 ? 0 : Math.abs(value) < 2.54 ? 3 : Math.abs(value) < 254 ? 2 : 1,
+          }
     case 'rainRate':
       return metric ? { per: 1, unit: 'mm/h', digits: 0 } : { per: 25.4, unit: 'in/h', digits: 1 }
     case 'mass':

@@ -109,6 +109,8 @@ describe('small and far measures', () => {
     ['factor', 2.05, '2.05', '2.05'],
     ['temperature', -3.4, '-3.4 °C', '26 °F'],
     ['rainDepth', 0.2, '0.2 mm', '0.008 in'],
+    ['rainDepth', 0.04, '0 mm', '0.002 in'],
+    ['rainDepth', 0.01, '0 mm', '0 in'],
     ['latitude', -37, '-37°', '-37°'],
     ['latitude', 51.48, '51.48°', '51.48°'],
     ['latitude', 51.48123, '51.48123°', '51.48123°'],

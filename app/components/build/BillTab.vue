@@ -157,12 +157,12 @@ const keepForAll = (line: BillLine) => {
         <button type="button" class="btn" @click="saveXlsx(fileName(), [table()])">xlsx</button>
       </span>
     </p>
-    <p v-if="bill.guessed > 0" class="text-13 text-ink-2">{{ say('build.guessed', { guessed: money(bill.guessed) }) }}</p>
+    <p v-if="bill.guessed > 0" class="mt-1.5 text-13 text-ink-2">{{ say('build.guessed', { guessed: money(bill.guessed) }) }}</p>
     <component :is="group.key === 'there' ? 'details' : 'section'" v-for="group in sections" :key="group.key">
       <summary v-if="group.key === 'there'" class="h3 rule mt-2 min-h-7 cursor-pointer pt-2">{{ group.title }}</summary>
       <h3 v-else class="h3 rule mt-2 pt-2">{{ group.title }}</h3>
       <ul>
-        <li v-for="line in group.lines" :key="line.item" class="border-b border-hair py-1 text-13" :data-item="line.item">
+        <li v-for="line in group.lines" :key="line.item" class="border-b border-hair py-1 text-13 last:border-b-0" :data-item="line.item">
           <div class="grid grid-cols-[1fr_auto_auto] items-baseline gap-x-3">
             <button
               type="button"

@@ -112,7 +112,9 @@ export function useDocument(hooks: DocumentHooks) {
     const rule = FINDING_RULES.find(({ id }) => id === finding.id)
     if (!rule?.mend || !(finding.mends || option !== undefined)) return
     const way = finding.options.find(({ id }) => id === option)
-    const what = way ? saying(`finding.${finding.id}.option.${way.id}.name`, way.values) : saying(`finding.${finding.id}.mend`, finding.values)
+    const what = way
+      ? saying(`finding.${finding.id}.option.${way.id}.name`, way.values)
+      : saying(`finding.${finding.id}.mend`, finding.values)
     editScheme(message('edit.mended', { what }), (current) => rule.mend!(current, finding, option))
   }
 
