@@ -13,7 +13,20 @@ import { usableVolume } from '../vessel/usable'
 /** One change that may do away with a bottleneck. */
 export interface CureChange {
   /** Message id under `cure.`. */
-  kind: 'links' | 'overflow' | 'outlet' | 'pipe' | 'gutter' | 'screen' | 'carry' | 'vent' | 'add-overflow' | 'guard' | 'vessel'
+  kind:
+    | 'links'
+    | 'overflow'
+    | 'outlet'
+    | 'pipe'
+    | 'adapter'
+    | 'valve'
+    | 'gutter'
+    | 'screen'
+    | 'carry'
+    | 'vent'
+    | 'add-overflow'
+    | 'guard'
+    | 'vessel'
   /** New bore, disc or width, m; undefined where the change has no size. */
   size?: number
   /** Message id under `bore.` where the size is sold by a name. */
@@ -44,7 +57,7 @@ const LARGER_GUTTERS = [1.12, 1.34, 1.6]
 const wider = <T extends { bore: number }>(bores: readonly T[], than: number): T[] => bores.filter(({ bore }) => bore > than * 1.001)
 const some = <T>(list: readonly T[], most = 4): T[] => list.slice(0, most)
 
-function trainChanges(scheme: Scheme, { place, id }: Bottleneck): CureChange[] {
+function trainChanges(scheme: Scheme, { place, id }: Bottleneck, system: UnitSystem): CureChange[] {
   const drop = scheme.drops.find(({ id: each, devices }) => each === id || devices.some((device) => device.id === id))
   if (!drop) return []
   const change = (kind: CureChange['kind'], size: number, recipe: (draft: Scheme) => void, key?: string): CureChange => ({
@@ -53,6 +66,7 @@ function trainChanges(scheme: Scheme, { place, id }: Bottleneck): CureChange[] {
     ...(key ? { key } : {}),
     scheme: produce(scheme, (draft) => void recipe(draft)),
   })
+  const sold = NAMED_BORES.filter((each) => each.system === system)
   const at = (draft: Scheme) => draft.drops.find((each) => each.id === drop.id)!
   const device = drop.devices.find((each) => each.id === id)
   const inDraft = (draft: Scheme) => at(draft).devices.find((each) => each.id === id)!
@@ -65,8 +79,19 @@ function trainChanges(scheme: Scheme, { place, id }: Bottleneck): CureChange[] {
       change('screen', across, (draft) => Object.assign(inDraft(draft), { bore: across })),
     )
   if (device?.kind === 'carrying-pipe' || (device?.kind === 'rain-head' && place === 'hopper'))
-    return some(wider(NAMED_BORES, device.bore)).map(({ bore, key }) =>
+    return some(wider(sold, device.bore)).map(({ bore, key }) =>
       change('carry', bore, (draft) => Object.assign(inDraft(draft), { bore }), key),
+    )
+  // A wider pipe does nothing for what is narrower than the pipe as it is.
+  if (device?.kind === 'adapter')
+    return [
+      change('adapter', drop.bore, (draft) =>
+        Object.assign(inDraft(draft), { mouth: Math.max(device.mouth, drop.bore), throat: Math.max(device.throat, drop.bore) }),
+      ),
+    ]
+  if (device?.kind === 'float-shut')
+    return some(wider(sold, device.bore)).map(({ bore, key }) =>
+      change('valve', bore, (draft) => Object.assign(inDraft(draft), { bore }), key),
     )
   if (place === 'lid-screen' && drop.end.kind === 'vessel') {
     const { vessel, port } = drop.end
@@ -162,7 +187,7 @@ export function cureChanges(scheme: Scheme, bottleneck: Bottleneck, system: Unit
         : []
     }
     default:
-      return trainChanges(scheme, bottleneck)
+      return trainChanges(scheme, bottleneck, system)
   }
 }
 
