@@ -7,7 +7,9 @@ import { trainLimits } from '../catch/trainLimits'
 import { pearLane, tanneryRow, withyHard } from '../demo'
 import { setOutletHeight, setStand } from '../edits'
 import { emptyingHours } from '../findings'
+import { footOf } from '../layout'
 import { parseInput, scheme as schemeSchema, type Scheme } from '../scheme'
+import { length } from '../units/quantity'
 import { offerTrains, type Offer, type TrainWishes } from './offers'
 
 const wishes: TrainWishes = { run: 1.5, automatic: false, flush: true, system: 'metric' }
@@ -87,6 +89,45 @@ describe('offered trains', () => {
     const at = (recipe: string) => offers.findIndex((offer) => offer.recipe === recipe)
     expect(offers[at('twist')]!.checks.find(({ id }) => id === 'automatic')!.holds).toBe(false)
     expect(offers[at('twist')]!.fits).toBe(false)
+  })
+  it('asks for as many visits as its parts do: a basket every other week, a hopper too, what is turned by hand each week', () => {
+    // Common practice: basket 26 a year, lid 12, chamber that empties itself 6, trough 4, float 3, pipe across 2, by hand 50.
+    const wanted = {
+      'ring-trough': 4,
+      'push-in': 4,
+      'full-take': 12,
+      'wet-carry': 26 + 2,
+      'float-shut': 26 + 3,
+      'flush-ball': 26 + 12 + 6 + 2,
+      'flush-in-line': 26 + 12 + 6 + 2,
+      twist: 50,
+      flap: 50,
+    }
+    expect(Object.fromEntries(offers.map(({ recipe, visits }) => [recipe, visits]))).toEqual(wanted)
+    // Of those that miss as much, what is seen to seldom comes first.
+    const missing = ({ checks }: Offer) => checks.filter(({ holds }) => !holds).length
+    for (const [i, offer] of offers.entries())
+      if (i > 0 && missing(offer) === missing(offers[i - 1]!)) expect(offer.visits).toBeGreaterThanOrEqual(offers[i - 1]!.visits)
+  })
+  it('what it spends and what is left are together the way from the outlet down to the inlet', () => {
+    for (const offer of offers) {
+      const { line } = assess(offer.scheme).lines.find(({ line: each }) => each.intake.drop.id === 'river-drop')!
+      const inlet = footOf(offer.scheme, line.intake.vessel) + line.intake.port.at
+      expect([offer.recipe, (offer.spends + offer.left).toFixed(9)]).toEqual([offer.recipe, (line.heights.outlet - inlet).toFixed(9)])
+      expect(offer.checks.find(({ id }) => id === 'head')!.values.left).toEqual(length(Math.abs(offer.left)))
+    }
+  })
+  it('throws away what its chambers hold over the roof: a cylinder’s volume over an area', () => {
+    let told = 0
+    // 11.4 m of eave, 3.6 m to the ridge.
+    const roof = 11.4 * 3.6
+    for (const { scheme, wash } of offers) {
+      const chambers = scheme.drops.flatMap(({ devices }) => devices).filter((each) => each.kind === 'first-flush')
+      const held = chambers.reduce((sum, { bore, length: long, chambers: n }) => sum + (Math.PI / 4) * bore ** 2 * long * n, 0)
+      expect(wash).toBeCloseTo((held / roof) * 1000, 9)
+      told += chambers.length
+    }
+    expect(told).toBe(2)
   })
   it('leaves roof, gutter, stand and taps as they are', () => {
     const { sections, gutters, taps } = withyHard().schemes[0]!
