@@ -55,7 +55,7 @@ describe('what a change moves', () => {
     const [vessel] = start.stores[0]!.vessels as [Vessel]
     const moved = (done: string[], measured = false) => {
       const before = structuredClone(start)
-      before.build.done = done.map((step) => ({ step, at: '2026-05-02T09:00', by: undefined }))
+      before.build.done = done.map((step) => ({ step, at: 0, by: undefined }))
       for (const drop of before.drops)
         drop.marks = { ...drop.marks, measured: measured && drop.devices.some(({ id }) => id === trough.id) ? [trough.mark] : [] }
       const after = structuredClone(before)
