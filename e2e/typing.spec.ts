@@ -1,4 +1,4 @@
-import { expect, openJob, test } from './support'
+import { expect, openJob, test, turnTo } from './support'
 
 test('a number that is clicked into is chosen whole: what is typed takes its place', async ({ page }) => {
   await openJob(page, 'Withy Hard boathouse', 'Cask')
@@ -109,4 +109,81 @@ test('a measure is shown as it was typed: in its field, in the history and in a 
   await can.fill('12.25')
   await can.press('Enter')
   await expect(can).toHaveValue('12.25 L')
+})
+
+test.describe('a button takes nothing for what was refused beside it', () => {
+  test('a reading of the gauge', async ({ page }) => {
+    await openJob(page, 'Withy Hard boathouse', 'Sky')
+    await page.getByText(/^Your own gauge/).click()
+    const gauge = page.getByRole('group').filter({ hasText: 'Your own gauge' })
+    const [depth, add] = [gauge.getByLabel('In the gauge'), gauge.getByRole('button', { name: 'Add', exact: true })]
+    const readings = gauge.getByRole('listitem')
+    const before = await readings.count()
+    await depth.fill('a thimble')
+    await depth.press('Tab')
+    await add.click()
+    await expect(gauge.getByText('“a thimble” is no measure')).toBeVisible()
+    await expect(depth).toBeFocused()
+    await expect(depth).toHaveValue('a thimble')
+    await expect(readings).toHaveCount(before)
+    await depth.fill('7.3 mm')
+    // What is said under the field goes as it is left, and the button moves up under the pointer.
+    await add.click()
+    await expect(readings.filter({ hasText: /7\.3\smm/ })).toHaveCount(1)
+  })
+  test('a line of one’s own in the bill', async ({ page }) => {
+    await openJob(page, 'Withy Hard boathouse')
+    await turnTo(page, 'Build')
+    await page.getByRole('tab', { name: 'Bill' }).click()
+    const [name, price, add] = [
+      page.getByLabel('Name', { exact: true }),
+      page.getByLabel('Each', { exact: true }).last(),
+      page.getByRole('button', { name: 'Add', exact: true }),
+    ]
+    await name.fill('Slate chippings')
+    await price.fill('three pounds')
+    await price.press('Tab')
+    await expect(page.getByText('“three pounds” is no measure')).toBeVisible()
+    await add.click()
+    await expect(price).toBeFocused()
+    await expect(price).toHaveValue('three pounds')
+    await expect(name).toHaveValue('Slate chippings')
+    await price.fill('3.20')
+    await add.click()
+    await expect(page.getByRole('listitem').filter({ hasText: 'Slate chippings' })).toContainText('3.20')
+  })
+})
+
+test('a press holds on to what it was begun on, though leaving a field moves it; a hand that thinks better of it presses nothing', async ({
+  page,
+}) => {
+  await openJob(page, 'Withy Hard boathouse', 'Sky')
+  await page.getByText(/^Your own gauge/).click()
+  const gauge = page.getByRole('group').filter({ hasText: 'Your own gauge' })
+  const [depth, add] = [gauge.getByLabel('In the gauge'), gauge.getByRole('button', { name: 'Add', exact: true })]
+  const [five, six] = [/\b5(\.0)?\s?mm/, /\b6(\.0)?\s?mm/].map((mm) => gauge.getByRole('listitem').filter({ hasText: mm }))
+  const press = async (awayBy: number) => {
+    const box = (await add.boundingBox())!
+    // Its lower edge: whatever line goes or comes above it takes it from under the pointer.
+    const [x, y] = [box.x + box.width / 2, box.y + box.height - 2]
+    await page.mouse.move(x, y)
+    await page.mouse.down()
+    await page.mouse.move(x + awayBy, y)
+    await page.mouse.up()
+    return { before: box.y, after: (await add.boundingBox())!.y }
+  }
+  const understood = gauge.getByText('understood', { exact: false })
+  await depth.fill('6 mm')
+  await expect(understood).toBeVisible()
+  await press(80)
+  await expect(depth).toHaveValue(/^6\smm$/)
+  await expect(understood).toHaveCount(0)
+  await expect(six!).toHaveCount(0)
+
+  await depth.fill('5 mm')
+  await expect(understood).toBeVisible()
+  const { before, after } = await press(0)
+  expect(after).toBeLessThan(before)
+  await expect(five!).toHaveCount(1)
+  await expect(six!).toHaveCount(0)
 })

@@ -98,7 +98,10 @@ const extra = reactive<{ name: string; quantity: number | undefined; price: numb
 })
 /** An item of one's own was put in without a name. */
 const isNameless = ref(false)
+const extraBox = useTemplateRef<HTMLElement>('extraBox')
+const refused = useRefused(() => extraBox.value)
 function putExtra() {
+  if (refused()) return
   const name = extra.name.trim()
   if (name === '') {
     isNameless.value = true
@@ -247,7 +250,7 @@ const keepForAll = (line: BillLine) => {
       </ul>
     </component>
     <h3 class="h3 rule mt-2 pt-2">{{ say('build.addLine') }}</h3>
-    <div class="flex flex-wrap items-center gap-2 text-13">
+    <div ref="extraBox" class="flex flex-wrap items-center gap-2 text-13">
       <input
         v-model="extra.name"
         class="field min-w-40 flex-1"

@@ -23,8 +23,11 @@ const EVENING = 19 * 60
 const asked = shallowRef<Message[]>([])
 watch([day, depth, morning], () => (asked.value = []))
 
+const box = useTemplateRef<HTMLElement>('box')
+const refused = useRefused(() => box.value)
 function put(meant: boolean) {
   asked.value = []
+  if (refused()) return
   const read = fromIsoDate(day.value)
   if (Number.isNaN(read) || dateOf(read).year < EARLIEST_YEAR) {
     problem.value = message('gauge.noDay', { text: day.value })
@@ -38,9 +41,9 @@ function put(meant: boolean) {
   const minute = morning.value ? MORNING : EVENING
   const entry = draft({ kind: 'rain', depth: depth.value }, writeMoment(read, minute, clockOffset(read, minute)))
   const wrong = problemsOf(entry)
-  const refused = wrong.find((each) => each.refused)
-  if (refused?.id === 'future') problem.value = message('gauge.future', { text: moment(entry.at) })
-  else if (refused) problem.value = tellEntryProblem(refused, 'rainDepth')
+  const cannotBe = wrong.find((each) => each.refused)
+  if (cannotBe?.id === 'future') problem.value = message('gauge.future', { text: moment(entry.at) })
+  else if (cannotBe) problem.value = tellEntryProblem(cannotBe, 'rainDepth')
   else if (wrong.length > 0 && !meant) asked.value = wrong.map((each) => tellEntryProblem(each, 'rainDepth'))
   else add(entry)
 }
@@ -49,7 +52,7 @@ const depthOf = (entry: (typeof readings.value)[number]) => (entry.kind === 'rai
 </script>
 
 <template>
-  <details>
+  <details ref="box">
     <summary class="font-bold">{{ say('gauge.title', { n: readings.length }) }}</summary>
     <p class="text-13 text-ink-2">{{ say('gauge.sub') }}</p>
     <label class="grid grid-cols-[1fr_auto] items-center gap-3 py-1 text-13"

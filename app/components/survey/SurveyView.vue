@@ -34,6 +34,7 @@ const at = computed(() => {
 })
 const current = computed(() => measures.value[at.value])
 const box = useTemplateRef<HTMLElement>('box')
+const refused = useRefused(() => box.value)
 async function go(index: number) {
   const key = measures.value[Math.max(0, index)]?.key ?? END
   await router.replace({ query: { ...route.query, measure: key } })
@@ -41,9 +42,7 @@ async function go(index: number) {
   box.value?.querySelector<HTMLElement>('input, select, h2')?.focus()
 }
 function right(measure: Measure) {
-  // What stands in the field and could not be read is not what would be taken.
-  const refused = box.value?.querySelector<HTMLElement>('[aria-invalid="true"]')
-  if (refused) return refused.focus()
+  if (refused()) return
   if (guessed.value.has(measure.key)) take(measure, measure.value)
   void go(at.value + 1)
 }
