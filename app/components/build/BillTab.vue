@@ -250,7 +250,7 @@ const keepForAll = (line: BillLine) => {
       </ul>
     </component>
     <h3 class="h3 rule mt-2 pt-2">{{ say('build.addLine') }}</h3>
-    <div ref="extraBox" class="flex flex-wrap items-center gap-2 text-13">
+    <div ref="extraBox" class="flex flex-wrap items-start gap-2 text-13">
       <input
         v-model="extra.name"
         class="field min-w-40 flex-1"
