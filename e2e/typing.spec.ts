@@ -131,6 +131,23 @@ test.describe('a button takes nothing for what was refused beside it', () => {
     await add.click()
     await expect(readings.filter({ hasText: /7\.3\smm/ })).toHaveCount(1)
   })
+  test('a fitting of one’s own', async ({ page }) => {
+    await openJob(page, 'Withy Hard boathouse')
+    await turnTo(page, 'Build')
+    await page.getByRole('tab', { name: 'Joints' }).click()
+    await page.getByText('Fittings of your own').click()
+    const own = page.getByRole('group').filter({ hasText: 'Fittings of your own' }).first()
+    const [price, save] = [own.getByLabel('Each', { exact: true }), own.getByRole('button', { name: 'Save', exact: true }).first()]
+    await own.getByLabel('Name', { exact: true }).fill('Hose tail from the box')
+    await price.fill('a few pence')
+    await price.press('Tab')
+    await save.click()
+    await expect(price).toBeFocused()
+    await expect(own.getByRole('listitem').filter({ hasText: 'Hose tail from the box' })).toHaveCount(0)
+    await price.fill('0.80')
+    await save.click()
+    await expect(own.getByRole('listitem').filter({ hasText: 'Hose tail from the box' })).toHaveCount(1)
+  })
   test('a line of one’s own in the bill', async ({ page }) => {
     await openJob(page, 'Withy Hard boathouse')
     await turnTo(page, 'Build')

@@ -78,9 +78,9 @@ function trainChanges(scheme: Scheme, { place, id }: Bottleneck, system: UnitSys
     return some(MESH_ACROSS.filter((across) => across > device.bore)).map((across) =>
       change('screen', across, (draft) => Object.assign(inDraft(draft), { bore: across })),
     )
-  if (device?.kind === 'carrying-pipe' || (device?.kind === 'rain-head' && place === 'hopper'))
+  if (device?.kind === 'carrying-pipe' || device?.kind === 'float-shut' || (device?.kind === 'rain-head' && place === 'hopper'))
     return some(wider(sold, device.bore)).map(({ bore, key }) =>
-      change('carry', bore, (draft) => Object.assign(inDraft(draft), { bore }), key),
+      change(device.kind === 'float-shut' ? 'valve' : 'carry', bore, (draft) => Object.assign(inDraft(draft), { bore }), key),
     )
   // A wider pipe does nothing for what is narrower than the pipe as it is.
   if (device?.kind === 'adapter')
@@ -89,10 +89,6 @@ function trainChanges(scheme: Scheme, { place, id }: Bottleneck, system: UnitSys
         Object.assign(inDraft(draft), { mouth: Math.max(device.mouth, drop.bore), throat: Math.max(device.throat, drop.bore) }),
       ),
     ]
-  if (device?.kind === 'float-shut')
-    return some(wider(sold, device.bore)).map(({ bore, key }) =>
-      change('valve', bore, (draft) => Object.assign(inDraft(draft), { bore }), key),
-    )
   if (place === 'lid-screen' && drop.end.kind === 'vessel') {
     const { vessel, port } = drop.end
     const now = vesselOf(scheme, vessel).ports.find((each) => each.id === port)!

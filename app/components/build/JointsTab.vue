@@ -74,9 +74,9 @@ const own = reactive<{ name: string; ends: [End, End]; price: number | undefined
 })
 /** A fitting of one's own was put in without a name. */
 const isNameless = ref(false)
-/** Its ends and its price; a name that is missing is told beside it. */
-const ownBox = useTemplateRef<HTMLElement>('ownBox')
-const refused = useRefused(() => ownBox.value)
+/** Its price; ends are picked, and a name that is missing is told beside it. */
+const priceBox = useTemplateRef<HTMLElement>('priceBox')
+const refused = useRefused(() => priceBox.value)
 function keepOwn() {
   if (refused()) return
   if (own.name.trim() === '') {
@@ -238,15 +238,13 @@ const forget = (id: string, name: string) =>
       <label class="block py-1 text-13"
         >{{ say('build.name') }}<input v-model="own.name" class="field mt-0.5 block w-full!" maxlength="120" :aria-invalid="isNameless"
       /></label>
-      <div ref="ownBox">
-        <EndFields v-model="own.ends[0]" :label="say('build.firstEnd')" />
-        <EndFields v-model="own.ends[1]" :label="say('build.secondEnd')" />
-        <p class="flex items-center gap-2 py-1 text-13">
-          {{ say('build.each') }}
-          <CellField v-model="own.price" :label="say('build.each')" :most="MOST_PRICE_OWN" empty />
-          <button type="button" class="btn" @click="keepOwn">{{ say('build.keepOwn') }}</button>
-        </p>
-      </div>
+      <EndFields v-model="own.ends[0]" :label="say('build.firstEnd')" />
+      <EndFields v-model="own.ends[1]" :label="say('build.secondEnd')" />
+      <p ref="priceBox" class="flex items-center gap-2 py-1 text-13">
+        {{ say('build.each') }}
+        <CellField v-model="own.price" :label="say('build.each')" :most="MOST_PRICE_OWN" empty />
+        <button type="button" class="btn" @click="keepOwn">{{ say('build.keepOwn') }}</button>
+      </p>
       <p v-if="isNameless" class="text-12 text-pencil" role="alert">{{ say('build.ownNeedsName') }}</p>
       <h4 class="mt-3 text-13 font-bold">{{ say('build.shelf') }}</h4>
       <p class="text-12 text-ink-2">{{ say('build.shelfIs') }}</p>

@@ -95,10 +95,7 @@ function commit() {
   problem.value = undefined
   typed.value = undefined
   const before = props.modelValue
-  if (before !== undefined && Math.abs(parsed.value - before) <= 1e-12) {
-    if (guess.is.value) guess.right()
-    return
-  }
+  if (before !== undefined && Math.abs(parsed.value - before) <= 1e-12) return guess.right()
   emit('update:modelValue', parsed.value)
   if (before !== undefined && leaps(before, parsed.value)) jumpedFrom.value = before
 }

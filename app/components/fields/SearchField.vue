@@ -36,7 +36,7 @@ const pick = (value: T | null) => {
   query.value = ''
   if (value === null) return
   if (value !== props.modelValue) emit('update:modelValue', value)
-  else if (guess.is.value) guess.right()
+  else guess.right()
 }
 </script>
 

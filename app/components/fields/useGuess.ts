@@ -14,6 +14,9 @@ export function useGuess(measure: () => string | undefined) {
     const key = measure()
     return key !== undefined && guesses !== undefined && guesses.is(key)
   })
-  const right = () => guesses?.right(measure() ?? '')
+  /** Says so where it is a guess; nothing elsewhere. */
+  const right = () => {
+    if (is.value) guesses!.right(measure()!)
+  }
   return { is, right }
 }
